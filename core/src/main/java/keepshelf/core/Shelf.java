@@ -1,0 +1,168 @@
+package keepshelf.core;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.archive.Progress;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.install.Installer;
+import keepshelf.core.intake.Arrival;
+import keepshelf.core.intake.ArrivalReader;
+import keepshelf.core.intake.Filing;
+import keepshelf.core.intake.FilingStep;
+import keepshelf.core.intake.Recovery;
+import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.preview.Previews;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.store.SqliteCatalogue;
+
+/**
+ * One open shelf: a folder of packs with its catalogue inside. Safe for use by several threads, and
+ * beside another process that has the same shelf open.
+ */
+public final class Shelf implements AutoCloseable {
+  private final ShelfFolder folder;
+  private final Catalogue catalogue;
+  private final Filing filing;
+  private final Installer installer;
+  private final Previews previews;
+  private final List<Problem> recovered;
+
+  private Shelf(ShelfFolder folder, Catalogue catalogue, FilingStep.Listener listener, List<Problem> recovered) {
+    this.folder = folder;
+    this.catalogue = catalogue;
+    this.filing = new Filing(folder, catalogue, listener);
+    this.installer = new Installer(folder, catalogue);
+    this.previews = new Previews(folder);
+    this.recovered = List.copyOf(recovered);
+  }
+
+  /**
+   * Opens the shelf in {@code root}, making it when it is not there, and settles unfinished work.
+   *
+   * @throws ShelfException when it cannot be opened: newer version, damaged, not writable
+   */
+  public static Shelf open(Path root) throws ShelfException {
+    return open(root, FilingStep.Listener.NONE);
+  }
+
+  /** As {@link #open(Path)}, with a listener to the steps of filing. */
+  public static Shelf open(Path root, FilingStep.Listener listener) throws ShelfException {
+    ShelfFolder folder = new ShelfFolder(root.toAbsolutePath().normalize());
+    try {
+      folder.create();
+      Catalogue catalogue = SqliteCatalogue.open(folder.catalogue());
+      try {
+        return new Shelf(folder, catalogue, listener, Recovery.run(folder, catalogue));
+      } catch (IOException | RuntimeException e) {
+        catalogue.close();
+        throw e;
+      }
+    } catch (IOException e) {
+      throw new ShelfException(Problem.error("disk", root.toString(), DiskTrouble.sentence(e, "opening the shelf " + root)), e);
+    }
+  }
+
+  /** Where things lie. */
+  public ShelfFolder folder() {
+    return folder;
+  }
+
+  /** What the shelf has. */
+  public Catalogue catalogue() {
+    return catalogue;
+  }
+
+  /** Puts items into hosts. */
+  public Installer installer() {
+    return installer;
+  }
+
+  /** Pictures of items. */
+  public Previews previews() {
+    return previews;
+  }
+
+  /** What was settled when the shelf was opened. */
+  public List<Problem> recovered() {
+    return recovered;
+  }
+
+  /** Opens and recognises a download; files nothing. */
+  public Arrival read(String path, Progress progress) {
+    return ArrivalReader.read(path, folder.staging(), progress);
+  }
+
+  /** Files an arrival; see {@link Filing#file}. */
+  public Filing.Filed file(Arrival arrival, Filing.Wishes wishes, Progress progress) throws ShelfException {
+    return filing.file(arrival, wishes, progress);
+  }
+
+  /** Removes the archive of a filed arrival once what is on the shelf is proved. */
+  public void removeArchive(Arrival arrival, PackRecord filed) throws ShelfException {
+    filing.removeArchive(arrival, filed);
+  }
+
+  /** Deletes what an arrival unpacked, when it is not going to be filed. */
+  public void dismiss(Arrival arrival) {
+    Recovery.discard(arrival);
+  }
+
+  /** The only item that {@code name} can mean. */
+  public ShelvedItem item(String name) throws ShelfException {
+    List<ShelvedItem> found = catalogue.find(name);
+    if (found.size() == 1) {
+      return found.getFirst();
+    }
+    if (found.isEmpty()) {
+      throw new ShelfException(Problem.error("no-such-item", name, "No item on this shelf is called “" + name + "”. List the items to see their names."));
+    }
+    List<String> ids = new ArrayList<>();
+    found.forEach(s -> ids.add(s.item().id() + " (" + s.pack().name() + ")"));
+    throw new ShelfException(Problem.error("several-items", name, "Several items are called “" + name + "”: " + String.join(", ", ids) + ". Use one of these identifiers."));
+  }
+
+  /**
+   * Records the tile size of an item, in metres, in the catalogue and in the record beside its pack.
+   *
+   * @throws ShelfException when the record cannot be written; nothing is changed then
+   */
+  public void setTileMetres(String itemId, Double metres) throws ShelfException {
+    List<ShelvedItem> found = catalogue.find(itemId);
+    if (found.isEmpty()) {
+      throw new ShelfException(Problem.error("no-such-item", itemId, "There is no item " + itemId + " on this shelf."));
+    }
+    Optional<PackRecord> pack = catalogue.pack(found.getFirst().pack().id());
+    try (ShelfLock lock = ShelfLock.take(folder)) {
+      List<ItemRecord> items = new ArrayList<>();
+      for (ItemRecord i : pack.orElseThrow().items()) {
+        items.add(i.id().equals(itemId)
+            ? new ItemRecord(i.id(), i.key(), i.name(), i.kind(), i.workflow(), i.colourway(), metres, i.maps(), i.problems())
+            : i);
+      }
+      Recovery.writeRecord(folder, pack.get(), items);
+      catalogue.setTileMetres(itemId, metres);
+    } catch (IOException e) {
+      throw new ShelfException(Problem.error("disk", itemId, DiskTrouble.sentence(e, "recording the tile size")), e);
+    }
+  }
+
+  /** Whether {@code root} looks like a shelf. */
+  public static boolean isShelf(Path root) {
+    return Files.isDirectory(new ShelfFolder(root).own());
+  }
+
+  @Override
+  public void close() {
+    catalogue.close();
+  }
+}

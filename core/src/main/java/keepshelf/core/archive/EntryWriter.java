@@ -1,0 +1,126 @@
+package keepshelf.core.archive;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.zip.CRC32;
+
+/**
+ * Writes entries below one folder while counting and hashing what really comes out: declared sizes
+ * are not believed. Used by several threads at once.
+ */
+final class EntryWriter {
+  /** Thrown when an entry or the whole archive goes over a limit; the message says which. */
+  static final class LimitException extends IOException {
+    private static final long serialVersionUID = 1;
+    final boolean whole;
+
+    LimitException(String why, boolean whole) {
+      super(why);
+      this.whole = whole;
+    }
+  }
+
+  private final Path folder;
+  private final Limits limits;
+  private final long archiveBytes;
+  private final Progress progress;
+  private final AtomicLong total = new AtomicLong();
+  private final AtomicInteger count = new AtomicInteger();
+  private final Set<String> taken = ConcurrentHashMap.newKeySet();
+
+  EntryWriter(Path folder, Limits limits, long archiveBytes, Progress progress) {
+    this.folder = folder;
+    this.limits = limits;
+    this.archiveBytes = Math.max(1, archiveBytes);
+    this.progress = progress;
+  }
+
+  /** Counts one more entry. */
+  void count() throws LimitException {
+    if (count.incrementAndGet() > limits.entries()) {
+      throw new LimitException("it holds more than " + limits.entries() + " entries", true);
+    }
+  }
+
+  /** False when another entry has this path already, or one that differs in case only. */
+  boolean claim(List<String> parts) {
+    return taken.add(EntryName.folded(parts));
+  }
+
+  /**
+   * Writes one entry to its place.
+   *
+   * @param crc expected CRC-32, or -1
+   */
+  UnpackedFile write(String entry, List<String> parts, InputStream in, long compressed, long crc)
+      throws IOException {
+    Path to = folder;
+    for (String p : parts) {
+      to = to.resolve(p);
+    }
+    if (!to.normalize().startsWith(folder.normalize())) {
+      throw new IOException("its path leaves its folder");
+    }
+    Files.createDirectories(to.getParent());
+    MessageDigest digest = sha256();
+    CRC32 check = new CRC32();
+    long size = 0;
+    boolean done = false;
+    try (OutputStream out = Files.newOutputStream(to, java.nio.file.StandardOpenOption.CREATE_NEW, java.nio.file.StandardOpenOption.WRITE)) {
+      byte[] buffer = new byte[1 << 16];
+      int n;
+      while ((n = in.read(buffer)) > 0) {
+        size += n;
+        guard(size, n, compressed);
+        digest.update(buffer, 0, n);
+        check.update(buffer, 0, n);
+        out.write(buffer, 0, n);
+        progress.advanced(n, parts.getLast());
+      }
+      done = crc < 0 || crc == check.getValue();
+    } finally {
+      if (!done) {
+        Files.deleteIfExists(to);
+      }
+    }
+    if (!done) {
+      throw new IOException("its content does not match its checksum");
+    }
+    return new UnpackedFile(entry, parts, to, size, HexFormat.of().formatHex(digest.digest()));
+  }
+
+  private void guard(long entrySize, int n, long compressed) throws LimitException {
+    if (entrySize > limits.entryBytes()) {
+      throw new LimitException("it unpacks to more than " + (limits.entryBytes() >> 20) + " MB", false);
+    }
+    if (compressed > 0 && entrySize > limits.ratioFrom() && entrySize / compressed > limits.ratio()) {
+      throw new LimitException("it unpacks to more than " + limits.ratio() + " times its size, like a trap", false);
+    }
+    long all = total.addAndGet(n);
+    if (all > limits.totalBytes()) {
+      throw new LimitException("it unpacks to more than " + (limits.totalBytes() >> 30) + " GB", true);
+    }
+    if (all > limits.ratioFrom() && all / archiveBytes > limits.ratio()) {
+      throw new LimitException("it unpacks to more than " + limits.ratio() + " times its size, like a trap", true);
+    }
+  }
+
+  static MessageDigest sha256() {
+    try {
+      return MessageDigest.getInstance("SHA-256");
+    } catch (NoSuchAlgorithmException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+}

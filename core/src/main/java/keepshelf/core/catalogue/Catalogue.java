@@ -1,0 +1,43 @@
+package keepshelf.core.catalogue;
+
+import java.util.List;
+import java.util.Optional;
+
+/** What the shelf has. Every change is one transaction. */
+public interface Catalogue extends AutoCloseable {
+  /** Adds a pack with its items; one of the same id is replaced. */
+  void addPack(PackRecord pack);
+
+  /** The pack with this id. */
+  Optional<PackRecord> pack(String id);
+
+  /** The pack whose folder, relative to the shelf, this is. */
+  Optional<PackRecord> packInFolder(String folder);
+
+  /** All items with their packs' records, by name. */
+  List<ShelvedItem> items();
+
+  /** Items of this id, or else with this key or name, whatever the case. */
+  List<ShelvedItem> find(String idOrKeyOrName);
+
+  /** Sets the tile size of an item in metres; null for not known. */
+  void setTileMetres(String itemId, Double metres);
+
+  /** All hosts, by name. */
+  List<HostRecord> hosts();
+
+  /** Adds a host, or replaces the one of the same name. */
+  void putHost(HostRecord host);
+
+  /** All installations. */
+  List<InstallationRecord> installations();
+
+  /** Adds an installation, replacing the one of the same id. */
+  void putInstallation(InstallationRecord installation);
+
+  /** Forgets an installation. */
+  void removeInstallation(String id);
+
+  @Override
+  void close();
+}

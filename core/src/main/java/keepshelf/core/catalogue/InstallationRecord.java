@@ -1,0 +1,64 @@
+package keepshelf.core.catalogue;
+
+import java.util.List;
+import keepshelf.core.model.MapRole;
+
+/**
+ * An item in a host, with the receipt of every file written.
+ *
+ * @param id stable identifier
+ * @param item identifier of the item
+ * @param host name of the host
+ * @param resolution label that was installed, or null
+ * @param document absolute path of the main document
+ * @param files every file written
+ * @param leftOut what the host does not take
+ * @param installedAt when, ISO 8601
+ * @param proof the last proof, or null
+ */
+public record InstallationRecord(
+    String id,
+    String item,
+    String host,
+    String resolution,
+    String document,
+    List<InstalledFile> files,
+    List<LeftOut> leftOut,
+    String installedAt,
+    Proof proof) {
+  /** Copies the lists. */
+  public InstallationRecord {
+    files = List.copyOf(files);
+    leftOut = List.copyOf(leftOut);
+  }
+
+  /**
+   * One file of the receipt.
+   *
+   * @param path absolute
+   * @param role of the map, or null for a document
+   * @param from what it was made from: a path on the shelf and a few words, or null
+   * @param conversions what was done to it
+   * @param sha256 of what was written
+   * @param bytes of what was written
+   */
+  public record InstalledFile(
+      String path, MapRole role, String from, List<String> conversions, String sha256, long bytes) {}
+
+  /** A map that was not installed, and why. */
+  public record LeftOut(MapRole role, String reason) {}
+
+  /**
+   * What an independent reader found.
+   *
+   * @param ok whether everything is as expected and the reader had no complaint
+   * @param reader name of the reader
+   * @param inputs every input compared
+   * @param complaints what the reader would not accept
+   * @param picture path of the picture that the reader rendered, or null
+   */
+  public record Proof(boolean ok, String reader, List<ProvedInput> inputs, List<String> complaints, String picture) {}
+
+  /** One input of the surface: what was meant, what was found. */
+  public record ProvedInput(String input, String expected, String found, boolean equal) {}
+}

@@ -1,0 +1,139 @@
+package keepshelf.core.catalogue;
+
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Resolution;
+import keepshelf.core.model.Workflow;
+import keepshelf.core.problem.Problem;
+
+/**
+ * One item on the shelf.
+ *
+ * @param id stable identifier
+ * @param key name in lower case with underscores, unique in its pack
+ * @param name name for people
+ * @param kind what sort of thing
+ * @param workflow of a material
+ * @param colourway colour that tells it from its siblings, or null
+ * @param tileMetres width of one tile in metres, or null when not known
+ * @param maps all pictures of all editions
+ * @param problems what was found at taking in
+ */
+public record ItemRecord(
+    String id,
+    String key,
+    String name,
+    ItemKind kind,
+    Workflow workflow,
+    String colourway,
+    Double tileMetres,
+    List<MapRecord> maps,
+    List<Problem> problems) {
+  /** Copies the lists. */
+  public ItemRecord {
+    maps = List.copyOf(maps);
+    problems = List.copyOf(problems);
+  }
+
+  /** The editions, large to small; a resolution may stand with several formats. */
+  @JsonIgnore
+  public List<Edition> editions() {
+    Map<Edition, Integer> count = new LinkedHashMap<>();
+    for (MapRecord m : maps) {
+      count.merge(new Edition(m.resolution(), m.format()), 1, Integer::sum);
+    }
+    // A lone height map in another format is part of the edition beside it, not one of its own.
+    Map<String, Integer> most = new HashMap<>();
+    count.forEach((e, n) -> most.merge(String.valueOf(e.resolution()), n, Math::max));
+    Map<Edition, Set<MapRole>> roles = new HashMap<>();
+    for (MapRecord m : maps) {
+      roles.computeIfAbsent(new Edition(m.resolution(), m.format()), e -> EnumSet.noneOf(MapRole.class)).add(m.role());
+    }
+    List<Edition> out = new ArrayList<>();
+    for (Edition e : count.keySet()) {
+      boolean main = count.get(e).equals(most.get(String.valueOf(e.resolution())));
+      boolean whole = roles.get(e).contains(MapRole.BASE_COLOUR) || kind != ItemKind.MATERIAL;
+      if (main || (whole && count.get(e) * 2 >= most.get(String.valueOf(e.resolution())))) {
+        out.add(e);
+      }
+    }
+    out.sort(Comparator.comparingInt((Edition e) -> -Resolution.pixels(e.resolution())).thenComparing(e -> String.valueOf(e.format())));
+    return out;
+  }
+
+  /** Labels of the resolutions that are on disk, small to large. */
+  @JsonIgnore
+  public List<String> resolutions() {
+    return editions().stream().map(Edition::resolution).filter(java.util.Objects::nonNull).distinct()
+        .sorted(Comparator.comparingInt(Resolution::pixels)).toList();
+  }
+
+  /**
+   * The maps to use at a resolution: of each role (and tile) the one at that label, else the next
+   * larger, else the largest; lossless before JPEG for data.
+   *
+   * @param resolution label, or null for the largest
+   */
+  public List<MapRecord> mapsAt(String resolution) {
+    Map<String, MapRecord> best = new LinkedHashMap<>();
+    for (MapRecord m : maps) {
+      String slot = m.role() + "|" + m.tile() + "|" + (m.role() == MapRole.PACKED ? String.valueOf(m.channels()) : "");
+      MapRecord other = best.get(slot);
+      if (other == null || better(m, other, resolution)) {
+        best.put(slot, m);
+      }
+    }
+    return new ArrayList<>(best.values());
+  }
+
+  private static boolean better(MapRecord a, MapRecord b, String resolution) {
+    int wanted = resolution == null ? Integer.MAX_VALUE : Resolution.pixels(resolution);
+    long da = distance(a, wanted);
+    long db = distance(b, wanted);
+    if (da != db) {
+      return da < db;
+    }
+    if (a.role() == MapRole.NORMAL && !String.valueOf(a.handedness()).equals(b.handedness())) {
+      return "gl".equals(a.handedness());
+    }
+    return quality(a) > quality(b);
+  }
+
+  private static long distance(MapRecord m, int wanted) {
+    int has = Resolution.pixels(m.resolution());
+    // Too small is worse than too large.
+    return has >= wanted ? has - (long) wanted : 1_000_000L + wanted - has;
+  }
+
+  private static int quality(MapRecord m) {
+    return m.bits() + ("jpeg".equals(m.format()) ? 0 : 4);
+  }
+
+  /** The roles that are there, channels of packed maps included. */
+  @JsonIgnore
+  public Set<MapRole> roles() {
+    Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
+    for (MapRecord m : maps) {
+      roles.add(m.role());
+      if (m.channels() != null) {
+        roles.addAll(m.channels().roles().values());
+      }
+    }
+    return roles;
+  }
+
+  /** Bytes of all its maps. */
+  @JsonIgnore
+  public long bytes() {
+    return maps.stream().mapToLong(MapRecord::bytes).sum();
+  }
+}

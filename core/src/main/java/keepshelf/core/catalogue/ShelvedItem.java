@@ -1,0 +1,29 @@
+package keepshelf.core.catalogue;
+
+/**
+ * An item together with the record of its pack.
+ *
+ * @param item the item
+ * @param pack its pack, without items and files
+ */
+public record ShelvedItem(ItemRecord item, PackSummary pack) {
+  /**
+   * The record of a pack without its contents; see {@link PackRecord}.
+   *
+   * @param bytes of all files in it
+   * @param fileCount files in it
+   */
+  public record PackSummary(
+      String id,
+      String name,
+      String version,
+      String source,
+      String creator,
+      String licence,
+      String page,
+      String folder,
+      String archive,
+      String takenIn,
+      long bytes,
+      int fileCount) {}
+}

@@ -1,0 +1,2 @@
+/** What the shelf has: packs, items, maps, hosts and installations as values, and how to ask for them. */
+package keepshelf.core.catalogue;

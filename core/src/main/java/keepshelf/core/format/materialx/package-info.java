@@ -1,0 +1,2 @@
+/** MaterialX 1.39 documents. */
+package keepshelf.core.format.materialx;

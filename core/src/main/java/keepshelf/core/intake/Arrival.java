@@ -1,0 +1,64 @@
+package keepshelf.core.intake;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import keepshelf.core.archive.UnpackedFile;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.Recognition;
+
+/**
+ * A download that was opened and recognised, waiting to be filed.
+ *
+ * @param path as the person named it
+ * @param origin the archive, folder or picture on disk
+ * @param kind what it is
+ * @param workspace folder of its own that holds the unpacked files, or null for folders and pictures
+ * @param unpacked unpacked files by the path shown to people; empty for folders and pictures
+ * @param recognition what it holds
+ * @param text what its documents say
+ * @param problems what went wrong while opening it
+ */
+public record Arrival(
+    String path,
+    Path origin,
+    Kind kind,
+    Path workspace,
+    Map<String, UnpackedFile> unpacked,
+    Recognition recognition,
+    PackText text,
+    List<Problem> problems) {
+  /** What an arrival is on disk. */
+  public enum Kind {
+    ARCHIVE("archive"),
+    FOLDER("folder"),
+    LIST("list");
+
+    private final String id;
+
+    Kind(String id) {
+      this.id = id;
+    }
+
+    /** Stable identifier. */
+    public String id() {
+      return id;
+    }
+  }
+
+  /** Whether nothing usable came out of it. */
+  public boolean failed() {
+    return recognition.items().isEmpty() && recognition.loose().isEmpty()
+        && problems.stream().anyMatch(p -> p.severity() == Problem.Severity.ERROR);
+  }
+
+  /** The same with another recognition, as after corrections. */
+  public Arrival with(Recognition corrected) {
+    return new Arrival(path, origin, kind, workspace, unpacked, corrected, text, problems);
+  }
+
+  /** The maps about which a person should be asked. */
+  public long questions() {
+    return recognition.items().stream().mapToLong(i -> i.questions()).sum();
+  }
+}

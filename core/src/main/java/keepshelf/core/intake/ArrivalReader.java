@@ -1,0 +1,170 @@
+package keepshelf.core.intake;
+
+import java.io.IOException;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import keepshelf.core.archive.ArchiveKind;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.archive.Limits;
+import keepshelf.core.archive.Progress;
+import keepshelf.core.archive.UnpackReport;
+import keepshelf.core.archive.UnpackedFile;
+import keepshelf.core.archive.Unpacker;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.recognise.Recogniser;
+import keepshelf.core.recognise.Recognition;
+import keepshelf.core.recognise.SourceFile;
+import keepshelf.imaging.io.ImageFormat;
+import keepshelf.imaging.io.ImageInfo;
+import keepshelf.imaging.io.ImageProbe;
+
+/** Opens what was downloaded and has it recognised. Files nothing and changes no original. */
+public final class ArrivalReader {
+  private ArrivalReader() {}
+
+  /**
+   * Reads one archive, folder or picture.
+   *
+   * @param path as the person named it
+   * @param workspaces an existing folder in which an archive gets a workspace of its own
+   * @return never null; what went wrong stands in its problems
+   * @throws java.util.concurrent.CancellationException when {@code progress} stopped it
+   */
+  public static Arrival read(String path, Path workspaces, Progress progress) {
+    Path origin = Path.of(path).toAbsolutePath().normalize();
+    try {
+      if (!Files.exists(origin)) {
+        throw new ShelfException(Problem.error("not-found", path, path + " is not there. Check the path; nothing was read."));
+      }
+      if (Files.isDirectory(origin)) {
+        return folder(path, origin);
+      }
+      ArchiveKind kind = ArchiveKind.of(origin);
+      boolean picture = kind == ArchiveKind.NONE && ImageFormat.ofName(path).isPresent() && !ArchiveKind.namedLikeArchive(path);
+      return picture ? picture(path, origin) : archive(path, origin, workspaces, progress);
+    } catch (ShelfException e) {
+      return failed(path, origin, e.problem());
+    } catch (IOException e) {
+      return failed(path, origin, Problem.error("unreadable", path, DiskTrouble.sentence(e, "reading " + path)));
+    }
+  }
+
+  private static Arrival failed(String path, Path origin, Problem problem) {
+    Arrival.Kind kind = Files.isDirectory(origin) ? Arrival.Kind.FOLDER : Arrival.Kind.ARCHIVE;
+    Recognition nothing = new Recognition(packName(path), null, List.of(), List.of(), List.of());
+    return new Arrival(path, origin, kind, null, Map.of(), nothing, PackText.NONE, List.of(problem));
+  }
+
+  private static String packName(String path) {
+    return Recogniser.recognise(name(path), List.of()).pack();
+  }
+
+  private static String name(String path) {
+    Path file = Path.of(path).toAbsolutePath().normalize().getFileName();
+    return file == null ? path : file.toString();
+  }
+
+  private static Arrival archive(String path, Path origin, Path workspaces, Progress progress) throws ShelfException, IOException {
+    Path workspace = Workspace.create(workspaces);
+    try {
+      UnpackReport report = Unpacker.unpack(origin, path, Workspace.files(workspace), Limits.DEFAULT, progress);
+      Map<String, UnpackedFile> unpacked = new LinkedHashMap<>();
+      List<Raw> raw = new ArrayList<>();
+      for (UnpackedFile f : report.files()) {
+        String shown = path + "!/" + f.entry();
+        unpacked.put(shown, f);
+        raw.add(new Raw(shown, f.parts().stream().map(p -> p.endsWith("!") ? p.substring(0, p.length() - 1) : p).toList(), f.path(), f.size()));
+      }
+      List<SourceFile> files = probe(raw);
+      Recognition r = Recogniser.recognise(name(path), files);
+      return new Arrival(path, origin, Arrival.Kind.ARCHIVE, workspace, unpacked, r, PackText.read(r.loose()), report.problems());
+    } catch (ShelfException | IOException | RuntimeException e) {
+      Workspace.discard(workspace);
+      throw e;
+    }
+  }
+
+  private static Arrival folder(String path, Path origin) throws IOException {
+    List<Raw> raw = new ArrayList<>();
+    List<Problem> problems = new ArrayList<>();
+    String base = path.endsWith("/") ? path : path + "/";
+    Files.walkFileTree(
+        origin,
+        new SimpleFileVisitor<>() {
+          @Override
+          public FileVisitResult visitFile(Path file, BasicFileAttributes a) {
+            List<String> parts = new ArrayList<>();
+            origin.relativize(file).forEach(p -> parts.add(p.toString()));
+            String shown = base + String.join("/", parts);
+            if (a.isRegularFile()) {
+              raw.add(new Raw(shown, parts, file, a.size()));
+            } else {
+              problems.add(Problem.warning("link", shown, shown + " was left out: it is a link or a device, not a file."));
+            }
+            return FileVisitResult.CONTINUE;
+          }
+
+          @Override
+          public FileVisitResult visitFileFailed(Path file, IOException e) {
+            problems.add(Problem.error("unreadable", file.toString(), DiskTrouble.sentence(e, "reading " + file)));
+            return FileVisitResult.CONTINUE;
+          }
+        });
+    raw.sort((a, b) -> a.shown().compareTo(b.shown()));
+    Recognition r = Recogniser.recognise(name(path), probe(raw));
+    if (raw.isEmpty() && problems.isEmpty()) {
+      problems.add(Problem.error("empty-folder", path, path + " holds no files. Check that it is the right folder."));
+    }
+    return new Arrival(path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.read(r.loose()), problems);
+  }
+
+  private static Arrival picture(String path, Path origin) throws IOException {
+    List<SourceFile> files = probe(List.of(new Raw(path, List.of(origin.getFileName().toString()), origin, Files.size(origin))));
+    Recognition r = Recogniser.recognise("", files);
+    return new Arrival(path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.NONE, List.of());
+  }
+
+  private record Raw(String shown, List<String> parts, Path file, long size) {}
+
+  /** Reads all headers, several at a time. */
+  private static List<SourceFile> probe(List<Raw> raw) throws IOException {
+    List<SourceFile> out = new ArrayList<>();
+    try (ExecutorService pool = Executors.newFixedThreadPool(Math.max(1, Runtime.getRuntime().availableProcessors()))) {
+      List<Future<SourceFile>> all = new ArrayList<>();
+      for (Raw r : raw) {
+        all.add(pool.submit(() -> probe(r)));
+      }
+      for (Future<SourceFile> f : all) {
+        out.add(f.get());
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new java.util.concurrent.CancellationException();
+    } catch (java.util.concurrent.ExecutionException e) {
+      throw new IOException(e.getCause());
+    }
+    return out;
+  }
+
+  private static SourceFile probe(Raw r) {
+    ImageInfo info = null;
+    String trouble = null;
+    try {
+      info = ImageProbe.probe(r.file()).orElse(null);
+    } catch (IOException e) {
+      trouble = e.getMessage();
+    }
+    return new SourceFile(r.shown(), r.parts(), r.size(), r.file(), info, trouble);
+  }
+}

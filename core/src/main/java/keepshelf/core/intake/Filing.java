@@ -1,0 +1,248 @@
+package keepshelf.core.intake;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.archive.FileTrees;
+import keepshelf.core.archive.Hashes;
+import keepshelf.core.archive.Progress;
+import keepshelf.core.archive.UnpackedFile;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.recognise.LooseFile;
+import keepshelf.core.recognise.RecognisedItem;
+import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.SourceFile;
+
+/**
+ * Moves an arrival onto the shelf. What is promised in the journal is finished or rolled back at the
+ * next start, whatever happens to the process; originals are never touched before that.
+ */
+public final class Filing {
+  /**
+   * What a person says about a pack before filing; null fields are left to the pack's own texts.
+   *
+   * @param source who it came from
+   * @param licence SPDX identifier or own name
+   * @param version of the pack
+   */
+  public record Wishes(String source, String licence, String version) {
+    /** Nothing said. */
+    public static final Wishes NONE = new Wishes(null, null, null);
+  }
+
+  /**
+   * What came of it.
+   *
+   * @param pack the pack as it stands on the shelf
+   * @param alreadyThere whether the shelf had these very files before
+   */
+  public record Filed(PackRecord pack, boolean alreadyThere) {}
+
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final FilingStep.Listener listener;
+
+  /** Files into {@code shelf}; {@code listener} hears each step. */
+  public Filing(ShelfFolder shelf, Catalogue catalogue, FilingStep.Listener listener) {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.listener = listener;
+  }
+
+  /** One file with its hash, relative path in the pack and place in the workspace. */
+  private record Staged(SourceFile file, String path, String sha256, long bytes) {}
+
+  /**
+   * Files {@code arrival}. Its workspace, if it has one, is used up.
+   *
+   * @throws ShelfException when nothing was changed: a full or read-only disk, or nothing to file
+   */
+  public Filed file(Arrival arrival, Wishes wishes, Progress progress) throws ShelfException {
+    if (arrival.failed() || arrival.recognition().items().isEmpty()) {
+      throw new ShelfException(nothing(arrival));
+    }
+    Path workspace = arrival.workspace();
+    try {
+      if (workspace == null) {
+        workspace = Workspace.create(shelf.staging());
+      }
+      Map<String, Staged> staged =
+          arrival.workspace() == null ? copyIn(arrival, Workspace.files(workspace), progress) : alreadyIn(arrival);
+      listener.reached(FilingStep.STAGED);
+      String id = packId(staged);
+      Optional<PackRecord> there = catalogue.pack(id);
+      if (there.isPresent()) {
+        Workspace.discard(workspace);
+        return new Filed(there.get(), true);
+      }
+      try (ShelfLock lock = ShelfLock.take(shelf)) {
+        PackRecord pack = record(arrival, wishes, id, staged);
+        new Journal(shelf, catalogue, listener).file(workspace, pack);
+        Workspace.discard(workspace);
+        return new Filed(pack, false);
+      }
+    } catch (IOException e) {
+      if (workspace != null) {
+        Workspace.discard(workspace);
+      }
+      throw new ShelfException(Problem.error("disk", arrival.path(), DiskTrouble.sentence(e, "filing " + arrival.path())), e);
+    } catch (java.util.concurrent.CancellationException e) {
+      Workspace.discard(workspace);
+      throw e;
+    }
+  }
+
+  private static Problem nothing(Arrival a) {
+    if (!a.problems().isEmpty()) {
+      return a.problems().getFirst();
+    }
+    return Problem.error("nothing-usable", a.path(),
+        a.path() + " holds no material or other item that was recognised. It was left where it is; look at it in Arrivals or add its pictures as a folder.");
+  }
+
+  private static Map<String, Staged> alreadyIn(Arrival arrival) {
+    Map<String, Staged> out = new HashMap<>();
+    Path root = Workspace.files(arrival.workspace());
+    for (SourceFile f : files(arrival)) {
+      UnpackedFile u = arrival.unpacked().get(f.path());
+      out.put(f.path(), new Staged(f, relative(root, u.path()), u.sha256(), u.size()));
+    }
+    return out;
+  }
+
+  private static Map<String, Staged> copyIn(Arrival arrival, Path into, Progress progress) throws IOException {
+    Map<String, Staged> out = new HashMap<>();
+    for (SourceFile f : files(arrival)) {
+      Path to = into;
+      for (String p : f.parts()) {
+        to = to.resolve(p);
+      }
+      Files.createDirectories(to.getParent());
+      String hash;
+      try (OutputStream o = Files.newOutputStream(to, StandardOpenOption.CREATE_NEW)) {
+        hash = Hashes.copy(f.onDisk(), o, progress);
+      }
+      out.put(f.path(), new Staged(f, relative(into, to), hash, Files.size(to)));
+    }
+    return out;
+  }
+
+  private static String relative(Path root, Path file) {
+    List<String> parts = new ArrayList<>();
+    root.relativize(file).forEach(p -> parts.add(p.toString()));
+    return String.join("/", parts);
+  }
+
+  private static List<SourceFile> files(Arrival a) {
+    List<SourceFile> out = new ArrayList<>();
+    a.recognition().items().forEach(i -> i.maps().forEach(m -> out.add(m.file())));
+    a.recognition().loose().forEach(l -> out.add(l.file()));
+    return out;
+  }
+
+  /** The same files make the same pack, whatever the archive was called. */
+  private static String packId(Map<String, Staged> staged) {
+    String all = staged.values().stream().map(s -> s.path() + "\n" + s.sha256()).sorted().collect(Collectors.joining("\n"));
+    return "p" + Hashes.sha256(all).substring(0, 12);
+  }
+
+  private PackRecord record(Arrival a, Wishes w, String id, Map<String, Staged> staged) {
+    PackText text = a.text();
+    String source = w.source() != null ? w.source() : text.source();
+    String version = w.version() != null ? w.version() : a.recognition().version() != null ? a.recognition().version() : text.version();
+    String name = a.recognition().pack();
+    List<ItemRecord> items = new ArrayList<>();
+    Map<String, String> sorts = new HashMap<>();
+    for (RecognisedItem i : a.recognition().items()) {
+      items.add(item(id, i, staged, text.tileMetres()));
+      i.maps().forEach(m -> sorts.put(m.file().path(), "map"));
+    }
+    for (LooseFile l : a.recognition().loose()) {
+      sorts.put(l.file().path(), l.sort().id());
+    }
+    List<PackRecord.FileRecord> files = new ArrayList<>();
+    staged.forEach((shown, s) -> files.add(new PackRecord.FileRecord(s.path(), sorts.get(shown), s.bytes(), s.sha256())));
+    files.sort((x, y) -> x.path().compareTo(y.path()));
+    String archive = a.kind() == Arrival.Kind.ARCHIVE ? a.origin().getFileName().toString() : null;
+    return new PackRecord(id, name, version, source, text.creator(), w.licence() != null ? w.licence() : text.licence(), text.page(),
+        freeFolder(source, name, version), archive, Instant.now().truncatedTo(java.time.temporal.ChronoUnit.SECONDS).toString(), items, files);
+  }
+
+  private static ItemRecord item(String packId, RecognisedItem i, Map<String, Staged> staged, Double tile) {
+    List<MapRecord> maps = new ArrayList<>();
+    for (RecognisedMap m : i.maps()) {
+      Staged s = staged.get(m.file().path());
+      var info = m.file().info();
+      maps.add(
+          new MapRecord(s.path(), m.role(), m.channels(), m.resolution(), info.map(x -> x.width()).orElse(0),
+              info.map(x -> x.height()).orElse(0), info.map(x -> x.channels()).orElse(0), info.map(x -> x.bits()).orElse(0),
+              m.format(), m.handedness() == null ? null : m.handedness().id(), m.tile(), m.verdict().confidence(),
+              m.verdict().reasons(), s.sha256(), s.bytes()));
+    }
+    String id = "i" + Hashes.sha256(packId + "/" + i.key()).substring(0, 12);
+    boolean tiles = i.kind() == ItemKind.MATERIAL || i.kind() == ItemKind.PHOTO_TEXTURE;
+    return new ItemRecord(id, i.key(), i.name(), i.kind(), i.workflow(), i.colourway(), tiles ? tile : null, maps, i.problems());
+  }
+
+  /** {@code packs/source/pack@version}, with a number when that is taken by another pack. */
+  private String freeFolder(String source, String name, String version) {
+    String base = "packs/" + slug(source == null ? "unknown-source" : source) + "/" + slug(name) + (version == null ? "" : "@" + slug(version));
+    String folder = base;
+    for (int n = 2; Files.exists(shelf.resolve(folder)) || Files.exists(shelf.packRecord(folder)); n++) {
+      folder = base + "~" + n;
+    }
+    return folder;
+  }
+
+  static String slug(String s) {
+    String t = java.text.Normalizer.normalize(s, java.text.Normalizer.Form.NFKC).toLowerCase(java.util.Locale.ROOT)
+        .replaceAll("[^\\p{L}\\p{M}\\p{N}.]+", "-").replaceAll("^[-.]+|[-.]+$", "");
+    return t.isEmpty() ? "unnamed" : t.length() > 60 ? t.substring(0, 60) : t;
+  }
+
+  /** Removes the archive that {@code filed} came from, after comparing what stands on the shelf. */
+  public void removeArchive(Arrival arrival, PackRecord filed) throws ShelfException {
+    if (arrival.kind() != Arrival.Kind.ARCHIVE) {
+      return;
+    }
+    try {
+      Path folder = shelf.resolve(filed.folder());
+      for (PackRecord.FileRecord f : filed.files()) {
+        Path p = folder.resolve(f.path());
+        if (!Files.isRegularFile(p) || Files.size(p) != f.bytes() || !Hashes.sha256(p).equals(f.sha256())) {
+          throw new ShelfException(Problem.error("not-proved", arrival.path(),
+              arrival.path() + " was kept: " + f.path() + " on the shelf is not what was delivered. Check the shelf before you remove the archive."));
+        }
+      }
+      Files.delete(arrival.origin());
+    } catch (IOException e) {
+      throw new ShelfException(Problem.warning("archive-kept", arrival.path(), arrival.path() + " was filed but could not be removed: " + e.getMessage() + "."), e);
+    }
+  }
+
+  static void moveInto(Path from, Path to) throws IOException {
+    Files.createDirectories(to.getParent());
+    Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
+  }
+
+  static void writeRecord(ShelfFolder shelf, PackRecord pack) throws IOException {
+    FileTrees.writeAtomically(shelf.packRecord(pack.folder()), keepshelf.core.store.Json.pretty(pack));
+  }
+}

@@ -1,0 +1,121 @@
+package keepshelf.core.preview;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import keepshelf.core.archive.Hashes;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.recognise.RecognisedItem;
+import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.BallPreview;
+import keepshelf.imaging.resample.Resampler;
+
+/** Makes and keeps preview pictures. Slow: call it off the interface thread. */
+public final class Previews {
+  /** Tile width in metres that stands in when none is known. */
+  public static final double ASSUMED_TILE_METRES = 0.5;
+
+  /** Counts up when the renderer's look changes, so that older pictures are made again. */
+  private static final int LOOK = 1;
+
+  private final ShelfFolder shelf;
+
+  /** Keeps its pictures in {@code shelf}. */
+  public Previews(ShelfFolder shelf) {
+    this.shelf = shelf;
+  }
+
+  /**
+   * A square picture, opaque ARGB, rows from the top.
+   *
+   * @param side width and height in pixels
+   * @param argb side x side values
+   */
+  public record Picture(int side, int[] argb) {}
+
+  /** The preview of an item on the shelf, from the cache when it is there. */
+  public Picture of(ShelvedItem s, int side) throws IOException {
+    Path file = shelf.previews().resolve(s.item().id() + "-" + side + "-" + state(s.item()) + ".png");
+    if (Files.exists(file)) {
+      try {
+        return picture(ImageDecoder.decode(file));
+      } catch (IOException e) {
+        Files.deleteIfExists(file);
+      }
+    }
+    List<MapFile> maps = maps(s);
+    Picture p = render(s.item().kind(), maps, s.item().tileMetres(), side);
+    Path beside = file.resolveSibling(file.getFileName() + "." + Thread.currentThread().threadId());
+    ImageEncoder.png(pixels(p), beside, 4);
+    Files.move(beside, file, java.nio.file.StandardCopyOption.ATOMIC_MOVE, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+    return p;
+  }
+
+  /** The maps of an item at about preview size, as files. */
+  public List<MapFile> maps(ShelvedItem s) {
+    List<MapFile> maps = new ArrayList<>();
+    for (MapRecord m : s.item().mapsAt("1K")) {
+      maps.add(new MapFile(m.role(), m.channels(), shelf.resolve(s.pack().folder() + "/" + m.path()), Handedness.ofId(m.handedness()).orElse(Handedness.UNKNOWN)));
+    }
+    return maps;
+  }
+
+  /** The preview of a recognised item that is not filed yet; {@code normals} overrules handedness, or null. */
+  public static Picture of(RecognisedItem item, Double tileMetres, int side, Handedness normals) throws IOException {
+    List<MapFile> maps = new ArrayList<>();
+    for (RecognisedMap m : item.maps()) {
+      if (m.file().onDisk() != null) {
+        maps.add(new MapFile(m.role(), m.channels(), m.file().onDisk(), normals != null ? normals : m.handedness()));
+      }
+    }
+    return render(item.kind(), maps, tileMetres, side);
+  }
+
+  private static Picture render(ItemKind kind, List<MapFile> maps, Double tileMetres, int side) throws IOException {
+    if (kind == ItemKind.ENVIRONMENT || kind == ItemKind.LIGHT_PATTERN) {
+      return flat(maps.getFirst().file(), side);
+    }
+    double tile = tileMetres == null ? ASSUMED_TILE_METRES : tileMetres;
+    return new Picture(side, BallPreview.render(SurfaceMaker.make(maps), BallPreview.Settings.card(side, tile)));
+  }
+
+  /** The picture of a map itself, for thumbnails. */
+  public static Picture flat(Path file, int side) throws IOException {
+    return new Picture(side, Resampler.thumbnail(ImageDecoder.decode(file), side));
+  }
+
+  private static String state(ItemRecord item) {
+    StringBuilder b = new StringBuilder().append(LOOK).append(item.tileMetres());
+    item.maps().forEach(m -> b.append(m.role()).append(m.handedness()).append(m.sha256()));
+    return Hashes.sha256(b.toString()).substring(0, 10);
+  }
+
+  private static Picture picture(Pixels p) {
+    int[] argb = new int[p.width() * p.height()];
+    for (int i = 0; i < argb.length; i++) {
+      argb[i] = 0xFF000000 | p.level(3 * i) << 16 | p.level(3 * i + 1) << 8 | p.level(3 * i + 2);
+    }
+    return new Picture(p.width(), argb);
+  }
+
+  /** A picture as 8-bit RGB. */
+  public static Pixels pixels(Picture p) {
+    byte[] rgb = new byte[p.argb().length * 3];
+    for (int i = 0; i < p.argb().length; i++) {
+      rgb[3 * i] = (byte) (p.argb()[i] >> 16);
+      rgb[3 * i + 1] = (byte) (p.argb()[i] >> 8);
+      rgb[3 * i + 2] = (byte) p.argb()[i];
+    }
+    return Pixels.u8(p.side(), p.side(), 3, rgb);
+  }
+}

@@ -1,0 +1,194 @@
+package keepshelf.core.preview;
+
+import java.io.IOException;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import keepshelf.core.model.Channels;
+import keepshelf.core.model.MapRole;
+import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.convert.NormalMaps;
+import keepshelf.imaging.convert.SpecGloss;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.Surface;
+import keepshelf.imaging.resample.Resampler;
+
+/** Reads the maps of an item into a surface that can be rendered. */
+public final class SurfaceMaker {
+  private static final int LARGEST = 1024;
+  /** Relief that is assumed for a height map without a known one: this share of the tile. */
+  private static final float ASSUMED_RELIEF = 0.015f;
+
+  private final Map<MapRole, float[][]> planes = new EnumMap<>(MapRole.class);
+  private int width;
+  private int height;
+  private IOException trouble;
+
+  private SurfaceMaker() {}
+
+  /**
+   * The surface of {@code maps}; maps that cannot be decoded are left out.
+   *
+   * @throws IOException when none could be decoded
+   */
+  public static Surface make(List<MapFile> maps) throws IOException {
+    SurfaceMaker m = new SurfaceMaker();
+    for (MapFile f : maps) {
+      m.read(f);
+    }
+    if (m.width == 0) {
+      throw m.trouble != null ? m.trouble : new IOException("there is no map to show");
+    }
+    return m.build();
+  }
+
+  private void read(MapFile f) {
+    Pixels p;
+    try {
+      p = ImageDecoder.decode(f.file());
+    } catch (IOException e) {
+      trouble = e;
+      return;
+    }
+    if (width == 0) {
+      width = side(p.width());
+      height = side(p.height());
+    }
+    if (f.role() == MapRole.PACKED && f.channels() != null) {
+      f.channels().roles().forEach(
+          (c, role) -> {
+            int i = Channels.index(c);
+            if (i < p.channels()) {
+              planes.putIfAbsent(role, new float[][] {scaled(p, p.plane(i))});
+            }
+          });
+      return;
+    }
+    if (f.role().colour()) {
+      planes.putIfAbsent(f.role(), colour(p));
+    } else if (f.role() == MapRole.NORMAL && p.channels() >= 3) {
+      planes.putIfAbsent(f.role(), new float[][] {normals(p, f.handedness() == Handedness.DX)});
+    } else {
+      planes.putIfAbsent(f.role(), new float[][] {scaled(p, p.plane(0))});
+    }
+  }
+
+  /** A power of two, at most 1024 and not above the map's own size. */
+  private static int side(int pixels) {
+    return Math.min(LARGEST, Integer.highestOneBit(Math.max(8, pixels)));
+  }
+
+  private float[] scaled(Pixels p, float[] plane) {
+    return Resampler.area(plane, p.width(), p.height(), width, height);
+  }
+
+  private float[][] colour(Pixels p) {
+    float[][] out = new float[3][];
+    boolean linear = p.depth() == Depth.F32;
+    for (int c = 0; c < 3; c++) {
+      if (c > 0 && p.channels() < 3) {
+        out[c] = out[0];
+        continue;
+      }
+      float[] plane = p.plane(c);
+      if (!linear) {
+        for (int i = 0; i < plane.length; i++) {
+          plane[i] = Srgb.byteToLinear(Math.clamp(Math.round(plane[i] * 255), 0, 255));
+        }
+      }
+      out[c] = scaled(p, plane);
+    }
+    return out;
+  }
+
+  private float[] normals(Pixels p, boolean flip) {
+    float[][] xyz = new float[3][];
+    for (int c = 0; c < 3; c++) {
+      xyz[c] = scaled(p, p.plane(c));
+    }
+    float[] out = new float[width * height * 3];
+    for (int i = 0; i < width * height; i++) {
+      out[3 * i] = 2 * xyz[0][i] - 1;
+      out[3 * i + 1] = (2 * xyz[1][i] - 1) * (flip ? -1 : 1);
+      out[3 * i + 2] = 2 * xyz[2][i] - 1;
+    }
+    return out;
+  }
+
+  private Surface build() {
+    Surface.Builder b = new Surface.Builder(width, height);
+    float[][] base = planes.get(MapRole.BASE_COLOUR);
+    float[] metallic = first(MapRole.METALLIC);
+    if (base != null && metallic == null && planes.containsKey(MapRole.SPECULAR) && first(MapRole.ROUGHNESS) == null) {
+      metallic = fromSpecular(base, planes.get(MapRole.SPECULAR));
+    }
+    if (base != null && base.length == 3) {
+      b.base(base[0], base[1], base[2]);
+    } else if (planes.containsKey(MapRole.MASK)) {
+      float[] m = first(MapRole.MASK);
+      b.base(m, m, m);
+    }
+    if (metallic != null) {
+      b.metallic(metallic);
+    }
+    float[] roughness = first(MapRole.ROUGHNESS);
+    if (roughness == null && first(MapRole.GLOSS) != null) {
+      roughness = first(MapRole.GLOSS).clone();
+      for (int i = 0; i < roughness.length; i++) {
+        roughness[i] = 1 - roughness[i];
+      }
+    }
+    if (roughness != null) {
+      b.roughness(roughness);
+    }
+    bumps(b);
+    if (first(MapRole.AMBIENT_OCCLUSION) != null) {
+      b.occlusion(first(MapRole.AMBIENT_OCCLUSION));
+    }
+    if (first(MapRole.OPACITY) != null) {
+      b.opacity(first(MapRole.OPACITY));
+    }
+    float[][] glow = planes.get(MapRole.EMISSION);
+    if (glow != null && glow.length == 3) {
+      b.emission(glow[0], glow[1], glow[2]);
+    }
+    return b.build();
+  }
+
+  private void bumps(Surface.Builder b) {
+    if (first(MapRole.NORMAL) != null && first(MapRole.NORMAL).length == width * height * 3) {
+      b.normal(first(MapRole.NORMAL));
+      return;
+    }
+    float[] height1 = first(MapRole.HEIGHT) != null ? first(MapRole.HEIGHT) : first(MapRole.BUMP);
+    if (height1 != null) {
+      b.normal(NormalMaps.fromHeight(height1, width, height, ASSUMED_RELIEF * width));
+    }
+  }
+
+  private static float[] fromSpecular(float[][] base, float[][] specular) {
+    float[] metallic = new float[base[0].length];
+    float[] d = new float[3];
+    float[] s = new float[3];
+    float[] out = new float[3];
+    for (int i = 0; i < metallic.length; i++) {
+      for (int c = 0; c < 3; c++) {
+        d[c] = base[c][i];
+        s[c] = specular[c % specular.length][i];
+      }
+      metallic[i] = SpecGloss.toMetalRough(d, s, out);
+      for (int c = 0; c < 3; c++) {
+        base[c][i] = out[c];
+      }
+    }
+    return metallic;
+  }
+
+  private float[] first(MapRole role) {
+    float[][] p = planes.get(role);
+    return p == null ? null : p[0];
+  }
+}

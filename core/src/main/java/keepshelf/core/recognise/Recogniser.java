@@ -1,0 +1,302 @@
+package keepshelf.core.recognise;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Workflow;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.LooseFile.Sort;
+import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.io.ImageFormat;
+
+/** Decides what the files of one arrival are. Stateless; one call an arrival. */
+public final class Recogniser {
+  private Recogniser() {}
+
+  /**
+   * Recognises the files of one arrival, by names, folders, headers and, where bytes are on disk,
+   * pixels.
+   *
+   * @param arrivalName name of the archive or folder, which may name the pack and a set; may be empty
+   */
+  public static Recognition recognise(String arrivalName, List<SourceFile> files) {
+    return new Run(arrivalName).run(files);
+  }
+
+  private static final class Run {
+    private final NameParts arrival;
+    private final String arrivalKey;
+    private final List<RecognisedItem> items = new ArrayList<>();
+    private final List<LooseFile> loose = new ArrayList<>();
+    private final List<Problem> problems = new ArrayList<>();
+    private final PixelEvidence pixels = new PixelEvidence(problems);
+    private final Set<String> keys = new HashSet<>();
+    private final Set<String> versions = new LinkedHashSet<>();
+
+    Run(String arrivalName) {
+      this.arrival = NameParts.of(FolderScope.stripArchive(arrivalName));
+      this.arrivalKey = NameReadings.plainKey(arrival);
+    }
+
+    Recognition run(List<SourceFile> files) {
+      List<Candidate> pictures = sort(files);
+      List<Candidate> environments = takeEnvironments(pictures);
+      SetFinder found = SetFinder.over(pictures);
+      List<FoundSet> sets = new ArrayList<>(found.sets());
+      List<Candidate> rest = new ArrayList<>(found.rest());
+      takePreviews(sets, rest);
+      for (FoundSet s : sets) {
+        RoleChooser.settle(s);
+      }
+      List<FoundSet> materials = sets.stream().filter(s -> !s.members.isEmpty()).toList();
+      Map<String, Integer> colourways = colourways(materials);
+      for (FoundSet s : materials) {
+        items.add(material(s, colourways));
+      }
+      environments(environments);
+      leftOver(rest, materials);
+      String version = arrival.version() != null ? arrival.version() : versions.size() == 1 ? versions.iterator().next() : null;
+      return new Recognition(packName(), version, items, loose, problems);
+    }
+
+    private String packName() {
+      String t = NameParts.title(arrivalKey.isEmpty() ? arrival.key() : arrivalKey);
+      return !t.isEmpty() ? t : items.isEmpty() ? "Untitled pack" : items.getFirst().name();
+    }
+
+    private List<Candidate> sort(List<SourceFile> files) {
+      FolderScope.Reader folders = new FolderScope.Reader();
+      List<Candidate> pictures = new ArrayList<>();
+      for (SourceFile f : files) {
+        var sorted = FileSorter.sort(f);
+        if (sorted.isPresent()) {
+          loose.add(sorted.get());
+          continue;
+        }
+        FolderScope scope = folders.of(f.parts().subList(0, f.parts().size() - 1));
+        pictures.add(new Candidate(f, NameParts.of(f.stem()), scope));
+      }
+      return pictures;
+    }
+
+    /** Takes panoramas out of {@code pictures}: HDR files, and EXR files that are named or shaped so. */
+    private static List<Candidate> takeEnvironments(List<Candidate> pictures) {
+      List<Candidate> out = new ArrayList<>();
+      for (Candidate c : pictures) {
+        String ext = c.file.extension();
+        boolean role = c.readings.stream().anyMatch(r -> !r.single() && r.place() >= 1 && r.senses().getFirst().weight() > 0.85);
+        boolean named = PictureWords.kind(c).filter(k -> k == ItemKind.ENVIRONMENT).isPresent();
+        boolean wide = c.file.info().filter(i -> i.width() == 2 * i.height()).isPresent();
+        boolean isHdr = ext.equals("hdr") || c.file.info().filter(i -> i.format() == ImageFormat.HDR).isPresent();
+        boolean isExr = ext.equals("exr") || c.file.info().filter(i -> i.format() == ImageFormat.EXR).isPresent();
+        if (!role && (isHdr || (isExr && (named || wide)))) {
+          out.add(c);
+        }
+      }
+      pictures.removeAll(new HashSet<>(out));
+      return out;
+    }
+
+    /** Previews by a sure word leave their sets, unless the word is part of a real set's name. */
+    private void takePreviews(List<FoundSet> sets, List<Candidate> rest) {
+      for (FoundSet s : sets) {
+        boolean partOfName = s.roles().size() >= 2
+            && s.members.stream().allMatch(c -> PictureWords.preview(c).isPresent());
+        if (partOfName) {
+          continue;
+        }
+        for (Candidate c : List.copyOf(s.members)) {
+          PictureWords.preview(c).ifPresent(
+              word -> {
+                s.members.remove(c);
+                preview(c, "its name says “" + word + "”");
+              });
+        }
+      }
+      for (Candidate c : List.copyOf(rest)) {
+        PictureWords.preview(c).ifPresent(
+            word -> {
+              rest.remove(c);
+              preview(c, "its name says “" + word + "”");
+            });
+      }
+    }
+
+    private void preview(Candidate c, String why) {
+      loose.add(new LooseFile(c.file, Sort.PREVIEW, why));
+    }
+
+    /** How many sets share a name once their colour words are left out. */
+    private static Map<String, Integer> colourways(List<FoundSet> sets) {
+      Map<String, Integer> count = new HashMap<>();
+      for (FoundSet s : sets) {
+        ColourWords.in(s.key).ifPresent(
+            colour -> count.merge(s.scope.parent() + "|" + ColourWords.without(s.key, colour), 1, Integer::sum));
+      }
+      return count;
+    }
+
+    private RecognisedItem material(FoundSet s, Map<String, Integer> colourways) {
+      String key = s.key.isEmpty() ? s.scope.nameOr(arrivalKey) : s.key;
+      if (key.chars().noneMatch(Character::isLetter)) {
+        String around = s.scope.nameOr(arrivalKey);
+        key = around.isEmpty() || around.equals(key) ? key : around + "_" + key;
+      }
+      String colourway =
+          ColourWords.in(s.key)
+              .filter(c -> colourways.getOrDefault(s.scope.parent() + "|" + ColourWords.without(s.key, c), 0) > 1)
+              .orElse(null);
+      List<RecognisedMap> maps = new ArrayList<>();
+      boolean udim = s.members.stream().filter(c -> c.parts.tile() > 0).map(c -> c.parts.tile()).distinct().count() > 1;
+      Set<MapRole> roles = s.roles();
+      for (Candidate c : s.members) {
+        maps.add(pixels.look(map(c, roles, udim)));
+        if (c.parts.version() != null) {
+          versions.add(c.parts.version());
+        }
+      }
+      ItemKind kind = kind(s, maps);
+      RecognisedItem item =
+          new RecognisedItem(unique(key, s.scope), NameParts.title(key), kind, Workflow.UNKNOWN, colourway, maps, List.of());
+      return item.withMaps(maps);
+    }
+
+    private static ItemKind kind(FoundSet s, List<RecognisedMap> maps) {
+      boolean coloured = maps.stream().anyMatch(m -> m.role() == MapRole.BASE_COLOUR);
+      var said = PictureWords.kind(s.members.getFirst());
+      if (said.isPresent() && (said.get() == ItemKind.DECAL || !coloured)
+          && said.get() != ItemKind.ENVIRONMENT) {
+        return said.get();
+      }
+      return maps.size() == 1 && coloured ? ItemKind.PHOTO_TEXTURE : ItemKind.MATERIAL;
+    }
+
+    private String unique(String key, FolderScope scope) {
+      String k = key.isEmpty() ? "untitled" : key;
+      if (!keys.add(k)) {
+        String around = scope.nameOr("");
+        k = around.isEmpty() || around.equals(key) ? key : around + "_" + key;
+        for (int n = 2; !keys.add(k); n++) {
+          k = key + "_" + n;
+        }
+      }
+      return k;
+    }
+
+    private static RecognisedMap map(Candidate c, Set<MapRole> setRoles, boolean udim) {
+      List<Evidence> why = new ArrayList<>();
+      MapRole role = c.sense.role();
+      String title = role.title().toLowerCase(Locale.ROOT);
+      String shown = "“" + c.chosen.phrase() + "”";
+      double weight = c.sense.weight() * c.chosen.place();
+      switch (c.chosen.source()) {
+        case "folder" -> why.add(new Evidence("folder", weight, "its folder is named " + shown + ", " + title));
+        case "bare" -> why.add(new Evidence("siblings", 0.78, "it is named like the set itself, and the set has no other base colour"));
+        default -> why.add(new Evidence("name", weight, "the name part " + shown + " stands for " + title));
+      }
+      int others = setRoles.size() - 1;
+      if (others >= 1) {
+        why.add(new Evidence("siblings", Math.min(0.75, 0.45 + 0.1 * others),
+            others == 1 ? "one sibling shares the rest of the name and has another role"
+                : others + " siblings share the rest of the name and have other roles"));
+      }
+      c.file.info().ifPresent(
+          i -> {
+            if (role.grey() && i.channels() == 1) {
+              why.add(new Evidence("header", 0.3, "the file holds one grey channel"));
+            } else if (role == MapRole.NORMAL && i.channels() < 3) {
+              why.add(new Evidence("header", -0.6, "the file is grey, a normal map needs colour channels"));
+            } else if (role == MapRole.HEIGHT && i.bits() >= 16) {
+              why.add(new Evidence("header", 0.3, "16 bits are usual for height"));
+            }
+          });
+      String resolution = c.file.info().map(i -> keepshelf.core.model.Resolution.label(i.longerSide())).orElse(c.namedResolution());
+      Integer tile = tile(c, udim);
+      if (tile != null && c.file.image() == null && tile == 1024) {
+        resolution = c.scope.resolution();
+      }
+      String format = c.file.info().map(i -> i.format().id())
+          .orElseGet(() -> ImageFormat.ofName(c.file.name()).map(ImageFormat::id).orElse(null));
+      Handedness named = role == MapRole.NORMAL ? c.namedHandedness() : null;
+      Verdict handed = role != MapRole.NORMAL ? null
+          : new Verdict(named == Handedness.UNKNOWN ? List.of()
+              : List.of(new Evidence("name", 0.93, "the name says " + (named == Handedness.GL ? "+Y (OpenGL)" : "−Y (DirectX)"))));
+      return new RecognisedMap(c.file, role, c.sense.channels(), resolution, format, named, tile, new Verdict(why), handed);
+    }
+
+    private static Integer tile(Candidate c, boolean udim) {
+      int t = c.parts.tile();
+      // 1024 is a tile only among other tiles, else a size.
+      return t == 0 || (t == 1024 && !udim) ? null : Integer.valueOf(t);
+    }
+
+    private void environments(List<Candidate> found) {
+      Map<String, List<Candidate>> byName = new LinkedHashMap<>();
+      for (Candidate c : found) {
+        byName.computeIfAbsent(c.scope.scope() + "|" + NameParts.folded(c.plainKey), k -> new ArrayList<>()).add(c);
+      }
+      for (List<Candidate> same : byName.values()) {
+        add(same, ItemKind.ENVIRONMENT, MapRole.EMISSION, 0.95, "a picture with high dynamic range, as lights are stored");
+      }
+    }
+
+    /** An item of pictures without role words, named by what is left of their names. */
+    private void add(List<Candidate> same, ItemKind kind, MapRole role, double weight, String why) {
+      Candidate first = same.getFirst();
+      String key = first.plainKey.isEmpty() ? first.scope.nameOr(arrivalKey) : first.plainKey;
+      List<RecognisedMap> maps = new ArrayList<>();
+      for (Candidate c : same) {
+        c.sense = new RoleVocabulary.Sense(role, null, weight);
+        c.chosen = new NameReading(key, NameParts.folded(key), List.of(c.sense), 1, "", false, Handedness.UNKNOWN, "kind");
+        RecognisedMap m = map(c, Set.of(role), false);
+        maps.add(new RecognisedMap(m.file(), role, null, m.resolution(), m.format(), null, null,
+            new Verdict(List.of(new Evidence("name", weight, why))), null));
+      }
+      items.add(new RecognisedItem(unique(key, first.scope), NameParts.title(key), kind, Workflow.UNKNOWN, null, maps, List.of()).withMaps(maps));
+    }
+
+    private void leftOver(List<Candidate> rest, List<FoundSet> materials) {
+      Set<String> withSets = new HashSet<>();
+      Set<String> names = new HashSet<>();
+      for (FoundSet s : materials) {
+        withSets.add(s.scope.scope());
+        names.add(s.folded());
+      }
+      Map<String, List<Candidate>> single = new LinkedHashMap<>();
+      for (Candidate c : rest) {
+        String folded = NameParts.folded(c.plainKey);
+        boolean besideSets = !materials.isEmpty()
+            && (withSets.contains(c.scope.scope()) || withSets.stream().anyMatch(s -> s.startsWith(c.scope.scope())));
+        if (names.contains(folded) && besideSets) {
+          preview(c, "it is named like the material itself, which has its base colour already");
+        } else if (besideSets && (PictureWords.maybePreview(c).isPresent() || folded.isEmpty())) {
+          preview(c, "it stands beside a set without a role of its own");
+        } else if (PictureWords.kind(c).isEmpty() && besideSets) {
+          loose.add(new LooseFile(c.file, Sort.UNKNOWN_IMAGE, "its name gives no role in the sets beside it"));
+        } else {
+          single.computeIfAbsent(c.scope.scope() + "|" + (folded.isEmpty() ? c.file.path() : folded), k -> new ArrayList<>()).add(c);
+        }
+      }
+      single.values().forEach(this::single);
+    }
+
+    private void single(List<Candidate> same) {
+      ItemKind kind = PictureWords.kind(same.getFirst()).orElse(ItemKind.PHOTO_TEXTURE);
+      switch (kind) {
+        case OVERLAY -> add(same, kind, MapRole.MASK, 0.85, "its name says it is laid over other surfaces");
+        case LIGHT_PATTERN -> add(same, kind, MapRole.EMISSION, 0.85, "its name says it shapes light");
+        case DECAL -> add(same, kind, MapRole.BASE_COLOUR, 0.85, "its name says it is a decal");
+        case ENVIRONMENT -> add(same, kind, MapRole.EMISSION, 0.8, "its name says it is a surrounding");
+        default -> add(same, ItemKind.PHOTO_TEXTURE, MapRole.BASE_COLOUR, 0.8, "a single picture without siblings");
+      }
+    }
+  }
+}

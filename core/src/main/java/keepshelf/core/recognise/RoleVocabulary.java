@@ -1,0 +1,66 @@
+package keepshelf.core.recognise;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import keepshelf.core.model.Channels;
+import keepshelf.core.model.MapRole;
+
+/** What words in file names can mean as roles; read from {@code roles.txt}. */
+final class RoleVocabulary {
+  /** One meaning of a word. */
+  record Sense(MapRole role, Channels channels, double weight) {}
+
+  private static final Map<String, List<Sense>> SENSES = read();
+  private static final int LONGEST = SENSES.keySet().stream().mapToInt(String::length).max().orElse(0);
+
+  private RoleVocabulary() {}
+
+  /** The meanings of a word or of a phrase written together, lower case; most likely first. */
+  static List<Sense> senses(String word) {
+    return word.length() > LONGEST ? List.of() : SENSES.getOrDefault(word, List.of());
+  }
+
+  /**
+   * A long role word at the end of {@code word} with something before it ("brickdiffuse"), or null.
+   */
+  static String glued(String word) {
+    for (int i = 3; i <= word.length() - 5; i++) {
+      String tail = word.substring(i);
+      List<Sense> s = senses(tail);
+      if (!s.isEmpty() && s.getFirst().weight() > 0.94) {
+        return tail;
+      }
+    }
+    return null;
+  }
+
+  private static Map<String, List<Sense>> read() {
+    Map<String, List<Sense>> out = new HashMap<>();
+    try (InputStream in = RoleVocabulary.class.getResourceAsStream("roles.txt")) {
+      for (String line : new String(in.readAllBytes(), StandardCharsets.UTF_8).split("\n")) {
+        if (line.isBlank() || line.startsWith("#")) {
+          continue;
+        }
+        String[] words = line.trim().split(" +");
+        MapRole role = MapRole.ofId(words[0]).orElseThrow();
+        double weight = Double.parseDouble(words[1]);
+        for (int i = 2; i < words.length; i++) {
+          int eq = words[i].indexOf('=');
+          String word = eq < 0 ? words[i] : words[i].substring(0, eq);
+          Channels channels = eq < 0 ? null : Channels.ofLetters(words[i].substring(eq + 1));
+          out.computeIfAbsent(word, w -> new ArrayList<>()).add(new Sense(role, channels, weight));
+        }
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    out.values().forEach(l -> l.sort((a, b) -> Double.compare(b.weight(), a.weight())));
+    return out;
+  }
+}

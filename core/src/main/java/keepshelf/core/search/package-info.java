@@ -1,0 +1,2 @@
+/** Finding items by words. */
+package keepshelf.core.search;

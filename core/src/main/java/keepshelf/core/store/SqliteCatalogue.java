@@ -1,0 +1,180 @@
+package keepshelf.core.store;
+
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import org.flywaydb.core.Flyway;
+import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.HandleCallback;
+import org.jdbi.v3.core.Jdbi;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteDataSource;
+
+/**
+ * The catalogue in one SQLite file with a write-ahead log, so that two processes may use it at once;
+ * a writer waits up to ten seconds for another.
+ */
+public final class SqliteCatalogue implements Catalogue {
+  /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
+  static final int SCHEMA = 1;
+
+  private final Jdbi jdbi;
+  private final java.sql.Connection keepOpen;
+
+  private SqliteCatalogue(Jdbi jdbi, java.sql.Connection keepOpen) {
+    this.jdbi = jdbi;
+    this.keepOpen = keepOpen;
+  }
+
+  /**
+   * Opens or creates the catalogue in {@code file}.
+   *
+   * @throws ShelfException when it was written by a newer version, is damaged or cannot be written
+   */
+  public static SqliteCatalogue open(Path file) throws ShelfException {
+    SQLiteConfig config = new SQLiteConfig();
+    config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+    config.setSynchronous(SQLiteConfig.SynchronousMode.NORMAL);
+    config.enforceForeignKeys(true);
+    config.setBusyTimeout(10_000);
+    SQLiteDataSource source = new SQLiteDataSource(config);
+    source.setUrl("jdbc:sqlite:" + file);
+    try {
+      java.sql.Connection keep = source.getConnection();
+      try {
+        migrate(file, source, keep);
+      } catch (ShelfException | SQLException | RuntimeException e) {
+        keep.close();
+        throw e;
+      }
+      return new SqliteCatalogue(Jdbi.create(source), keep);
+    } catch (SQLException | RuntimeException e) {
+      throw new ShelfException(Problem.error("catalogue", file.toString(), trouble(file, e)), e);
+    }
+  }
+
+  private static void migrate(Path file, SQLiteDataSource source, java.sql.Connection c) throws SQLException, ShelfException {
+    int version;
+    try (var s = c.createStatement(); var r = s.executeQuery("pragma user_version")) {
+      version = r.getInt(1);
+    }
+    if (version > SCHEMA) {
+      throw new ShelfException(
+          Problem.error("newer-shelf", file.toString(),
+              "The shelf was written by a newer Keep Shelf (catalogue version " + version + ", this program knows " + SCHEMA
+                  + "): " + file + ". Update the program; nothing was changed."));
+    }
+    if (version < SCHEMA) {
+      Flyway.configure().dataSource(source).locations("classpath:keepshelf/core/store/migration")
+          .loggers("slf4j").load().migrate();
+      try (var s = c.createStatement()) {
+        s.execute("pragma user_version = " + SCHEMA);
+      }
+    }
+  }
+
+  private static String trouble(Path file, Exception e) {
+    String m = String.valueOf(e.getMessage());
+    if (m.contains("not a database") || m.contains("malformed")) {
+      return "The catalogue " + file + " is damaged. Move it away and open the shelf again: it is made anew from the pack records.";
+    }
+    if (m.contains("readonly") || m.contains("unable to open") || m.contains("READONLY")) {
+      return "The catalogue " + file + " cannot be opened for writing. Check that its folder exists and may be written to.";
+    }
+    if (m.contains("locked") || m.contains("BUSY")) {
+      return "The catalogue " + file + " is in use by another program for too long. Close the other Keep Shelf and try again.";
+    }
+    return keepshelf.core.archive.DiskTrouble.sentence(e, "opening " + file);
+  }
+
+  private <T> T read(HandleCallback<T, RuntimeException> work) {
+    return jdbi.withHandle(work);
+  }
+
+  private void change(java.util.function.Consumer<Handle> work) {
+    jdbi.useTransaction(work::accept);
+  }
+
+  @Override
+  public void addPack(PackRecord pack) {
+    change(h -> PackTables.insert(h, pack));
+  }
+
+  @Override
+  public Optional<PackRecord> pack(String id) {
+    return read(h -> PackTables.load(h, "id", id));
+  }
+
+  @Override
+  public Optional<PackRecord> packInFolder(String folder) {
+    return read(h -> PackTables.load(h, "folder", folder));
+  }
+
+  @Override
+  public List<ShelvedItem> items() {
+    return read(h -> PackTables.items(h, "1 = 1", ""));
+  }
+
+  @Override
+  public List<ShelvedItem> find(String name) {
+    return read(
+        h -> {
+          List<ShelvedItem> byId = PackTables.items(h, "i.id = :q", name);
+          return byId.isEmpty() ? PackTables.items(h, "lower(i.key) = lower(:q) or lower(i.name) = lower(:q)", name) : byId;
+        });
+  }
+
+  @Override
+  public void setTileMetres(String itemId, Double metres) {
+    change(h -> h.execute("update item set tile_metres = ? where id = ?", metres, itemId));
+  }
+
+  @Override
+  public List<HostRecord> hosts() {
+    return read(
+        h -> h.createQuery("select name, profile, folder from host order by lower(name)")
+            .map((r, c) -> new HostRecord(r.getString(1), r.getString(2), r.getString(3))).list());
+  }
+
+  @Override
+  public void putHost(HostRecord host) {
+    change(h -> h.execute("insert or replace into host(name, profile, folder) values (?, ?, ?)", host.name(), host.profile(), host.folder()));
+  }
+
+  @Override
+  public List<InstallationRecord> installations() {
+    return read(
+        h -> new ArrayList<>(h.createQuery("select receipt from installation order by id")
+            .map((r, c) -> Json.mapper().readValue(r.getString(1), InstallationRecord.class)).list()));
+  }
+
+  @Override
+  public void putInstallation(InstallationRecord i) {
+    change(
+        h -> h.execute("insert or replace into installation(id, item_id, host, receipt) values (?, ?, ?, ?)",
+            i.id(), i.item(), i.host(), Json.line(i)));
+  }
+
+  @Override
+  public void removeInstallation(String id) {
+    change(h -> h.execute("delete from installation where id = ?", id));
+  }
+
+  @Override
+  public void close() {
+    try {
+      keepOpen.close();
+    } catch (SQLException e) {
+      org.slf4j.LoggerFactory.getLogger(SqliteCatalogue.class).debug("closing", e);
+    }
+  }
+}

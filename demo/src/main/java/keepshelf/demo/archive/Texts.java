@@ -1,0 +1,28 @@
+package keepshelf.demo.archive;
+
+/** The texts that made-up sources put into their packs. */
+public final class Texts {
+  private Texts() {}
+
+  /** A readme with source, creator, version and tile size in metres. */
+  public static String readme(String title, String source, String creator, String version, double tileMetres) {
+    return title + "\n\nSource: " + source + "\nCreator: " + creator + (version == null ? "" : "\nVersion: " + version)
+        + "\nTile size: " + String.format(java.util.Locale.ROOT, "%.2f m", tileMetres)
+        + "\n\nMade for the Skerry Light scenario.\n";
+  }
+
+  /** A CC0 dedication in short. */
+  public static String cc0(String source) {
+    return source + " gives up all rights in these files.\n\nSPDX-License-Identifier: CC0-1.0\n";
+  }
+
+  /** CC BY 4.0 in short, with the credit line. */
+  public static String ccBy(String creator) {
+    return "These textures are licensed under Creative Commons Attribution 4.0 International.\n\nPlease credit: " + creator + "\n";
+  }
+
+  /** A vendor's own terms. */
+  public static String ownTerms(String source) {
+    return source + " end user terms\n\nOne seat. Use in commercial renders and games is allowed. The files may not be handed on as they are.\n";
+  }
+}

@@ -1,0 +1,2 @@
+/** Procedural, tiling, deterministic textures with physically related maps. */
+package keepshelf.demo.texture;

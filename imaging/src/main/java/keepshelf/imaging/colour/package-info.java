@@ -1,0 +1,2 @@
+/** Transfer curves and colour arithmetic. */
+package keepshelf.imaging.colour;

@@ -1,0 +1,2 @@
+/** Exact conversions between the conventions of texture maps. */
+package keepshelf.imaging.convert;

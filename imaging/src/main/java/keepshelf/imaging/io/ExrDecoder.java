@@ -1,0 +1,51 @@
+package keepshelf.imaging.io;
+
+import java.io.IOException;
+import java.nio.FloatBuffer;
+import java.nio.file.Path;
+import keepshelf.imaging.pixel.Pixels;
+import org.lwjgl.PointerBuffer;
+import org.lwjgl.system.MemoryStack;
+import org.lwjgl.system.MemoryUtil;
+import org.lwjgl.system.libc.LibCStdlib;
+import org.lwjgl.util.tinyexr.TinyEXR;
+
+/** OpenEXR pixels through the tinyexr codec: linear floats, 1, 3 or 4 channels. */
+final class ExrDecoder {
+  private ExrDecoder() {}
+
+  static Pixels decode(Path file, ImageInfo info) throws IOException {
+    try (MemoryStack stack = MemoryStack.stackPush()) {
+      PointerBuffer out = stack.callocPointer(1);
+      var w = stack.callocInt(1);
+      var h = stack.callocInt(1);
+      PointerBuffer error = stack.callocPointer(1);
+      CharSequence firstLayer = null;
+      int result = TinyEXR.LoadEXRWithLayer(out, w, h, file.toString(), firstLayer, error);
+      if (result != TinyEXR.TINYEXR_SUCCESS) {
+        String why = error.get(0) == 0 ? "code " + result : MemoryUtil.memUTF8(error.get(0));
+        throw new UnreadableImageException("its pixels cannot be decoded (" + why + ")");
+      }
+      try {
+        return copied(out.get(0), w.get(0), h.get(0), info.channels() < 3 ? 1 : info.channels());
+      } finally {
+        LibCStdlib.nfree(out.get(0));
+      }
+    } catch (UnsatisfiedLinkError | ExceptionInInitializerError | NoClassDefFoundError e) {
+      throw new UnreadableImageException("the EXR codec does not run on this machine", e);
+    }
+  }
+
+  /** The codec always gives four channels; only those that the file has are kept. */
+  private static Pixels copied(long address, int w, int h, int channels) {
+    int count = w * h;
+    FloatBuffer rgba = MemoryUtil.memFloatBuffer(address, count * 4);
+    float[] samples = new float[count * channels];
+    for (int i = 0; i < count; i++) {
+      for (int c = 0; c < channels; c++) {
+        samples[i * channels + c] = rgba.get(i * 4 + c);
+      }
+    }
+    return Pixels.f32(w, h, channels, samples);
+  }
+}

@@ -1,0 +1,271 @@
+package keepshelf.imaging.render;
+
+import java.util.stream.IntStream;
+import keepshelf.imaging.colour.Srgb;
+
+/**
+ * Renders the preview picture: a ball half a metre across, covered at true tile size, on a neutral
+ * floor (sRGB 119 fading slightly) with a soft contact shadow. Deterministic for the same input, on
+ * any number of cores.
+ */
+public final class BallPreview {
+  /** Diameter of the ball in metres. */
+  public static final float DIAMETER_METRES = 0.5f;
+
+  /** Linear light of the neutral surround, sRGB 119. */
+  private static final float SURROUND = Srgb.byteToLinear(119);
+
+  private static final float EXPOSURE = 0.86f;
+  private static final float DISTANCE = 7.2f;
+  private static final float LOOK_AT_Y = -0.10f;
+  private static final float ELEVATION = 0.20f;
+
+  /**
+   * What to render.
+   *
+   * @param side width and height in pixels
+   * @param light the environment
+   * @param tileMetres width of one tile of the surface
+   * @param samples subpixels per axis, 1 to 8; 3 or 4 look clean
+   */
+  public record Settings(int side, Light light, double tileMetres, int samples) {
+    /** Settings of a swatch card. */
+    public static Settings card(int side, double tileMetres) {
+      return new Settings(side, Light.LAMP_ROOM_WINDOW, tileMetres, 4);
+    }
+  }
+
+  private final Surface surface;
+  private final Settings settings;
+  private final PrefilteredLight light;
+  private final int level;
+  private final float[] eye;
+  private final float[] right = {1, 0, 0};
+  private final float[] up;
+  private final float[] forward;
+  private final float lens;
+
+  private BallPreview(Surface surface, Settings settings) {
+    this.surface = surface;
+    this.settings = settings;
+    this.light = PrefilteredLight.of(settings.light());
+    float c = (float) Math.cos(ELEVATION);
+    float s = (float) Math.sin(ELEVATION);
+    eye = new float[] {0, LOOK_AT_Y + DISTANCE * s, DISTANCE * c};
+    forward = new float[] {0, -s, -c};
+    up = new float[] {0, c, -s};
+    // The ball fills 84 % of the picture's width.
+    lens = 1.19f / (float) Math.sqrt(DISTANCE * DISTANCE - 1);
+    double ballPixels = settings.side() / 1.19;
+    double texels = DIAMETER_METRES / settings.tileMetres() * surface.width();
+    double perSample = texels / (ballPixels * settings.samples());
+    level = Math.clamp((int) Math.round(Math.log(perSample) / Math.log(2) + 0.35), 0, surface.levelCount() - 1);
+  }
+
+  /** The picture as opaque ARGB, {@code side} x {@code side}, rows from the top. */
+  public static int[] render(Surface surface, Settings settings) {
+    return new BallPreview(surface, settings).run();
+  }
+
+  private int[] run() {
+    int side = settings.side();
+    int[] out = new int[side * side];
+    IntStream.range(0, side).parallel().forEach(y -> new Row(y).fill(out));
+    return out;
+  }
+
+  /** One row of pixels with its own scratch space. */
+  private final class Row {
+    private final int y;
+    private final Shader shader = new Shader(light, true);
+    private final float[] p = new float[3];
+    private final float[] n = new float[3];
+    private final float[] v = new float[3];
+    private final float[] texel = new float[Surface.STRIDE];
+    private final float[] sample = new float[3];
+    private final float[] behind = new float[3];
+
+    Row(int y) {
+      this.y = y;
+    }
+
+    void fill(int[] out) {
+      int side = settings.side();
+      int k = settings.samples();
+      float[] sum = new float[3];
+      for (int x = 0; x < side; x++) {
+        sum[0] = 0;
+        sum[1] = 0;
+        sum[2] = 0;
+        for (int j = 0; j < k; j++) {
+          for (int i = 0; i < k; i++) {
+            float sx = (x + (i + 0.5f) / k) / side * 2 - 1;
+            float sy = 1 - (y + (j + 0.5f) / k) / side * 2;
+            trace(sx, sy);
+            for (int c = 0; c < 3; c++) {
+              sum[c] += sample[c];
+            }
+          }
+        }
+        int argb = 0xFF;
+        for (int c = 0; c < 3; c++) {
+          argb = argb << 8 | Srgb.linearToByte(sum[c] / (k * k));
+        }
+        out[y * side + x] = argb;
+      }
+    }
+
+    /** Display-linear colour of one subpixel into {@code sample}. */
+    private void trace(float sx, float sy) {
+      float dx = forward[0] + lens * (sx * right[0] + sy * up[0]);
+      float dy = forward[1] + lens * (sx * right[1] + sy * up[1]);
+      float dz = forward[2] + lens * (sx * right[2] + sy * up[2]);
+      float l = 1 / (float) Math.sqrt(dx * dx + dy * dy + dz * dz);
+      dx *= l;
+      dy *= l;
+      dz *= l;
+      float b = eye[0] * dx + eye[1] * dy + eye[2] * dz;
+      float c = eye[0] * eye[0] + eye[1] * eye[1] + eye[2] * eye[2] - 1;
+      float disc = b * b - c;
+      if (disc <= 0) {
+        surround(sy, dx, dy, dz, sample);
+        return;
+      }
+      float root = (float) Math.sqrt(disc);
+      v[0] = -dx;
+      v[1] = -dy;
+      v[2] = -dz;
+      float opacity = hit(-b - root, dx, dy, dz, 1, sample);
+      if (opacity >= 0.999f) {
+        return;
+      }
+      surround(sy, dx, dy, dz, behind);
+      float r = behind[0];
+      float g = behind[1];
+      float bl = behind[2];
+      float front0 = sample[0];
+      float front1 = sample[1];
+      float front2 = sample[2];
+      float back = hit(-b + root, dx, dy, dz, -1, sample);
+      sample[0] = mix(mix(r, sample[0] * 0.6f, back), front0, opacity);
+      sample[1] = mix(mix(g, sample[1] * 0.6f, back), front1, opacity);
+      sample[2] = mix(mix(bl, sample[2] * 0.6f, back), front2, opacity);
+    }
+
+    /** Shades the ball where the ray meets it; returns the opacity there. */
+    private float hit(float t, float dx, float dy, float dz, float facing, float[] out) {
+      p[0] = eye[0] + dx * t;
+      p[1] = eye[1] + dy * t;
+      p[2] = eye[2] + dz * t;
+      // Azimuthal equidistant coordinates around the point that faces the viewer: true lengths
+      // from the middle outwards, no pole in sight.
+      float nx = p[0];
+      float ny = p[1] * up[1] + p[2] * up[2];
+      float nz = -(p[1] * forward[1] + p[2] * forward[2]);
+      float sin = (float) Math.sqrt(nx * nx + ny * ny);
+      float theta = (float) Math.atan2(sin, nz);
+      float s = sin < 1e-5f ? 1 : theta / sin;
+      float tiles = DIAMETER_METRES / 2 / (float) settings.tileMetres();
+      surface.lookUp(nx * s * tiles + 0.5f, ny * s * tiles + 0.5f, level, texel);
+      float cosPhi = sin < 1e-5f ? 1 : nx / sin;
+      float sinPhi = sin < 1e-5f ? 0 : ny / sin;
+      // Tangent along u, bitangent along v, in the viewer's frame, then in the world's.
+      float er = nz * cosPhi;
+      float tx = cosPhi * er + sinPhi * sinPhi;
+      float ty = cosPhi * nz * sinPhi - sinPhi * cosPhi;
+      float tz = -cosPhi * sin;
+      float bx = sinPhi * er - cosPhi * sinPhi;
+      float by = sinPhi * nz * sinPhi + cosPhi * cosPhi;
+      float bz = -sinPhi * sin;
+      float mx = texel[Surface.NORMAL];
+      float my = texel[Surface.NORMAL + 1];
+      float mz = Math.max(0.05f, texel[Surface.NORMAL + 2]);
+      float wx = tx * mx + bx * my + nx * mz;
+      float wy = ty * mx + by * my + ny * mz;
+      float wz = tz * mx + bz * my + nz * mz;
+      float length = (float) Math.sqrt(mx * mx + my * my + mz * mz);
+      float inv = facing / (float) Math.sqrt(wx * wx + wy * wy + wz * wz);
+      n[0] = wx * inv;
+      n[1] = (wy * up[1] - wz * forward[1]) * inv;
+      n[2] = (wy * up[2] - wz * forward[2]) * inv;
+      keepVisible();
+      shader.shade(p, n, v, texel, widened(texel[Surface.ROUGHNESS], length), out);
+      for (int c = 0; c < 3; c++) {
+        out[c] = ToneCurve.apply(out[c] * EXPOSURE);
+      }
+      return surface.seeThrough() ? Math.clamp(texel[Surface.OPACITY], 0f, 1f) : 1;
+    }
+
+    /** A normal bent away from the viewer is bent back until it is just seen. */
+    private void keepVisible() {
+      float nv = n[0] * v[0] + n[1] * v[1] + n[2] * v[2];
+      if (nv < 0.03f) {
+        float k = 0.03f - nv;
+        float l = 0;
+        for (int c = 0; c < 3; c++) {
+          n[c] += v[c] * k;
+          l += n[c] * n[c];
+        }
+        l = 1 / (float) Math.sqrt(l);
+        for (int c = 0; c < 3; c++) {
+          n[c] *= l;
+        }
+      }
+    }
+
+    /** Roughness that also holds the spread of normals averaged away (after Toksvig 2005). */
+    private float widened(float roughness, float normalLength) {
+      float r = Math.clamp(roughness, 0.03f, 1f);
+      float len = Math.clamp(normalLength, 0.3f, 1f);
+      float spread = (1 - len) / len;
+      float a2 = r * r * r * r + Math.min(0.4f, 2 * spread);
+      return (float) Math.sqrt(Math.sqrt(Math.min(1, a2)));
+    }
+  }
+
+  private static float mix(float a, float b, float t) {
+    return a + (b - a) * t;
+  }
+
+  /** The neutral backdrop and floor, display-linear. */
+  private void surround(float sy, float dx, float dy, float dz, float[] out) {
+    float fade = 1 + 0.05f * sy * sy * Math.signum(-sy) - 0.06f * Math.max(0, sy);
+    float shade = 1;
+    if (dy < -1e-4f) {
+      float t = (-1 - eye[1]) / dy;
+      float gx = eye[0] + dx * t;
+      float gz = eye[2] + dz * t;
+      shade = contact(gx, gz) * key(gx, gz);
+    }
+    float g = SURROUND * fade * shade;
+    out[0] = g;
+    out[1] = g;
+    out[2] = g;
+  }
+
+  /** Light of the whole sky left at a floor point beside the ball (form factor of a sphere). */
+  private static float contact(float x, float z) {
+    float d2 = x * x + z * z + 1;
+    float hidden = 1 / (d2 * (float) Math.sqrt(d2));
+    return 1 - 0.82f * hidden;
+  }
+
+  /** Light of the main source left at a floor point, softened by the source's size. */
+  private float key(float x, float z) {
+    float[] k = settings.light().key();
+    float cx = -x;
+    float cz = -z;
+    float along = cx * k[0] + k[1] + cz * k[2];
+    if (along <= 0) {
+      return 1;
+    }
+    float px = cx - along * k[0];
+    float py = 1 - along * k[1];
+    float pz = cz - along * k[2];
+    float miss = (float) Math.sqrt(px * px + py * py + pz * pz);
+    float soft = Math.max(0.02f, along * settings.light().keyRadius());
+    float covered = Light.smooth(1 + soft, 1 - soft, miss);
+    // A wide source is never wholly hidden.
+    return 1 - settings.light().keyShare() * 0.7f * covered / (1 + soft * soft);
+  }
+}

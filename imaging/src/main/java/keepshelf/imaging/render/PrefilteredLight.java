@@ -1,0 +1,198 @@
+package keepshelf.imaging.render;
+
+import java.util.EnumMap;
+import java.util.Map;
+
+/**
+ * An environment made ready for shading: radiance averaged over the GGX lobe at nine roughnesses and
+ * over the cosine lobe, by filtered importance sampling (Colbert and Krivanek 2007). Scaled so that a
+ * level white diffuse surface reflects radiance 1.
+ */
+final class PrefilteredLight {
+  private static final int LEVELS = 9;
+  private static final int[] SIDES = {256, 128, 128, 64, 64, 32, 32, 32, 32};
+  private static final int SAMPLES = 160;
+  private static final Map<Light, PrefilteredLight> MADE = new EnumMap<>(Light.class);
+
+  private final DirectionMap[] specular = new DirectionMap[LEVELS];
+  private final DirectionMap diffuse;
+
+  /** The prefiltered form of {@code light}, made once. */
+  static PrefilteredLight of(Light light) {
+    synchronized (MADE) {
+      return MADE.computeIfAbsent(light, l -> new PrefilteredLight(l::radiance, true));
+    }
+  }
+
+  /** The same radiance {@code v} from everywhere: the furnace. */
+  static PrefilteredLight uniform(float v) {
+    return new PrefilteredLight(
+        (x, y, z, rgb) -> {
+          rgb[0] = v;
+          rgb[1] = v;
+          rgb[2] = v;
+        },
+        false);
+  }
+
+  private PrefilteredLight(DirectionMap.Source source, boolean normalise) {
+    DirectionMap[] pyramid = pyramid(new DirectionMap(512, source));
+    DirectionMap cosine = new DirectionMap(64, (x, y, z, rgb) -> cosine(pyramid, x, y, z, rgb));
+    float[] up = new float[3];
+    cosine.lookUp(0, 1, 0, up);
+    float scale = normalise ? 1 / (0.2126f * up[0] + 0.7152f * up[1] + 0.0722f * up[2]) : 1;
+    diffuse = scaled(cosine, scale);
+    specular[0] = scaled(pyramid[1], scale);
+    for (int i = 1; i < LEVELS; i++) {
+      float roughness = i / (float) (LEVELS - 1);
+      specular[i] =
+          new DirectionMap(
+              SIDES[i],
+              (x, y, z, rgb) -> {
+                ggx(pyramid, x, y, z, roughness, rgb);
+                scale(rgb, scale);
+              });
+    }
+  }
+
+  private static DirectionMap[] pyramid(DirectionMap base) {
+    DirectionMap[] p = new DirectionMap[7];
+    p[0] = base;
+    for (int i = 1; i < p.length; i++) {
+      p[i] = p[i - 1].half();
+    }
+    return p;
+  }
+
+  private static DirectionMap scaled(DirectionMap map, float s) {
+    return new DirectionMap(
+        map.side,
+        (x, y, z, rgb) -> {
+          map.lookUp(x, y, z, rgb);
+          scale(rgb, s);
+        });
+  }
+
+  private static void scale(float[] rgb, float s) {
+    rgb[0] *= s;
+    rgb[1] *= s;
+    rgb[2] *= s;
+  }
+
+  /** Radiance averaged over the lobe around (x, y, z) at {@code roughness} 0..1. */
+  void specular(float x, float y, float z, float roughness, float[] rgb, float[] scratch) {
+    float level = roughness * (LEVELS - 1);
+    int i = Math.min((int) level, LEVELS - 2);
+    float f = level - i;
+    specular[i].lookUp(x, y, z, rgb);
+    if (f > 0) {
+      specular[i + 1].lookUp(x, y, z, scratch);
+      for (int c = 0; c < 3; c++) {
+        rgb[c] += (scratch[c] - rgb[c]) * f;
+      }
+    }
+  }
+
+  /** Irradiance over pi for a surface that faces (x, y, z). */
+  void diffuse(float x, float y, float z, float[] rgb) {
+    diffuse.lookUp(x, y, z, rgb);
+  }
+
+  private static void ggx(
+      DirectionMap[] pyramid, float nx, float ny, float nz, float roughness, float[] rgb) {
+    float a = roughness * roughness;
+    float[] frame = frame(nx, ny, nz);
+    float[] one = new float[3];
+    float sumR = 0;
+    float sumG = 0;
+    float sumB = 0;
+    float weight = 0;
+    for (int i = 0; i < SAMPLES; i++) {
+      float e = (i + 0.5f) / SAMPLES;
+      float phi = 6.2831853f * radicalInverse(i);
+      float cosH = (float) Math.sqrt((1 - e) / (1 + (a * a - 1) * e));
+      float sinH = (float) Math.sqrt(1 - cosH * cosH);
+      float hx = sinH * (float) Math.cos(phi);
+      float hy = sinH * (float) Math.sin(phi);
+      float cosL = 2 * cosH * cosH - 1;
+      if (cosL <= 0) {
+        continue;
+      }
+      // View = normal, so the light is the normal mirrored at the half vector.
+      float lx = 2 * cosH * hx;
+      float ly = 2 * cosH * hy;
+      float d = a * a / (3.14159265f * sq(cosH * cosH * (a * a - 1) + 1));
+      float level = level(d / 4, pyramid);
+      sample(pyramid, level, frame, lx, ly, cosL, one);
+      sumR += one[0] * cosL;
+      sumG += one[1] * cosL;
+      sumB += one[2] * cosL;
+      weight += cosL;
+    }
+    rgb[0] = sumR / weight;
+    rgb[1] = sumG / weight;
+    rgb[2] = sumB / weight;
+  }
+
+  private static void cosine(DirectionMap[] pyramid, float nx, float ny, float nz, float[] rgb) {
+    float[] frame = frame(nx, ny, nz);
+    float[] one = new float[3];
+    float[] sum = new float[3];
+    int n = 512;
+    for (int i = 0; i < n; i++) {
+      float e = (i + 0.5f) / n;
+      float phi = 6.2831853f * radicalInverse(i);
+      float sin = (float) Math.sqrt(e);
+      float cos = (float) Math.sqrt(1 - e);
+      float level = level(cos / 3.14159265f * n / SAMPLES, pyramid);
+      sample(pyramid, level, frame, sin * (float) Math.cos(phi), sin * (float) Math.sin(phi), cos, one);
+      for (int c = 0; c < 3; c++) {
+        sum[c] += one[c] / n;
+      }
+    }
+    System.arraycopy(sum, 0, rgb, 0, 3);
+  }
+
+  /** The pyramid level whose texel is as large as the solid angle one sample stands for. */
+  private static float level(float pdf, DirectionMap[] pyramid) {
+    float sample = 1 / (SAMPLES * Math.max(pdf, 1e-6f));
+    float texel = 12.566371f / (pyramid[0].side * (float) pyramid[0].side);
+    float level = 0.5f * (float) (Math.log(sample / texel) / Math.log(2)) + 1f;
+    return Math.clamp(level, 0, pyramid.length - 1f);
+  }
+
+  private static void sample(
+      DirectionMap[] pyramid, float level, float[] f, float x, float y, float z, float[] rgb) {
+    float dx = f[0] * x + f[3] * y + f[6] * z;
+    float dy = f[1] * x + f[4] * y + f[7] * z;
+    float dz = f[2] * x + f[5] * y + f[8] * z;
+    int i = Math.min((int) level, pyramid.length - 2);
+    float t = level - i;
+    pyramid[i].lookUp(dx, dy, dz, rgb);
+    float r = rgb[0];
+    float g = rgb[1];
+    float b = rgb[2];
+    pyramid[i + 1].lookUp(dx, dy, dz, rgb);
+    rgb[0] = r + (rgb[0] - r) * t;
+    rgb[1] = g + (rgb[1] - g) * t;
+    rgb[2] = b + (rgb[2] - b) * t;
+  }
+
+  /** Tangent, bitangent and normal as one array (Duff et al. 2017). */
+  private static float[] frame(float x, float y, float z) {
+    float sign = z >= 0 ? 1 : -1;
+    float a = -1 / (sign + z);
+    float b = x * y * a;
+    return new float[] {
+      1 + sign * x * x * a, sign * b, -sign * x, b, sign + y * y * a, -y, x, y, z
+    };
+  }
+
+  private static float sq(float v) {
+    return v * v;
+  }
+
+  static float radicalInverse(int i) {
+    return (Integer.reverse(i) >>> 8) * (1f / (1 << 24));
+  }
+}

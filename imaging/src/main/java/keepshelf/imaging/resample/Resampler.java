@@ -1,0 +1,79 @@
+package keepshelf.imaging.resample;
+
+import keepshelf.imaging.pixel.Pixels;
+
+/** Area-filtered downscaling of float planes and of pictures for the screen. */
+public final class Resampler {
+  private Resampler() {}
+
+  /**
+   * The plane {@code in} (w x h, row by row) as {@code ow x oh}, each output sample the mean over
+   * its exact footprint. Also enlarges, by nearest neighbour.
+   */
+  public static float[] area(float[] in, int w, int h, int ow, int oh) {
+    if (w == ow && h == oh) {
+      return in.clone();
+    }
+    return down(
+        rows(in, w, h, ow), ow, h, oh);
+  }
+
+  private static float[] rows(float[] in, int w, int h, int ow) {
+    float[] out = new float[ow * h];
+    double step = (double) w / ow;
+    for (int x = 0; x < ow; x++) {
+      double from = x * step;
+      double to = Math.min(w, (x + 1) * step);
+      int first = (int) from;
+      int last = Math.min(w - 1, (int) Math.ceil(to) - 1);
+      for (int y = 0; y < h; y++) {
+        double sum = 0;
+        for (int i = first; i <= last; i++) {
+          sum += in[y * w + i] * (Math.min(i + 1, to) - Math.max(i, from));
+        }
+        out[y * ow + x] = (float) (sum / (to - from));
+      }
+    }
+    return out;
+  }
+
+  private static float[] down(float[] in, int w, int h, int oh) {
+    float[] out = new float[w * oh];
+    double step = (double) h / oh;
+    for (int y = 0; y < oh; y++) {
+      double from = y * step;
+      double to = Math.min(h, (y + 1) * step);
+      int first = (int) from;
+      int last = Math.min(h - 1, (int) Math.ceil(to) - 1);
+      for (int i = first; i <= last; i++) {
+        float share = (float) ((Math.min(i + 1, to) - Math.max(i, from)) / (to - from));
+        for (int x = 0; x < w; x++) {
+          out[y * w + x] += in[i * w + x] * share;
+        }
+      }
+    }
+    return out;
+  }
+
+  /**
+   * A small square ARGB picture (0xAARRGGBB, rows from the top) of {@code p} as it is stored, for
+   * thumbnails; alpha is ignored, floats are clamped to 0..1.
+   */
+  public static int[] thumbnail(Pixels p, int side) {
+    int n = p.channels();
+    float[][] planes = new float[3][];
+    for (int c = 0; c < 3; c++) {
+      planes[c] =
+          c > 0 && n < 3 ? planes[0] : area(p.plane(n < 3 ? 0 : c), p.width(), p.height(), side, side);
+    }
+    int[] argb = new int[side * side];
+    for (int i = 0; i < argb.length; i++) {
+      argb[i] = 0xFF000000 | level(planes[0][i]) << 16 | level(planes[1][i]) << 8 | level(planes[2][i]);
+    }
+    return argb;
+  }
+
+  private static int level(float v) {
+    return Math.clamp(Math.round(v * 255), 0, 255);
+  }
+}

@@ -1,0 +1,2 @@
+/** Making pictures smaller without aliasing. */
+package keepshelf.imaging.resample;

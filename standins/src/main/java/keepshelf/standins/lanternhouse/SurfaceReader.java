@@ -1,0 +1,239 @@
+package keepshelf.standins.lanternhouse;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Resolves what reaches each input of the first material's surface, and complains about whatever
+ * MaterialX 1.39 does not allow or this renderer does not read.
+ */
+final class SurfaceReader {
+  private static final Map<String, String> SURFACE_INPUTS =
+      Map.ofEntries(
+          Map.entry("base", "float"), Map.entry("base_color", "color3"), Map.entry("specular", "float"),
+          Map.entry("specular_color", "color3"), Map.entry("specular_roughness", "float"), Map.entry("specular_IOR", "float"),
+          Map.entry("specular_anisotropy", "float"), Map.entry("specular_rotation", "float"), Map.entry("metalness", "float"),
+          Map.entry("normal", "vector3"), Map.entry("opacity", "color3"), Map.entry("emission", "float"),
+          Map.entry("emission_color", "color3"), Map.entry("coat", "float"), Map.entry("coat_roughness", "float"),
+          Map.entry("sheen", "float"), Map.entry("sheen_color", "color3"), Map.entry("sheen_roughness", "float"),
+          Map.entry("transmission", "float"), Map.entry("subsurface", "float"), Map.entry("subsurface_color", "color3"));
+  private static final Set<String> ADDRESS_MODES = Set.of("periodic", "clamp", "constant", "mirror");
+  private static final Set<String> KNOWN_NODES =
+      Set.of("image", "normalmap", "convert", "subtract", "place2d", "texcoord", "output", "input", "multiply", "add", "extract", "constant");
+
+  private final Path folder;
+  private final Node root;
+  private final ReadSurface out = new ReadSurface();
+  private final Set<String> placements = new HashSet<>();
+
+  private SurfaceReader(Path folder, Node root) {
+    this.folder = folder;
+    this.root = root;
+  }
+
+  static ReadSurface read(Path document, Node root) {
+    SurfaceReader r = new SurfaceReader(document.toAbsolutePath().getParent(), root);
+    r.run();
+    return r.out;
+  }
+
+  private void complain(String what) {
+    out.complaints.add(what);
+  }
+
+  private void run() {
+    if (!root.category().equals("materialx")) {
+      complain("the document's root is " + root.category() + ", not materialx");
+      return;
+    }
+    if (!"1.39".equals(root.get("version"))) {
+      complain("the document's version is " + root.get("version") + ", 1.39 is read");
+    }
+    if (!"lin_rec709".equals(root.get("colorspace"))) {
+      complain("the document's working space is " + root.get("colorspace") + ", lin_rec709 is used");
+    }
+    List<Node> materials = root.of("surfacematerial");
+    if (materials.isEmpty()) {
+      complain("there is no surfacematerial");
+      return;
+    }
+    Node material = materials.getFirst();
+    out.material = material.name();
+    Node shaderInput = material.inputs().get("surfaceshader");
+    Node surface = shaderInput == null ? null : root.child(shaderInput.get("nodename"));
+    if (surface == null || !surface.category().equals("standard_surface")) {
+      complain("the material has no standard_surface");
+      return;
+    }
+    for (Node in : surface.inputs().values()) {
+      surfaceInput(in);
+    }
+    Node displacement = material.inputs().get("displacementshader");
+    if (displacement != null) {
+      displacement(root.child(displacement.get("nodename")));
+    }
+    if (placements.size() > 1) {
+      complain("the pictures do not share one placement: " + placements);
+    }
+  }
+
+  private void surfaceInput(Node in) {
+    String wanted = SURFACE_INPUTS.get(in.name());
+    if (wanted == null) {
+      complain("standard_surface has no input “" + in.name() + "”");
+      return;
+    }
+    if (!in.type().equals(wanted)) {
+      complain("input “" + in.name() + "” is of type " + in.type() + ", not " + wanted);
+    }
+    if (in.get("value") != null) {
+      out.inputs.add(new ReadSurface.Input(in.name(), null, null, null, scalar(in.get("value"), in.name())));
+      return;
+    }
+    Node graph = root.child(in.get("nodegraph") == null ? "" : in.get("nodegraph"));
+    Node output = graph == null ? null : graph.child(in.get("output") == null ? "" : in.get("output"));
+    if (output == null) {
+      complain("input “" + in.name() + "” is connected to nothing");
+      return;
+    }
+    if (!output.type().equals(in.type())) {
+      complain("input “" + in.name() + "” of type " + in.type() + " is fed by an output of type " + output.type());
+    }
+    resolve(in.name(), graph, output, null);
+  }
+
+  private void displacement(Node node) {
+    if (node == null || !node.category().equals("displacement")) {
+      complain("the material's displacement is connected to nothing");
+      return;
+    }
+    for (String name : node.inputs().keySet()) {
+      if (!name.equals("displacement") && !name.equals("scale")) {
+        complain("displacement has no input “" + name + "”");
+      }
+    }
+    Node height = node.inputs().get("displacement");
+    Node scale = node.inputs().get("scale");
+    Double s = scale == null ? Double.valueOf(1) : scalar(scale.get("value"), "scale");
+    Node graph = height == null ? null : root.child(height.get("nodegraph"));
+    Node output = graph == null ? null : graph.child(height.get("output"));
+    if (output == null || !output.type().equals("float")) {
+      complain("the displacement is not fed by a float");
+      return;
+    }
+    resolve("displacement", graph, output, s);
+  }
+
+  /** Follows the chain behind {@code output} back to its picture. */
+  private void resolve(String input, Node graph, Node output, Double scale) {
+    String through = scale != null ? "displacement" : null;
+    Node at = graph.child(output.get("nodename"));
+    String expectedType = output.type();
+    for (int guard = 0; at != null && guard < 16; guard++) {
+      if (!KNOWN_NODES.contains(at.category())) {
+        complain("the node “" + at.category() + "” is not known in 1.39 here");
+        return;
+      }
+      if (!at.type().equals(expectedType)) {
+        complain("“" + at.name() + "” gives " + at.type() + " where " + expectedType + " is needed");
+      }
+      if (at.category().equals("image")) {
+        image(input, graph, at, through, scale);
+        return;
+      }
+      String next = at.category().equals("subtract") ? "in1" : "in";
+      if (at.category().equals("normalmap") || at.category().equals("convert")) {
+        through = at.category();
+      }
+      Node in = at.inputs().get(next);
+      if (in == null || in.get("nodename") == null) {
+        complain("“" + at.name() + "” has nothing at its input “" + next + "”");
+        return;
+      }
+      expectedType = in.type();
+      at = graph.child(in.get("nodename"));
+    }
+    complain("what feeds “" + input + "” cannot be followed to a picture");
+  }
+
+  private void image(String input, Node graph, Node image, String through, Double scale) {
+    Node file = image.inputs().get("file");
+    if (file == null || file.get("value") == null || !file.type().equals("filename")) {
+      complain("“" + image.name() + "” names no file");
+      return;
+    }
+    boolean colour = image.type().equals("color3") || image.type().equals("color4");
+    String space = file.get("colorspace");
+    if (colour && !"srgb_texture".equals(space)) {
+      complain("the colour picture of “" + input + "” is not marked srgb_texture on its file input");
+    }
+    if (!colour && space != null) {
+      complain("the data picture of “" + input + "” is marked " + space);
+    }
+    if ("normalmap".equals(through) && !image.type().equals("vector3")) {
+      complain("the normal map is read as " + image.type() + ", not as vector3");
+    }
+    for (String mode : List.of("uaddressmode", "vaddressmode")) {
+      Node m = image.inputs().get(mode);
+      if (m != null && !ADDRESS_MODES.contains(String.valueOf(m.get("value")))) {
+        complain("“" + image.name() + "” has the address mode " + m.get("value") + ", which does not exist");
+      }
+    }
+    Path path = folder.resolve(file.get("value")).normalize();
+    if (!Files.exists(Evaluation.firstTile(path))) {
+      complain("the picture " + file.get("value") + " is not there");
+    }
+    placement(graph, image);
+    out.inputs.add(new ReadSurface.Input(input, path, through, colour ? space : null, scale));
+  }
+
+  private void placement(Node graph, Node image) {
+    Node in = image.inputs().get("texcoord");
+    Node place = in == null ? null : graph.child(in.get("nodename"));
+    if (place == null || !place.category().equals("place2d")) {
+      placements.add("none");
+      return;
+    }
+    placements.add(place.name());
+    double[] scale = vector(graph, place, "scale", 1);
+    double[] offset = vector(graph, place, "offset", 0);
+    double[] turn = vector(graph, place, "rotate", 0);
+    if (scale[0] != scale[1]) {
+      complain("the placement stretches pictures: " + scale[0] + " by " + scale[1]);
+    }
+    // place2d divides by its scale, so its scale is the width of one tile in UV units.
+    out.placement = new ReadSurface.Placement(scale[0], turn[0], offset[0], offset[1]);
+  }
+
+  /** The value of an input, its own or the graph's that it is bound to. */
+  private double[] vector(Node graph, Node node, String input, double otherwise) {
+    Node in = node.inputs().get(input);
+    if (in != null && in.get("interfacename") != null) {
+      in = graph.inputs().get(in.get("interfacename"));
+      if (in == null) {
+        complain("“" + node.name() + "” is bound to a control that does not exist");
+      }
+    }
+    double[] v = {otherwise, otherwise};
+    if (in != null && in.get("value") != null) {
+      String[] parts = in.get("value").split(",");
+      for (int i = 0; i < v.length; i++) {
+        v[i] = scalar(parts[Math.min(i, parts.length - 1)].trim(), input);
+      }
+    }
+    return v;
+  }
+
+  private double scalar(String text, String what) {
+    try {
+      return Double.parseDouble(text);
+    } catch (NumberFormatException | NullPointerException e) {
+      complain("“" + what + "” has the value " + text + ", which is no number");
+      return 0;
+    }
+  }
+}
