@@ -102,6 +102,11 @@ public final class Shelf implements AutoCloseable {
     return ArrivalReader.read(path, folder.staging(), progress);
   }
 
+  /** The pack on the shelf that has the very files of an arrival. */
+  public Optional<PackRecord> known(Arrival arrival) {
+    return filing.known(arrival);
+  }
+
   /** Files an arrival; see {@link Filing#file}. */
   public Filing.Filed file(Arrival arrival, Filing.Wishes wishes, Progress progress) throws ShelfException {
     return filing.file(arrival, wishes, progress);

@@ -217,6 +217,14 @@ public final class Filing {
     return t.isEmpty() ? "unnamed" : t.length() > 60 ? t.substring(0, 60) : t;
   }
 
+  /** The pack on the shelf that has the very files of {@code arrival}; only told for archives. */
+  public Optional<PackRecord> known(Arrival arrival) {
+    if (arrival.workspace() == null || arrival.failed()) {
+      return Optional.empty();
+    }
+    return catalogue.pack(packId(alreadyIn(arrival)));
+  }
+
   /** Removes the archive that {@code filed} came from, after comparing what stands on the shelf. */
   public void removeArchive(Arrival arrival, PackRecord filed) throws ShelfException {
     if (arrival.kind() != Arrival.Kind.ARCHIVE) {

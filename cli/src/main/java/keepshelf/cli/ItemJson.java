@@ -1,0 +1,96 @@
+package keepshelf.cli;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+
+/** Items of the shelf as {@code CLI.md} fixes them. */
+final class ItemJson {
+  private ItemJson() {}
+
+  static Map<String, Object> brief(ItemRecord i) {
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("id", i.id());
+    m.put("key", i.key());
+    m.put("name", i.name());
+    m.put("kind", i.kind());
+    m.put("workflow", i.workflow());
+    m.put("colourway", i.colourway());
+    m.put("editions", i.editions());
+    m.put("problems", ProblemJson.of(i.problems()));
+    return m;
+  }
+
+  static Map<String, Object> listed(ShelvedItem s) {
+    Map<String, Object> m = brief(s.item());
+    m.put("pack", s.pack().name());
+    m.put("source", s.pack().source());
+    m.put("licence", s.pack().licence());
+    return m;
+  }
+
+  static Map<String, Object> whole(ShelvedItem s, List<InstallationRecord> installations) {
+    Map<String, Object> m = listed(s);
+    m.put("tile_metres", s.item().tileMetres());
+    m.put("maps", s.item().maps().stream().map(x -> map(s, x)).toList());
+    m.put("checks", ProblemJson.of(s.item().problems()));
+    Map<String, Object> record = new LinkedHashMap<>();
+    record.put("pack", s.pack().name());
+    record.put("pack_id", s.pack().id());
+    record.put("version", s.pack().version());
+    record.put("source", s.pack().source());
+    record.put("creator", s.pack().creator());
+    record.put("licence", s.pack().licence());
+    record.put("page", s.pack().page());
+    record.put("folder", s.pack().folder());
+    record.put("archive", s.pack().archive());
+    record.put("taken_in", s.pack().takenIn());
+    m.put("record", record);
+    m.put("installations", installations.stream().filter(i -> i.item().equals(s.item().id())).map(ItemJson::installation).toList());
+    return m;
+  }
+
+  private static Map<String, Object> map(ShelvedItem s, MapRecord x) {
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("path", s.pack().folder() + "/" + x.path());
+    m.put("role", x.role());
+    m.put("channels", x.channels() == null ? null : x.channels().roles());
+    m.put("resolution", x.resolution());
+    m.put("width", x.width() == 0 ? null : x.width());
+    m.put("height", x.height() == 0 ? null : x.height());
+    m.put("bits", x.bits() == 0 ? null : x.bits());
+    m.put("format", x.format());
+    m.put("handedness", x.handedness());
+    m.put("tile", x.tile());
+    m.put("confidence", x.confidence());
+    m.put("reasons", x.reasons());
+    m.put("sha256", x.sha256());
+    m.put("bytes", x.bytes());
+    return m;
+  }
+
+  static Map<String, Object> installation(InstallationRecord i) {
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("id", i.id());
+    m.put("item", i.item());
+    m.put("host", i.host());
+    m.put("resolution", i.resolution());
+    m.put("document", i.document());
+    m.put("files", i.files().stream().map(
+        f -> {
+          Map<String, Object> x = new LinkedHashMap<>();
+          x.put("path", f.path());
+          x.put("role", f.role());
+          x.put("from", f.from());
+          x.put("conversions", f.conversions());
+          return x;
+        }).toList());
+    m.put("left_out", i.leftOut());
+    m.put("proof", i.proof());
+    return m;
+  }
+}

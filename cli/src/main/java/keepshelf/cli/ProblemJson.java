@@ -1,0 +1,13 @@
+package keepshelf.cli;
+
+import java.util.Collection;
+import java.util.List;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+
+/** A problem as {@code CLI.md} fixes it. */
+record ProblemJson(String code, Problem.Severity severity, MapRole role, String path, String message) {
+  static List<ProblemJson> of(Collection<Problem> problems) {
+    return problems.stream().map(p -> new ProblemJson(p.code(), p.severity(), p.role(), p.path(), p.message())).toList();
+  }
+}

@@ -1,0 +1,65 @@
+package keepshelf.cli;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import keepshelf.core.Shelf;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import picocli.CommandLine.Option;
+
+/** Which shelf a command works on: the option, the environment, or the one used last. */
+final class ShelfOption {
+  @Option(names = "--shelf", paramLabel = "DIR", description = "The shelf's folder. Without it: KEEPSHELF_SHELF, or the shelf used last.")
+  Path folder;
+
+  /** Opens the shelf; {@code create} allows a new one. */
+  Shelf open(Output out, boolean create) throws ShelfException {
+    Path root = folder != null ? folder : fromEnvironment();
+    if (root == null) {
+      throw new ShelfException(Problem.error("no-shelf", null, "No shelf was named and none was used before. Name its folder with --shelf DIR."));
+    }
+    if (!create && !Shelf.isShelf(root)) {
+      throw new ShelfException(Problem.error("no-shelf", root.toString(), root + " is not a shelf. Check the path, or take something in to make it one."));
+    }
+    Shelf shelf = Shelf.open(root);
+    shelf.recovered().forEach(out::problem);
+    LastShelf.remember(shelf.folder().root());
+    return shelf;
+  }
+
+  private static Path fromEnvironment() {
+    String env = System.getenv("KEEPSHELF_SHELF");
+    return env != null && !env.isBlank() ? Path.of(env) : LastShelf.recall();
+  }
+
+  /** The shelf used last, kept in the user's configuration folder. */
+  static final class LastShelf {
+    private LastShelf() {}
+
+    private static Path file() {
+      String xdg = System.getenv("XDG_CONFIG_HOME");
+      Path base = xdg != null && !xdg.isBlank() ? Path.of(xdg) : Path.of(System.getProperty("user.home"), ".config");
+      return base.resolve("keepshelf").resolve("last-shelf");
+    }
+
+    static Path recall() {
+      try {
+        String s = Files.readString(file()).trim();
+        return s.isEmpty() ? null : Path.of(s);
+      } catch (IOException e) {
+        return null;
+      }
+    }
+
+    static void remember(Path shelf) {
+      try {
+        Files.createDirectories(file().getParent());
+        Files.writeString(file(), shelf.toString());
+      } catch (IOException e) {
+        // Only a convenience: without it the shelf has to be named next time.
+        org.slf4j.LoggerFactory.getLogger(LastShelf.class).debug("not remembered", e);
+      }
+    }
+  }
+}

@@ -1,0 +1,208 @@
+package keepshelf.desktop;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.function.BooleanSupplier;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.stage.Stage;
+import keepshelf.core.Shelf;
+import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.desktop.arrivals.ArrivalEntry;
+import keepshelf.desktop.hosts.HostsModel;
+import keepshelf.desktop.kit.FilePicker;
+import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * Drives the real windows over the demo data and writes one picture of each main view: {@code
+ * --demo DIR --into DIR}. Runs without a display on the headless platform.
+ */
+public final class Screenshots extends Application {
+  private static final long PATIENCE_MS = 180_000;
+
+  private MainWindow window;
+  private Stage stage;
+  private Path into;
+
+  /** Starts on the headless platform. */
+  public static final class Start {
+    private Start() {}
+
+    /** See {@link Screenshots}. */
+    public static void main(String[] args) {
+      Application.launch(Screenshots.class, args);
+    }
+  }
+
+  @Override
+  public void start(Stage primary) throws Exception {
+    stage = primary;
+    var raw = getParameters().getRaw();
+    Path demo = Path.of(KeepShelfApp.value(raw, "--demo", ".demo"));
+    into = Path.of(KeepShelfApp.value(raw, "--into", "docs/screenshots"));
+    Files.createDirectories(into);
+    Shelf shelf = Shelf.open(demo.resolve("Skerry shelf"));
+    Path settings = Files.createTempFile("keepshelf", ".properties");
+    window = new MainWindow(primary, shelf, new Settings(settings), FilePicker.ofSystem());
+    window.show();
+    new DemoSetUp(demo, shelf, window).start();
+    Thread.ofPlatform().start(() -> {
+      int code = 0;
+      try {
+        run();
+      } catch (IOException | InterruptedException | ExecutionException | RuntimeException e) {
+        System.err.println("error: the pictures could not be made: " + e.getMessage());
+        code = 1;
+      }
+      int exit = code;
+      Platform.runLater(() -> {
+        window.close();
+        System.exit(exit);
+      });
+    });
+  }
+
+  private void run() throws IOException, InterruptedException, ExecutionException {
+    idle();
+    fx(() -> {
+      window.open(window.boards());
+      window.shelfModel().chosenProperty().set(window.shelfModel().all().stream().filter(s -> s.item().key().equals("verdigris_copper")).findFirst().orElseThrow());
+      return null;
+    });
+    shot("shelf");
+    fx(() -> {
+      window.switchTheme();
+      return null;
+    });
+    shot("shelf-dark");
+    fx(() -> {
+      window.switchTheme();
+      window.shelfModel().wordsProperty().set("rope");
+      return null;
+    });
+    shot("search");
+    fx(() -> {
+      window.shelfModel().wordsProperty().set("");
+      window.open(window.arrivals());
+      choose("GN-BoatPaint_Colourways_1K.7z", true);
+      return null;
+    });
+    shot("arrivals");
+    fx(() -> {
+      choose("SeaWornBrass_SG_TIFF.zip", false);
+      return null;
+    });
+    shot("arrivals-spec-gloss");
+    fx(() -> {
+      choose("wet-kelp_1K.zip", false);
+      return null;
+    });
+    shot("arrivals-damaged");
+    hosts();
+  }
+
+  private void choose(String name, boolean normal) {
+    ArrivalEntry e = window.arrivalsModel().entries().stream().filter(x -> x.name().equals(name)).findFirst().orElseThrow();
+    window.arrivalsModel().chosenProperty().set(e);
+    window.arrivalsModel().spots().stream()
+        .filter(s -> s.map() != null && (!normal || isNormal(s.map())))
+        .findFirst().ifPresent(window.arrivalsModel().spotProperty()::set);
+  }
+
+  private static boolean isNormal(RecognisedMap m) {
+    return m.handedness() != null && m.handedness() != Handedness.UNKNOWN;
+  }
+
+  private void hosts() throws IOException, InterruptedException, ExecutionException {
+    HostsModel model = window.hostsModel();
+    fx(() -> {
+      window.open(window.hosts());
+      return null;
+    });
+    for (String key : List.of("verdigris_copper", "barnacle_crust", "slate_shingle")) {
+      fx(() -> {
+        model.choose(cell(key));
+        return null;
+      });
+    }
+    idle();
+    fx(() -> {
+      model.install();
+      return null;
+    });
+    idle();
+    fx(() -> {
+      model.choose(cell("tarred_rope"));
+      model.choose(cell("rust_streaked_hull"));
+      return null;
+    });
+    shot("hosts-plan");
+    fx(() -> {
+      model.clear();
+      model.focusProperty().set(cell("verdigris_copper"));
+      return null;
+    });
+    shot("hosts-proof");
+    fx(() -> {
+      window.switchTheme();
+      return null;
+    });
+    shot("hosts-dark");
+  }
+
+  private HostsModel.Cell cell(String key) {
+    String id = window.hostsModel().items().stream().filter(s -> s.item().key().equals(key)).findFirst().orElseThrow().item().id();
+    return new HostsModel.Cell(id, window.hostsModel().hosts().getFirst().name());
+  }
+
+  private static <T> T fx(Callable<T> what) throws InterruptedException, ExecutionException {
+    CompletableFuture<T> done = new CompletableFuture<>();
+    Platform.runLater(() -> {
+      try {
+        done.complete(what.call());
+      } catch (Exception e) {
+        done.completeExceptionally(e);
+      }
+    });
+    return done.get();
+  }
+
+  /** Waits until no work and no picture is open any more. */
+  private void idle() throws InterruptedException, ExecutionException {
+    long end = System.currentTimeMillis() + PATIENCE_MS;
+    BooleanSupplier quiet = () -> window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0;
+    int calm = 0;
+    while (calm < 4 && System.currentTimeMillis() < end) {
+      calm = fx(quiet::getAsBoolean) ? calm + 1 : 0;
+      Thread.sleep(80);
+    }
+  }
+
+  private void shot(String name) throws IOException, InterruptedException, ExecutionException {
+    idle();
+    WritableImage image = fx(() -> stage.getScene().snapshot(null));
+    int w = (int) image.getWidth();
+    int h = (int) image.getHeight();
+    int[] argb = new int[w * h];
+    image.getPixelReader().getPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), argb, 0, w);
+    byte[] rgb = new byte[argb.length * 3];
+    for (int i = 0; i < argb.length; i++) {
+      rgb[3 * i] = (byte) (argb[i] >> 16);
+      rgb[3 * i + 1] = (byte) (argb[i] >> 8);
+      rgb[3 * i + 2] = (byte) argb[i];
+    }
+    ImageEncoder.png(Pixels.u8(w, h, 3, rgb), into.resolve(name + ".png"), 9);
+    List<String> said = new ArrayList<>(List.of(name, w + " × " + h));
+    System.out.println(String.join("  ", said));
+  }
+}

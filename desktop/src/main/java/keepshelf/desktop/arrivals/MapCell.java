@@ -1,0 +1,57 @@
+package keepshelf.desktop.arrivals;
+
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.StackPane;
+import keepshelf.desktop.kit.Images;
+import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.Signs;
+import keepshelf.desktop.work.Pictures;
+
+/** One picture in the sorting table or its tray. */
+final class MapCell extends StackPane {
+  static final double SIDE = 54;
+
+  private final Spot spot;
+
+  MapCell(Spot spot, java.nio.file.Path file, double side, Pictures pictures) {
+    this.spot = spot;
+    getStyleClass().add("map-cell");
+    setFocusTraversable(false);
+    setMaxSize(USE_PREF_SIZE, USE_PREF_SIZE);
+    getChildren().add(Images.view(pictures.thumbnail(file, 108), side));
+    if (spot.map() != null) {
+      Column.of(spot.map().role()).remark(spot.map().role()).ifPresent(this::remark);
+      Node corner = Signs.corner(spot.map().verdict().asks());
+      StackPane.setAlignment(corner, Pos.BOTTOM_RIGHT);
+      corner.setMouseTransparent(true);
+      getChildren().add(corner);
+      setAccessibleText(spot.map().role().title() + ", " + spot.map().file().name());
+    } else {
+      setAccessibleText(spot.path());
+    }
+    Tooltip.install(this, new Tooltip(spot.path()));
+  }
+
+  private void remark(String word) {
+    Label l = Kit.label(word, "word-tag");
+    l.setMouseTransparent(true);
+    StackPane.setAlignment(l, Pos.TOP_CENTER);
+    StackPane.setMargin(l, new Insets(1, 0, 0, 0));
+    getChildren().add(l);
+  }
+
+  Spot spot() {
+    return spot;
+  }
+
+  void choose(boolean on) {
+    getStyleClass().remove("chosen");
+    if (on) {
+      getStyleClass().add("chosen");
+    }
+  }
+}

@@ -1,0 +1,2 @@
+/** Where it is set up: the fitting table, plans and proofs. */
+package keepshelf.desktop.hosts;

@@ -1,0 +1,45 @@
+package keepshelf.desktop.kit;
+
+import javafx.beans.value.ObservableValue;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import keepshelf.core.preview.Previews.Picture;
+
+/** Shows pictures that may still be on their way. */
+public final class Images {
+  private Images() {}
+
+  /** The picture as the toolkit's image. */
+  public static Image image(Picture p) {
+    WritableImage image = new WritableImage(p.side(), p.side());
+    image.getPixelWriter().setPixels(0, 0, p.side(), p.side(), PixelFormat.getIntArgbInstance(), p.argb(), 0, p.side());
+    return image;
+  }
+
+  /** A square of {@code side} points that shows {@code picture} as soon as it is there. */
+  public static StackPane view(ObservableValue<Picture> picture, double side) {
+    ImageView view = new ImageView();
+    view.setFitWidth(side);
+    view.setFitHeight(side);
+    view.setSmooth(true);
+    StackPane pane = new StackPane(view);
+    pane.getStyleClass().add("picture");
+    pane.setMinSize(side, side);
+    pane.setPrefSize(side, side);
+    pane.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+    if (picture.getValue() != null) {
+      view.setImage(image(picture.getValue()));
+    } else {
+      picture.addListener((o, was, is) -> {
+        if (is != null) {
+          view.setImage(image(is));
+        }
+      });
+    }
+    return pane;
+  }
+}

@@ -1,0 +1,56 @@
+package keepshelf.desktop.kit;
+
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** Short ways to the few plain controls the places are made of. */
+public final class Kit {
+  private Kit() {}
+
+  /** A label with style classes. */
+  public static Label label(String text, String... styles) {
+    Label l = new Label(text);
+    l.getStyleClass().addAll(styles);
+    return l;
+  }
+
+  /** A label that wraps. */
+  public static Label wrapped(String text, String... styles) {
+    Label l = label(text, styles);
+    l.setWrapText(true);
+    l.setMinHeight(Region.USE_PREF_SIZE);
+    return l;
+  }
+
+  /** A button with an action and style classes. */
+  public static Button button(String text, Runnable action, String... styles) {
+    Button b = new Button(text);
+    b.getStyleClass().addAll(styles);
+    b.setOnAction(e -> action.run());
+    b.setMinWidth(Region.USE_PREF_SIZE);
+    return b;
+  }
+
+  /** Room that grows. */
+  public static Region spring() {
+    Region r = new Region();
+    HBox.setHgrow(r, Priority.ALWAYS);
+    return r;
+  }
+
+  /** Adds a row "name, value" to a record. */
+  public static void row(GridPane grid, String name, Node value) {
+    int row = grid.getRowCount();
+    Label l = label(name, "second");
+    l.setMinWidth(84);
+    GridPane.setValignment(l, javafx.geometry.VPos.TOP);
+    grid.add(l, 0, row);
+    grid.add(value, 1, row);
+    GridPane.setHgrow(value, Priority.ALWAYS);
+  }
+}

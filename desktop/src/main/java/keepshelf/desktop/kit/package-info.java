@@ -1,0 +1,2 @@
+/** Controls and signs that all places share. */
+package keepshelf.desktop.kit;

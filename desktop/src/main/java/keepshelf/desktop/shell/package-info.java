@@ -1,0 +1,2 @@
+/** The window: header, spines, foot line, notices. */
+package keepshelf.desktop.shell;
