@@ -28,6 +28,7 @@ public final class Main implements Runnable {
 
   /** Starts the command line and ends the process with its exit code. */
   public static void main(String[] args) {
+    System.setProperty("logback.configurationFile", "keepshelf/cli/logback.xml");
     PrintWriter out = new PrintWriter(new java.io.OutputStreamWriter(new java.io.FileOutputStream(java.io.FileDescriptor.out), StandardCharsets.UTF_8), true);
     PrintWriter err = new PrintWriter(new java.io.OutputStreamWriter(new java.io.FileOutputStream(java.io.FileDescriptor.err), StandardCharsets.UTF_8), true);
     int code = run(out, err, args);

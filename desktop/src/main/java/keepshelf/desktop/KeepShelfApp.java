@@ -1,6 +1,9 @@
 package keepshelf.desktop;
 
 import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.stage.Stage;
@@ -13,28 +16,53 @@ import keepshelf.desktop.kit.Kit;
 public final class KeepShelfApp extends Application {
   private MainWindow window;
 
+  /** What the command line names: the shelf's folder, where settings lie, the demo's folder or null. */
+  private record Start(Path shelf, Path settings, Path demo) {
+    static Start of(List<String> args) {
+      String demo = value(args, "--demo", null);
+      if (demo != null) {
+        return new Start(Path.of(demo, "Skerry shelf"), Path.of(demo, "settings.properties"), Path.of(demo));
+      }
+      String home = System.getProperty("user.home");
+      return new Start(Path.of(value(args, "--shelf", home + "/Keep Shelf")), Path.of(home, ".config", "keepshelf", "window.properties"), null);
+    }
+  }
+
+  private static CompletableFuture<Shelf> opening;
+
+  /** Begins to open the shelf while the toolkit is still starting. */
+  static void prepare(List<String> args) {
+    opening = CompletableFuture.supplyAsync(() -> {
+      try {
+        return Shelf.open(Start.of(args).shelf());
+      } catch (ShelfException e) {
+        throw new CompletionException(e);
+      }
+    });
+  }
+
   @Override
   public void start(Stage stage) {
-    var named = getParameters().getNamed();
-    var raw = getParameters().getRaw();
-    String demo = value(raw, "--demo", named.get("demo"));
-    String folder = value(raw, "--shelf", named.get("shelf"));
-    Path root = demo != null ? Path.of(demo, "Skerry shelf") : Path.of(folder == null ? System.getProperty("user.home") + "/Keep Shelf" : folder);
-    Path settings = demo != null ? Path.of(demo, "settings.properties") : Path.of(System.getProperty("user.home"), ".config", "keepshelf", "window.properties");
+    List<String> args = getParameters().getRaw();
+    Start start = Start.of(args);
     try {
-      Shelf shelf = Shelf.open(root);
-      window = new MainWindow(stage, shelf, new Settings(settings), FilePicker.ofSystem());
+      Shelf shelf = opening.join();
+      window = new MainWindow(stage, shelf, new Settings(start.settings()), FilePicker.ofSystem());
       shelf.recovered().forEach(window.work().problems()::add);
       window.show();
-      if (demo != null) {
-        new DemoSetUp(Path.of(demo), shelf, window).start();
+      if (args.contains("--report-start")) {
+        System.err.println("window after " + ProcessHandle.current().info().startInstant()
+            .map(s -> java.time.Duration.between(s, java.time.Instant.now()).toMillis()).orElse(-1L) + " ms");
       }
-      if (raw.contains("--report-start")) {
-        Platform.runLater(() -> System.err.println("window after " + ProcessHandle.current().info().startInstant()
-            .map(s -> java.time.Duration.between(s, java.time.Instant.now()).toMillis()).orElse(-1L) + " ms"));
+      if (start.demo() != null) {
+        new DemoSetUp(start.demo(), shelf, window).start();
       }
-    } catch (ShelfException e) {
-      refuse(stage, e);
+      if (args.contains("--try")) {
+        // Only to see that the window opens, and to collect what a start loads.
+        Platform.runLater(() -> Platform.runLater(Platform::exit));
+      }
+    } catch (CompletionException e) {
+      refuse(stage, e.getCause());
     }
   }
 
@@ -45,7 +73,7 @@ public final class KeepShelfApp extends Application {
   }
 
   /** A window that only says why the shelf could not be opened. */
-  private static void refuse(Stage stage, ShelfException e) {
+  private static void refuse(Stage stage, Throwable e) {
     var text = Kit.wrapped(e.getMessage());
     text.setMaxWidth(480);
     var box = new javafx.scene.layout.VBox(14, Kit.label(Words.of("app.title"), "heading"), text, Kit.button(Words.of("notice.close"), stage::close, "main"));

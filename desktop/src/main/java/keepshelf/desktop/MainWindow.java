@@ -66,7 +66,6 @@ public final class MainWindow implements AutoCloseable {
     stage.setTitle(Words.of("app.title"));
     stage.setMinWidth(900);
     stage.setMinHeight(600);
-    refresh();
     String place = settings.get("place", boards.name());
     shell.openProperty().set(shell.places().stream().filter(p -> p.name().equals(place)).findFirst().orElse(boards));
   }
@@ -79,10 +78,13 @@ public final class MainWindow implements AutoCloseable {
     scene.getStylesheets().add(MainWindow.class.getResource("tokens.css").toExternalForm());
   }
 
-  /** Opens the window. */
+  /** Opens the window, then reads the shelf: the window does not wait for it. */
   public void show() {
     stage.show();
-    shell.openProperty().get().opened();
+    Platform.runLater(() -> {
+      refresh();
+      shell.openProperty().get().opened();
+    });
   }
 
   /** Adds downloads to the arrivals. */

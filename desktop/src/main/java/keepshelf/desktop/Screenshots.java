@@ -40,6 +40,7 @@ public final class Screenshots extends Application {
 
     /** See {@link Screenshots}. */
     public static void main(String[] args) {
+      System.setProperty("logback.configurationFile", "keepshelf/desktop/logback.xml");
       Application.launch(Screenshots.class, args);
     }
   }

@@ -92,7 +92,9 @@ public record ItemRecord(
         best.put(slot, m);
       }
     }
-    return new ArrayList<>(best.values());
+    List<MapRecord> out = new ArrayList<>(best.values());
+    out.sort(Comparator.comparing(MapRecord::role));
+    return out;
   }
 
   private static boolean better(MapRecord a, MapRecord b, String resolution) {

@@ -13,7 +13,7 @@ import keepshelf.core.recognise.SourceFile;
 /**
  * What the documents in a pack say about it; every field may be null.
  *
- * @param licence SPDX identifier
+ * @param licence SPDX identifier; {@code LicenseRef-…} for a vendor's own terms that lie in the pack
  * @param source who delivered it
  * @param creator who made it
  * @param page where it came from
@@ -50,7 +50,12 @@ public record PackText(
         }
       }
     }
-    return text;
+    return text.licence() == null && hasTerms(loose) ? text.or(new PackText("LicenseRef-" + (text.source() == null ? "Own-Terms" : text.source().replaceAll("[^A-Za-z0-9.]+", "-")), null, null, null, null, null)) : text;
+  }
+
+  /** Whether a text stands there that only a licence is called. */
+  private static boolean hasTerms(List<LooseFile> loose) {
+    return loose.stream().anyMatch(l -> l.sort() == LooseFile.Sort.DOCUMENT && l.file().stem().toLowerCase(Locale.ROOT).matches(".*(licen[cs]e|eula|terms).*"));
   }
 
   /** What one text says. */

@@ -151,7 +151,7 @@ public final class ArrivalsModel {
     Arrival a = e.arrivalProperty().get();
     e.lineProperty().set(
         switch (e.stateProperty().get()) {
-          case FAILED -> a.problems().getFirst().message();
+          case FAILED -> a.problems().getFirst().message().replace(a.path(), e.name());
           case ALREADY_THERE -> Words.of("arrivals.already");
           default -> Words.of("arrivals.ready", a.recognition().items().size(), a.questions());
         });

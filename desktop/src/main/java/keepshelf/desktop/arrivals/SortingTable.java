@@ -30,8 +30,10 @@ import keepshelf.desktop.work.Pictures;
 
 /** A row per item, a column per role, a picture in each cell; the tray below. Pictures can be moved. */
 final class SortingTable extends BorderPane {
-  private static final double NAME_WIDTH = 156;
-  private static final double[] WIDTHS = {70, 74, 70, 70, 70, 70, 66, 66};
+  private static final double NAME_WIDTH = 132;
+  private static final double[] WIDTHS = {66, 70, 66, 66, 66, 66, 58, 58};
+  /** A packed picture needs room for the words beside it. */
+  private static final double PACKED_WIDTH = 138;
 
   private final ArrivalsModel model;
   private final Pictures pictures;
@@ -44,6 +46,7 @@ final class SortingTable extends BorderPane {
   private final Map<Node, Object[]> targets = new LinkedHashMap<>();
 
   private Node target;
+  private boolean packed;
 
   SortingTable(ArrivalsModel model, Pictures pictures) {
     this.model = model;
@@ -77,6 +80,7 @@ final class SortingTable extends BorderPane {
       return;
     }
     head(e, a);
+    packed = a.recognition().items().stream().flatMap(i -> i.maps().stream()).anyMatch(m -> m.channels() != null);
     a.problems().forEach(p -> rows.getChildren().add(problem(p.message())));
     a.recognition().problems().forEach(p -> rows.getChildren().add(problem(p.message())));
     if (!a.recognition().items().isEmpty()) {
@@ -122,18 +126,20 @@ final class SortingTable extends BorderPane {
     top.getChildren().add(line);
   }
 
-  private static Node columnHeads() {
+  private Node columnHeads() {
     HBox h = new HBox();
     h.getStyleClass().addAll("table-row", "head");
     h.setMinHeight(24);
     h.setAlignment(Pos.CENTER_LEFT);
     Label first = Kit.label(Words.of("arrivals.material"), "column-head");
     first.setMinWidth(NAME_WIDTH);
+    first.setMaxWidth(Double.MAX_VALUE);
+    HBox.setHgrow(first, Priority.ALWAYS);
     h.getChildren().add(first);
     for (Column c : Column.values()) {
       Label l = Kit.label(c.title(), "column-head");
-      l.setMinWidth(WIDTHS[c.ordinal()]);
-      l.setMaxWidth(WIDTHS[c.ordinal()]);
+      l.setMinWidth(width(c));
+      l.setMaxWidth(width(c));
       l.setAlignment(Pos.CENTER);
       h.getChildren().add(l);
     }
@@ -149,18 +155,24 @@ final class SortingTable extends BorderPane {
     name.setAlignment(Pos.CENTER_LEFT);
     name.setMinWidth(NAME_WIDTH);
     name.setPrefWidth(NAME_WIDTH);
-    name.setMaxWidth(NAME_WIDTH);
+    name.setMaxWidth(Double.MAX_VALUE);
+    HBox.setHgrow(name, Priority.ALWAYS);
     h.getChildren().add(name);
     for (Column c : Column.values()) {
       List<Spot> spots = item.maps().stream().filter(m -> Column.of(m.role()) == c).map(m -> new Spot(item.key(), m, null)).toList();
       StackPane cell = new StackPane(spots.isEmpty() ? nothing(item, c) : pictures(spots));
-      cell.setMinWidth(WIDTHS[c.ordinal()]);
-      cell.setPrefWidth(WIDTHS[c.ordinal()]);
+      cell.setMinWidth(width(c));
+      cell.setPrefWidth(width(c));
+      cell.setMaxWidth(width(c));
       cell.setMinHeight(64);
       targets.put(cell, new Object[] {item.key(), c.main()});
       h.getChildren().add(cell);
     }
     return h;
+  }
+
+  private double width(Column c) {
+    return c == Column.ROUGH && packed ? PACKED_WIDTH : WIDTHS[c.ordinal()];
   }
 
   private static String facts(RecognisedItem item) {
@@ -183,7 +195,9 @@ final class SortingTable extends BorderPane {
         words.setAlignment(Pos.CENTER_LEFT);
         words.setStyle("-fx-padding: 0 4 0 3;");
         for (Map.Entry<String, MapRole> c : s.map().channels().roles().entrySet()) {
-          words.getChildren().add(Kit.label(c.getKey().toUpperCase(Locale.ROOT) + " " + c.getValue().title().toLowerCase(Locale.ROOT), "hint"));
+          Label word = Kit.label(c.getKey().toUpperCase(Locale.ROOT) + " " + c.getValue().title().toLowerCase(Locale.ROOT), "hint");
+          word.setMinWidth(Label.USE_PREF_SIZE);
+          words.getChildren().add(word);
         }
         box.getChildren().add(words);
       }

@@ -92,6 +92,9 @@ final class WhyPane extends ScrollPane {
     m.verdict().evidence().forEach(e -> box.getChildren().add(evidence(e)));
     if (m.role() == MapRole.NORMAL && item != null) {
       up(m, item);
+    } else if (item != null && item.kind() == ItemKind.MATERIAL) {
+      box.getChildren().add(Kit.label(Words.of("arrivals.asset"), "section"));
+      box.getChildren().add(Images.view(pictures.get("why|" + item.maps().hashCode() + "|set", () -> Previews.of(item, tile(), 288, null)), 144));
     }
     List<Problem> about = item == null ? List.of() : item.problems();
     if (!about.isEmpty()) {
@@ -161,7 +164,7 @@ final class WhyPane extends ScrollPane {
   }
 
   private Node ball(RecognisedItem item, Handedness h, boolean asFound) {
-    Double tile = model.chosenProperty().get().arrivalProperty().get().text().tileMetres();
+    Double tile = tile();
     String key = "why|" + item.maps().hashCode() + "|" + h;
     StackPane frame = new StackPane(Images.view(pictures.get(key, () -> Previews.of(item, tile, 224, h)), 112));
     frame.getStyleClass().add("render-frame");
@@ -170,6 +173,10 @@ final class WhyPane extends ScrollPane {
     }
     String hand = Words.of(h == Handedness.GL ? "arrivals.up.left" : "arrivals.up.right");
     return new VBox(3, frame, Kit.label(Words.of(asFound ? "arrivals.up.asfound" : "arrivals.up.flipped", hand), "hint"));
+  }
+
+  private Double tile() {
+    return model.chosenProperty().get().arrivalProperty().get().text().tileMetres();
   }
 
   private void record(ArrivalEntry e) {

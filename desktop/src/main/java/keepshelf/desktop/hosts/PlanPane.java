@@ -47,7 +47,7 @@ final class PlanPane extends BorderPane {
     setPrefHeight(HEIGHT);
     setMinHeight(HEIGHT);
     ScrollPane scroll = new ScrollPane(parts);
-    scroll.setFitToHeight(false);
+    scroll.setFitToHeight(true);
     scroll.setFitToWidth(true);
     scroll.setFocusTraversable(false);
     setCenter(scroll);

@@ -48,7 +48,8 @@ public final class Kit {
     int row = grid.getRowCount();
     Label l = label(name, "second");
     l.setMinWidth(84);
-    GridPane.setValignment(l, javafx.geometry.VPos.TOP);
+    GridPane.setValignment(l, javafx.geometry.VPos.BASELINE);
+    GridPane.setValignment(value, javafx.geometry.VPos.BASELINE);
     grid.add(l, 0, row);
     grid.add(value, 1, row);
     GridPane.setHgrow(value, Priority.ALWAYS);

@@ -48,6 +48,7 @@ public final class ShelfModel {
   private final ObjectProperty<BoardsBy> by = new SimpleObjectProperty<>(BoardsBy.KIND);
   private final ObjectProperty<ShelvedItem> chosen = new SimpleObjectProperty<>();
   private List<InstallationRecord> installations = List.of();
+  private boolean read;
 
   /** Over {@code shelf}; call {@link #refresh()} to read it. */
   public ShelfModel(Shelf shelf, WorkList work) {
@@ -55,6 +56,11 @@ public final class ShelfModel {
     this.work = work;
     words.addListener(o -> arrange());
     by.addListener(o -> arrange());
+  }
+
+  /** Whether the shelf was read at all yet. */
+  public boolean wasRead() {
+    return read;
   }
 
   /** Every item. */
@@ -95,6 +101,7 @@ public final class ShelfModel {
   /** Reads the shelf anew, keeping what is chosen. */
   public void refresh() {
     String id = chosen.get() == null ? null : chosen.get().item().id();
+    read = true;
     installations = shelf.catalogue().installations();
     all.setAll(shelf.catalogue().items());
     arrange();

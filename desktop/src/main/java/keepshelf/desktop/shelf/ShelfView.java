@@ -113,6 +113,7 @@ public final class ShelfView implements Place {
       plate.setPrefWidth(106);
       plate.setMaxWidth(106);
       FlowPane flow = new FlowPane(6, 10);
+      flow.prefWrapLengthProperty().bind(scroll.widthProperty().subtract(160));
       for (ShelvedItem s : b.items()) {
         flow.getChildren().add(card(s));
       }
@@ -121,7 +122,7 @@ public final class ShelfView implements Place {
       row.getStyleClass().add("board");
       rows.add(row);
     }
-    if (rows.isEmpty()) {
+    if (rows.isEmpty() && model.wasRead()) {
       Label empty = Kit.wrapped(Words.of(model.all().isEmpty() ? "shelf.empty" : "shelf.none"), "empty");
       StackPane middle = new StackPane(empty);
       middle.setMinHeight(420);

@@ -31,7 +31,9 @@ final class SwatchCard extends VBox {
     name.setMaxWidth(SIDE + 4);
     String source = item.pack().source() == null ? Words.of("shelf.nosource") : item.pack().source();
     Label from = Kit.label(source, "hint");
+    from.setWrapText(true);
     from.setMinWidth(0);
+    from.setMaxHeight(28);
     Region spring = Kit.spring();
     HBox line = new HBox(5, from, spring, Signs.staircase(item.item().resolutions()), Signs.licence(LicenceClass.of(item.pack().licence())));
     line.setAlignment(Pos.CENTER_LEFT);
