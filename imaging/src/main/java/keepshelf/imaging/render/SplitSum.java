@@ -29,14 +29,12 @@ final class SplitSum {
 
   private static float[] table() {
     float[] t = new float[N * N * 2];
-    java.util.stream.IntStream.range(0, N)
-        .parallel()
-        .forEach(
-            j -> {
-              for (int i = 0; i < N; i++) {
-                integrate(Math.max(1e-3f, i / (N - 1f)), Math.max(1e-2f, j / (N - 1f)), t, (j * N + i) * 2);
-              }
-            });
+    // On one thread: worker threads would wait for this very class to be initialised.
+    for (int j = 0; j < N; j++) {
+      for (int i = 0; i < N; i++) {
+        integrate(Math.max(1e-3f, i / (N - 1f)), Math.max(1e-2f, j / (N - 1f)), t, (j * N + i) * 2);
+      }
+    }
     return t;
   }
 
