@@ -5,6 +5,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
+import java.util.function.Predicate;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -33,17 +35,29 @@ public final class SkerryLight {
   private final Path folder;
   private final Path work;
 
-  private SkerryLight(Path folder, Path work) {
+  private final Predicate<String> wanted;
+
+  private SkerryLight(Path folder, Path work, Predicate<String> wanted) {
+    this.wanted = wanted;
     this.folder = folder;
     this.work = work;
   }
 
   /** Writes all archives into {@code folder}; those that are there already are kept. */
   public static void write(Path folder) throws IOException {
+    write(folder, n -> true);
+  }
+
+  /** Writes only the archives of these names. */
+  public static void write(Path folder, Set<String> names) throws IOException {
+    write(folder, names::contains);
+  }
+
+  private static void write(Path folder, Predicate<String> wanted) throws IOException {
     Files.createDirectories(folder);
     Path work = Files.createTempDirectory("keepshelf-demo");
     try {
-      new SkerryLight(folder, work).all();
+      new SkerryLight(folder, work, wanted).all();
     } finally {
       try (var left = Files.list(work)) {
         for (Path p : left.toList()) {
@@ -84,7 +98,7 @@ public final class SkerryLight {
       throw new IOException(e.getCause());
     }
     Path again = folder.resolve("Pebblejar_Weaves (1).zip");
-    if (!Files.exists(again)) {
+    if (wanted.test(again.getFileName().toString()) && !Files.exists(again)) {
       Files.copy(folder.resolve("Pebblejar_Weaves.zip"), again);
     }
   }
@@ -96,7 +110,7 @@ public final class SkerryLight {
   private Callable<Void> pack(String name, Contents contents) {
     return () -> {
       Path to = folder.resolve(name);
-      if (!Files.exists(to)) {
+      if (wanted.test(name) && !Files.exists(to)) {
         PackBuilder p = new PackBuilder(work);
         contents.fill(p);
         // Written under another name first: a killed run leaves no half archive behind.

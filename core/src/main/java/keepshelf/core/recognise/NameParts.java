@@ -90,6 +90,7 @@ record NameParts(
     }
     Reader r = new Reader();
     r.read(s);
+    r.settleNumbers();
     return new NameParts(
         List.copyOf(r.words), r.resolution, r.version, r.tile, r.handedness, copy);
   }
@@ -120,6 +121,34 @@ record NameParts(
       while (chunk.find()) {
         chunk(chunk.group());
       }
+    }
+
+    /**
+     * A tile number stands at the end; before other words such a number is part of the name. So is a
+     * bare number that could be a size when "2k" says the size already.
+     */
+    void settleNumbers() {
+      boolean named = false;
+      boolean spelled = words.stream().anyMatch(w -> w.use() == Use.RESOLUTION && !bare(w));
+      for (int i = words.size() - 1; i >= 0; i--) {
+        Word w = words.get(i);
+        if (w.use() == Use.TILE && named) {
+          words.set(i, new Word(w.text(), w.joined(), Use.NAME));
+          tile = 0;
+        }
+        if (w.use() == Use.RESOLUTION && spelled && bare(w)) {
+          words.set(i, new Word(w.text(), w.joined(), Use.NAME));
+          tile = 0;
+        }
+        named |= words.get(i).names();
+      }
+      if (spelled) {
+        words.stream().filter(w -> w.use() == Use.RESOLUTION).reduce((a, b) -> b).ifPresent(w -> use(w.text()));
+      }
+    }
+
+    private static boolean bare(Word w) {
+      return w.text().chars().allMatch(Character::isDigit);
     }
 
     /** Replaces a version by a mark in place, so that its position among the words is kept. */

@@ -11,7 +11,6 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.input.MouseButton;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -272,8 +271,7 @@ final class SortingTable extends BorderPane {
       e.consume();
     });
     cell.setOnMouseDragged(e -> {
-      if (from[0] != null && e.getButton() == MouseButton.PRIMARY && from[0].distance(e.getSceneX(), e.getSceneY()) > 6) {
-        cell.toFront();
+      if (from[0] != null && e.isPrimaryButtonDown() && from[0].distance(e.getSceneX(), e.getSceneY()) > 6) {
         cell.setOpacity(0.6);
         light(at(e.getSceneX(), e.getSceneY()));
       }

@@ -1,0 +1,194 @@
+package keepshelf.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import keepshelf.imaging.convert.NormalMaps;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The whole way from an archive to a proved installation, on files that are not the demo's. */
+class CommandsTest {
+  @TempDir Path dir;
+  private Path zip;
+  private Path shelf;
+  private String out;
+  private String err;
+
+  @BeforeEach
+  void archive() throws IOException {
+    shelf = dir.resolve("shelf");
+    zip = dir.resolve("Dory_Oak_2K (1).zip");
+    int side = 64;
+    float[] h = new float[side * side];
+    byte[] grey = new byte[h.length];
+    byte[] colour = new byte[h.length * 3];
+    for (int i = 0; i < h.length; i++) {
+      double x = 2 * Math.PI * (i % side) / side;
+      double y = 2 * Math.PI * (i / side) / side;
+      h[i] = (float) (0.5 + 0.2 * Math.sin(3 * x + y) + 0.2 * Math.sin(x - 4 * y));
+      grey[i] = (byte) (200 * h[i]);
+      colour[3 * i] = (byte) (100 + 90 * h[i]);
+      colour[3 * i + 1] = (byte) (70 + 50 * h[i]);
+      colour[3 * i + 2] = 40;
+    }
+    float[] n = NormalMaps.fromHeight(h, side, side, 6);
+    byte[] normal = new byte[n.length];
+    for (int i = 0; i < n.length; i++) {
+      normal[i] = (byte) Math.round(((i % 3 == 1 ? -n[i] : n[i]) * 0.5f + 0.5f) * 255);
+    }
+    try (OutputStream o = Files.newOutputStream(zip); ZipOutputStream z = new ZipOutputStream(o)) {
+      add(z, "tex/DoryOak_Albedo.png", Pixels.u8(side, side, 3, colour));
+      add(z, "tex/DoryOak_Nor.png", Pixels.u8(side, side, 3, normal));
+      add(z, "tex/DoryOak_Smoothness.png", Pixels.u8(side, side, 1, grey));
+      add(z, "tex/DoryOak_AO.png", Pixels.u8(side, side, 1, grey));
+      add(z, "tex/DoryOak_Height.png", Pixels.u8(side, side, 1, grey));
+      z.putNextEntry(new ZipEntry("info.txt"));
+      z.write("Source: Gantry Nine\nTile size: 1.2 m\n".getBytes(StandardCharsets.UTF_8));
+    }
+  }
+
+  private void add(ZipOutputStream z, String name, Pixels p) throws IOException {
+    Path f = dir.resolve("p.png");
+    ImageEncoder.png(p, f, 4);
+    z.putNextEntry(new ZipEntry(name));
+    z.write(Files.readAllBytes(f));
+    z.closeEntry();
+  }
+
+  private int run(String... args) {
+    List<String> all = new ArrayList<>(List.of(args));
+    if (!args[0].equals("recognise")) {
+      all.addAll(List.of("--shelf", shelf.toString()));
+    }
+    StringWriter o = new StringWriter();
+    StringWriter e = new StringWriter();
+    int code = Main.run(new PrintWriter(o), new PrintWriter(e), all.toArray(new String[0]));
+    out = o.toString();
+    err = e.toString();
+    assertThat(out + err).doesNotContain("\tat ").doesNotContain("Exception");
+    return code;
+  }
+
+  private JsonNode json() {
+    return JsonMapper.builder().build().readTree(out);
+  }
+
+  @Test
+  void theWholeJourney() throws IOException {
+    assertThat(run("recognise", zip.toString(), "--json")).isZero();
+    JsonNode item = json().at("/arrivals/0/items/0");
+    assertThat(item.get("key").asString()).isEqualTo("dory_oak");
+    assertThat(item.get("maps").size()).isEqualTo(5);
+    for (JsonNode m : item.get("maps")) {
+      assertThat(m.get("path").asString()).startsWith(zip + "!/tex/DoryOak_");
+      if (m.get("role").asString().equals("normal")) {
+        assertThat(m.get("handedness").asString()).isEqualTo("dx");
+      }
+    }
+
+    assertThat(run("take-in", zip.toString(), "--licence", "CC0-1.0", "--json")).isZero();
+    assertThat(json().at("/packs/0/source").asString()).isEqualTo("Gantry Nine");
+    assertThat(json().at("/packs/0/already_there").asBoolean()).isFalse();
+    assertThat(run("take-in", zip.toString(), "--json")).isZero();
+    assertThat(json().at("/packs/0/already_there").asBoolean()).isTrue();
+
+    assertThat(run("list", "--text", "oak", "--json")).isZero();
+    assertThat(json().at("/items").size()).isEqualTo(1);
+    assertThat(run("search", "nothingofthiskind", "--json")).isZero();
+    assertThat(json().at("/items").size()).isZero();
+    assertThat(run("show", "dory_oak", "--json")).isZero();
+    assertThat(json().get("tile_metres").asDouble()).isEqualTo(1.2);
+
+    Path host = dir.resolve("host folder");
+    assertThat(run("hosts", "--add", "Lanternhouse", "--profile", "lanternhouse", "--folder", host.toString(), "--json")).isZero();
+    assertThat(run("install", "dory_oak", "--host", "Lanternhouse", "--plan", "--json")).isZero();
+    assertThat(host).doesNotExist();
+    assertThat(run("install", "dory_oak", "--host", "Lanternhouse", "--json")).isZero();
+    JsonNode i = json().at("/installations/0");
+    assertThat(i.at("/proof/ok").asBoolean()).as(out).isTrue();
+    assertThat(i.at("/proof/inputs").size()).isEqualTo(5);
+    assertThat(i.get("left_out").size()).isEqualTo(1);
+    assertThat(Path.of(i.get("document").asString())).exists().isAbsolute();
+    assertThat(out).contains("gloss-to-roughness").contains("flip-green");
+
+    assertThat(run("verify", "--json")).isZero();
+    assertThat(json().at("/installations/0/state").asString()).isEqualTo("current");
+    Files.delete(Path.of(i.get("document").asString()));
+    assertThat(run("verify", "--json")).isEqualTo(1);
+    assertThat(json().at("/installations/0/state").asString()).isEqualTo("missing");
+    assertThat(run("uninstall", "dory_oak", "--host", "lanternhouse")).isZero();
+    assertThat(host).isEmptyDirectory();
+    assertThat(run("uninstall", "dory_oak", "--host", "Lanternhouse")).isEqualTo(3);
+  }
+
+  @Test
+  void badInputIsAnsweredByNameCauseAndNextStep() throws IOException {
+    assertThat(run("recognise", dir.resolve("gone.zip").toString(), "--json")).isEqualTo(3);
+    assertThat(json().at("/arrivals/0/problems/0/code").asString()).isEqualTo("not-found");
+    assertThat(run("list")).isEqualTo(3);
+    assertThat(err).contains("is not a shelf");
+    Path cut = dir.resolve("cut.zip");
+    Files.write(cut, java.util.Arrays.copyOf(Files.readAllBytes(zip), 3000));
+    assertThat(run("take-in", cut.toString(), zip.toString(), "--json")).isEqualTo(1);
+    assertThat(json().get("packs").size()).isEqualTo(1);
+    assertThat(err).contains("cut.zip").contains("Fetch it again");
+    assertThat(run("take-in", cut.toString())).isEqualTo(3);
+    assertThat(run("list", "--kind", "teapot")).isEqualTo(2);
+    assertThat(run("show", "teapot")).isEqualTo(3);
+    assertThat(run("install", "dory_oak", "--host", "Nowhere")).isEqualTo(3);
+    assertThat(err).contains("No host is called");
+    assertThat(run("install", "dory_oak", "--host", "Nowhere", "--tile", "-1")).isEqualTo(2);
+    assertThat(run("hosts", "--add", "X", "--profile", "teapot", "--folder", dir.toString())).isEqualTo(2);
+    assertThat(run("frobnicate")).isEqualTo(2);
+  }
+
+  @Test
+  void aNameThatSeveralItemsHaveIsWrongUse() throws IOException {
+    assertThat(run("take-in", zip.toString())).isZero();
+    Path folder = Files.createDirectory(dir.resolve("other"));
+    Path p = folder.resolve("DoryOak_Albedo.png");
+    ImageEncoder.png(Pixels.u8(8, 8, 3, new byte[192]), p, 4);
+    ImageEncoder.png(Pixels.u8(8, 8, 1, new byte[64]), folder.resolve("DoryOak_Roughness.png"), 4);
+    assertThat(run("take-in", folder.toString())).isZero();
+    assertThat(run("show", "dory_oak")).isEqualTo(2);
+    assertThat(err).contains("Several items");
+  }
+
+  @Test
+  void namesAloneAreEnough() throws IOException {
+    Path list = dir.resolve("paths.txt");
+    Files.writeString(list, "a.zip!/x/rope_diff_4k.png\r\na.zip!/x/rope_nor_gl_4k.png\n\na.zip!/readme.txt\n");
+    assertThat(run("recognise", "--names-only", "--json", list.toString())).isZero();
+    JsonNode a = json().at("/arrivals/0");
+    assertThat(a.get("kind").asString()).isEqualTo("list");
+    assertThat(a.at("/items/0/maps/0/path").asString()).isEqualTo("a.zip!/x/rope_diff_4k.png");
+    assertThat(a.at("/items/0/maps/0/resolution").asString()).isEqualTo("4K");
+    assertThat(a.at("/items/0/maps/0/width").isNull()).isTrue();
+    assertThat(a.at("/loose/0/class").asString()).isEqualTo("document");
+  }
+
+  @Test
+  void aSinglePictureIsAPhotoTexture() throws IOException {
+    Path p = dir.resolve("quay wall.png");
+    ImageEncoder.png(Pixels.u8(8, 8, 3, new byte[192]), p, 4);
+    assertThat(run("recognise", p.toString(), "--json")).isZero();
+    assertThat(json().at("/arrivals/0/items/0/kind").asString()).isEqualTo("photo-texture");
+    assertThat(json().at("/arrivals/0/items/0/maps/0/path").asString()).isEqualTo(p.toString());
+  }
+}

@@ -1,0 +1,221 @@
+package keepshelf.core.recognise;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Workflow;
+import org.junit.jupiter.api.Test;
+
+class NamesTest {
+  /** path | key | role; {@code -} as key means loose, with the class in the role's place. */
+  private static final String TRUTH =
+      """
+      A/rough_larch_nor_gl_4k.png | rough_larch | normal
+      A/rough_larch_diff_4k.png | rough_larch | base-colour
+      A/rough_larch_rough_4k.png | rough_larch | roughness
+      B/metal_hatch_diff_1k.jpg | metal_hatch | base-colour
+      C/normal_shingles_color.png | normal_shingles | base-colour
+      D/slate_diff.png | slate | base-colour
+      D/slate_nor.png | slate | normal
+      D/slate_roof_diff.png | slate_roof | base-colour
+      D/slate_roof_nor.png | slate_roof | normal
+      D/slate_roof_02_diff.png | slate_roof_02 | base-colour
+      D/slate_roof_02_nor.png | slate_roof_02 | normal
+      E/TarredRope_2K_Color.jpg | tarred_rope | base-colour
+      E/TarredRope_2K_NormalGL.jpg | tarred_rope | normal
+      E/TarredRope_2K_NormalDX.jpg | tarred_rope | normal
+      E/TarredRope_2K_AmbientOcclusion.jpg | tarred_rope | ambient-occlusion
+      E/TarredRope_2K_Displacement.jpg | tarred_rope | height
+      E/TarredRope.png | - | preview
+      F/T_Hull_D.tga | hull | base-colour
+      F/T_Hull_N.tga | hull | normal
+      F/T_Hull_ORM.tga | hull | packed
+      G/brick_diff_01.png | brick | base-colour
+      G/brick_diff_02.png | brick | base-colour
+      G/brick_nor.png | brick | normal
+      G/brick_rough.png | brick | roughness
+      H/Sailcloth/BaseColor.png | sailcloth | base-colour
+      H/Sailcloth/Normal.png | sailcloth | normal
+      H/Netmesh/BaseColor.png | netmesh | base-colour
+      H/Netmesh/Opacity.png | netmesh | opacity
+      I/kelp_2K_PNG/kelp_basecolor.png | kelp | base-colour
+      I/kelp_2K_JPG/kelp_basecolor.jpg | kelp | base-colour
+      I/kelp_4K_JPG/kelp_normal.jpg | kelp | normal
+      N/brass_metallic_smoothness.png | brass | packed
+      N/brass_albedo.png | brass | base-colour
+      N/brass_n.png | brass | normal
+      O/Normal/dory.png | dory | normal
+      O/Diffuse/dory.png | dory | base-colour
+      O/Roughness/dory.png | dory | roughness
+      P/rusty_metal.jpg | rusty_metal | base-colour
+      P/rough_wood.jpg | rough_wood | base-colour
+      R.zip!/Shell Path v1.2/Textures/4K/ShellPath_basecolor_4096.png | shell_path | base-colour
+      R.zip!/Shell Path v1.2/Textures/4K/ShellPath_metal_rough_ao_4096.png | shell_path | packed
+      R.zip!/Shell Path v1.2/readme.txt | - | document
+      U/Metal_Plate_Metal.png | metal_plate | metallic
+      U/Metal_Plate_Base_Color.png | metal_plate | base-colour
+      U/Metal_Plate_Normal_DirectX.png | metal_plate | normal
+      V/albedo_plaster.png | plaster | base-colour
+      V/normal_plaster.png | plaster | normal
+      X/corkdiffuse.png | cork | base-colour
+      X/corknormal.png | cork | normal
+      Y/лодка_diffuse.png | лодка | base-colour
+      Y/лодка_normal.png | лодка | normal
+      AB/rock_c.png | rock | base-colour
+      AB/rock_d.png | rock | height
+      AB/rock_n.png | rock | normal
+      AB/rock_r.png | rock | roughness
+      AB/rock_o.png | rock | ambient-occlusion
+      AC/__MACOSX/._deck_diff.png | - | junk
+      AC/Thumbs.db | - | junk
+      AC/deck.mtlx | - | material-document
+      """;
+
+  private static Recognition recognise(List<String> paths) {
+    return Recogniser.recognise("", paths.stream().map(SourceFile::named).toList());
+  }
+
+  @Test
+  void manyHabitsAreReadRightly() {
+    Map<String, String> wanted = new LinkedHashMap<>();
+    for (String line : TRUTH.split("\n")) {
+      String[] p = line.split(" \\| ");
+      wanted.put(p[0].trim(), p[1].trim() + " " + p[2].trim());
+    }
+    Recognition r = recognise(new ArrayList<>(wanted.keySet()));
+    Map<String, String> found = new LinkedHashMap<>();
+    r.items().forEach(i -> i.maps().forEach(m -> found.put(m.file().path(), i.key() + " " + m.role().id())));
+    r.loose().forEach(l -> found.put(l.file().path(), "- " + l.sort().id()));
+    assertThat(found).containsAllEntriesOf(wanted).hasSameSizeAs(wanted);
+  }
+
+  @Test
+  void everyFileAppearsExactlyOnce() {
+    Random r = new Random(11);
+    String[] words = {"rope", "diff", "n", "2k", "normal", "gl", "metal", "01", "v2", "preview", "ORM", "A", "color", "copy", "1001", "", "тест"};
+    for (int run = 0; run < 200; run++) {
+      Set<String> paths = new HashSet<>();
+      for (int i = 0; i < 30; i++) {
+        StringBuilder b = new StringBuilder(r.nextBoolean() ? "" : words[r.nextInt(words.length)] + "/");
+        for (int w = 0; w < 1 + r.nextInt(5); w++) {
+          b.append(words[r.nextInt(words.length)]).append(r.nextBoolean() ? "_" : "");
+        }
+        paths.add(b + (r.nextInt(8) == 0 ? ".txt" : ".png"));
+      }
+      Recognition found = recognise(new ArrayList<>(paths));
+      List<String> all = new ArrayList<>();
+      found.items().forEach(i -> i.maps().forEach(m -> all.add(m.file().path())));
+      found.loose().forEach(l -> all.add(l.file().path()));
+      assertThat(all).containsExactlyInAnyOrderElementsOf(paths);
+      assertThat(found.items().stream().map(RecognisedItem::key)).doesNotHaveDuplicates();
+    }
+  }
+
+  /** Sets put together from name, words, separators, resolution and prefix at random: 99 % right. */
+  @Test
+  void generatedHabitsAreReadRightly() {
+    Map<MapRole, String[]> words = new LinkedHashMap<>();
+    words.put(MapRole.BASE_COLOUR, new String[] {"BaseColor", "base_color", "albedo", "diffuse", "diff", "col", "Color", "ALB"});
+    words.put(MapRole.NORMAL, new String[] {"Normal", "nrm", "nor", "norm", "normal_map", "NormalGL", "nor_dx", "NRM"});
+    words.put(MapRole.ROUGHNESS, new String[] {"Roughness", "rough", "rgh", "ROUGH", "roughness_map"});
+    words.put(MapRole.METALLIC, new String[] {"Metallic", "metalness", "metal", "mtl", "METAL"});
+    words.put(MapRole.HEIGHT, new String[] {"Height", "displacement", "disp", "hgt", "heightmap", "DISP"});
+    words.put(MapRole.AMBIENT_OCCLUSION, new String[] {"AO", "AmbientOcclusion", "ambient_occlusion", "occlusion", "occ"});
+    words.put(MapRole.OPACITY, new String[] {"Opacity", "alpha", "opac", "transparency"});
+    String[][] names = {{"tarred", "rope"}, {"rough", "larch"}, {"metal", "hatch"}, {"slate", "02"}, {"wet", "kelp"}, {"normal", "shingle"}, {"color", "wheel", "enamel"}, {"hull"}, {"shell", "path", "03"}, {"alpha", "pier"}};
+    String[] resolutions = {"", "2K", "4k", "2048", "1024x1024"};
+    Random r = new Random(21);
+    int all = 0;
+    int right = 0;
+    for (int run = 0; run < 400; run++) {
+      String[] name = names[r.nextInt(names.length)];
+      String sep = new String[] {"_", "-", " ", "."}[r.nextInt(4)];
+      boolean camel = r.nextInt(4) == 0;
+      boolean roleFirst = !camel && r.nextInt(5) == 0;
+      String res = resolutions[r.nextInt(resolutions.length)];
+      StringBuilder base = new StringBuilder();
+      for (String n : name) {
+        base.append(base.isEmpty() || camel ? "" : sep).append(camel ? Character.toUpperCase(n.charAt(0)) + n.substring(1) : n);
+      }
+      List<String> paths = new ArrayList<>();
+      List<MapRole> roles = new ArrayList<>();
+      for (var e : words.entrySet()) {
+        if (e.getKey() == MapRole.BASE_COLOUR || e.getKey() == MapRole.NORMAL || r.nextInt(3) > 0) {
+          String w = e.getValue()[r.nextInt(e.getValue().length)].replace("_", sep);
+          String body = roleFirst ? w + sep + base : base + sep + w;
+          paths.add("S" + run + "/" + body + (res.isEmpty() ? "" : sep + res) + ".png");
+          roles.add(e.getKey());
+        }
+      }
+      Recognition found = recognise(paths);
+      for (RecognisedItem i : found.items()) {
+        for (RecognisedMap m : i.maps()) {
+          boolean sameSet = i.maps().size() == paths.size();
+          right += sameSet && roles.get(paths.indexOf(m.file().path())) == m.role() ? 1 : 0;
+        }
+      }
+      all += paths.size();
+    }
+    assertThat(right / (double) all).as("%d of %d", right, all).isGreaterThanOrEqualTo(0.99);
+  }
+
+  @Test
+  void coloursTellColourwaysApart() {
+    Recognition r = recognise(List.of("p/boat_paint_red_color.png", "p/boat_paint_red_normal.png", "p/boat_paint_blue_color.png", "p/boat_paint_blue_normal.png"));
+    assertThat(r.items()).extracting(RecognisedItem::key, RecognisedItem::colourway)
+        .containsExactlyInAnyOrder(org.assertj.core.groups.Tuple.tuple("boat_paint_red", "red"), org.assertj.core.groups.Tuple.tuple("boat_paint_blue", "blue"));
+  }
+
+  @Test
+  void editionsAreMapsOfOneItem() {
+    Recognition r = recognise(List.of("k/2K/kelp_diff.png", "k/4K/kelp_diff.png", "k/2K/kelp_nor.png", "k/4K/kelp_nor.png"));
+    assertThat(r.items()).hasSize(1);
+    assertThat(r.items().getFirst().maps()).extracting(RecognisedMap::resolution).containsExactlyInAnyOrder("2K", "2K", "4K", "4K");
+    assertThat(r.items().getFirst().problems()).noneMatch(p -> p.code().equals("doubled-map"));
+  }
+
+  @Test
+  void kindsAndWorkflows() {
+    Recognition r = recognise(List.of("a/dawn_4k.hdr", "a/dawn_2k.hdr", "b/fingerprints_01.jpg", "c/plan.jpg", "d/brass_diff.png", "d/brass_gloss.png", "d/brass_spec.png"));
+    assertThat(r.items()).extracting(RecognisedItem::kind).containsExactlyInAnyOrder(ItemKind.ENVIRONMENT, ItemKind.OVERLAY, ItemKind.PHOTO_TEXTURE, ItemKind.MATERIAL);
+    assertThat(r.items()).filteredOn(i -> i.key().equals("brass")).extracting(RecognisedItem::workflow).containsExactly(Workflow.SPEC_GLOSS);
+  }
+
+  @Test
+  void tilesAndPackedChannels() {
+    Recognition r = recognise(List.of("h/hull_BaseColor.1001.exr", "h/hull_BaseColor.1002.exr", "h/hull_ARM.1001.exr", "h/hull_ARM.1024.exr"));
+    assertThat(r.items()).hasSize(1);
+    assertThat(r.items().getFirst().maps()).extracting(RecognisedMap::tile).containsExactlyInAnyOrder(1001, 1002, 1001, 1024);
+    RecognisedMap packed = r.items().getFirst().maps().stream().filter(m -> m.role() == MapRole.PACKED).findFirst().orElseThrow();
+    assertThat(packed.channels().roles()).containsEntry("r", MapRole.AMBIENT_OCCLUSION).containsEntry("g", MapRole.ROUGHNESS).containsEntry("b", MapRole.METALLIC);
+  }
+
+  @Test
+  void reasonsAreGivenAndDoubtsAsk() {
+    Recognition r = recognise(List.of("x/rope_d.png", "x/rope_n.png", "x/rope_diffuse_extra.png"));
+    r.items().forEach(i -> i.maps().forEach(m -> assertThat(m.verdict().reasons()).isNotEmpty()));
+    Verdict unsure = new Verdict(List.of(new Evidence("name", 0.5, "a"), new Evidence("header", -0.5, "b")));
+    assertThat(unsure.confidence()).isEqualTo(0.25);
+    assertThat(unsure.asks()).isTrue();
+    assertThat(Verdict.byPerson("set by hand").confidence()).isEqualTo(1);
+  }
+
+  @Test
+  void aHundredThousandNamesAreDoneInOneGo() {
+    List<String> paths = new ArrayList<>();
+    for (int i = 0; i < 20_000; i++) {
+      for (String role : new String[] {"diff", "nor_gl", "rough", "ao", "disp"}) {
+        paths.add("pack" + i / 40 + "/rope_" + i + "_" + role + "_2k.png");
+      }
+    }
+    assertThat(recognise(paths).items()).hasSize(20_000);
+  }
+}

@@ -1,0 +1,183 @@
+package keepshelf.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import javafx.stage.Window;
+import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.demo.SkerryLight;
+import keepshelf.desktop.arrivals.ArrivalEntry;
+import keepshelf.desktop.kit.FilePicker;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** Drives the real window, without a display, from a dropped archive to a proved installation. */
+@ExtendWith(ApplicationExtension.class)
+@Timeout(value = 5, unit = TimeUnit.MINUTES)
+class JourneyTest {
+  private static final String WEAVES = "Pebblejar_Weaves.zip";
+
+  @TempDir static Path downloads;
+  @TempDir Path dir;
+  private MainWindow window;
+  private Stage stage;
+  private List<Path> picked = List.of();
+
+  @BeforeAll
+  static void archives() throws Exception {
+    SkerryLight.write(downloads, Set.of(WEAVES, "Pebblejar_Weaves (1).zip"));
+    byte[] whole = Files.readAllBytes(downloads.resolve(WEAVES));
+    Files.write(downloads.resolve("cut.zip"), java.util.Arrays.copyOf(whole, whole.length / 2));
+  }
+
+  @Start
+  void open(Stage primary) throws Exception {
+    stage = primary;
+    Shelf shelf = Shelf.open(dir.resolve("Skerry shelf"));
+    shelf.catalogue().putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString()));
+    window = new MainWindow(primary, shelf, new Settings(dir.resolve("settings.properties")), new FilePicker() {
+      @Override
+      public List<Path> files(Window owner) {
+        return picked;
+      }
+
+      @Override
+      public Optional<Path> folder(Window owner) {
+        return picked.stream().findFirst();
+      }
+    });
+    window.show();
+  }
+
+  @AfterEach
+  void close() {
+    WaitForAsyncUtils.asyncFx(window::close);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private void idle() throws Exception {
+    WaitForAsyncUtils.waitFor(3, TimeUnit.MINUTES, () -> WaitForAsyncUtils.asyncFx(() -> window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0).get());
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private void drop(String... names) throws Exception {
+    List<Path> paths = java.util.Arrays.stream(names).map(downloads::resolve).toList();
+    WaitForAsyncUtils.asyncFx(() -> window.drop(paths)).get();
+    idle();
+  }
+
+  private RecognisedMap map(String file) {
+    return window.arrivalsModel().recognition().items().stream().flatMap(i -> i.maps().stream()).filter(m -> m.file().name().equals(file)).findFirst().orElse(null);
+  }
+
+  private Node cell(FxRobot robot, String file) {
+    return robot.lookup(".map-cell").queryAll().stream().filter(n -> n.getAccessibleText() != null && n.getAccessibleText().endsWith(file)).findFirst().orElseThrow();
+  }
+
+  @Test
+  void fromADroppedArchiveToAProvedInstallation(FxRobot robot) throws Exception {
+    drop(WEAVES);
+    assertThat(window.arrivalsModel().recognition().items()).hasSize(2);
+
+    // Correct a role by keyboard, take it back, then by moving the picture.
+    robot.clickOn(cell(robot, "rough_net_mesh.png"));
+    robot.type(KeyCode.G);
+    assertThat(map("rough_net_mesh.png").role()).isEqualTo(MapRole.GLOSS);
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    assertThat(map("rough_net_mesh.png").role()).isEqualTo(MapRole.ROUGHNESS);
+    Node height = cell(robot, "height_sailcloth.png");
+    Bounds b = height.localToScreen(height.getBoundsInLocal());
+    Node occlusion = robot.lookup(".column-head").queryAll().stream().filter(n -> ((Label) n).getText().equals(Words.of("col.occlusion"))).findFirst().orElseThrow();
+    double x = occlusion.localToScreen(occlusion.getBoundsInLocal()).getCenterX();
+    robot.drag(new Point2D(b.getCenterX(), b.getCenterY()), MouseButton.PRIMARY).moveTo(new Point2D(x, b.getCenterY())).drop();
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(map("height_sailcloth.png").role()).isEqualTo(MapRole.AMBIENT_OCCLUSION);
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    assertThat(map("height_sailcloth.png").role()).isEqualTo(MapRole.HEIGHT);
+
+    robot.clickOn("#file");
+    idle();
+    assertThat(window.arrivalsModel().entries()).isEmpty();
+    assertThat(window.shelfModel().all()).hasSize(2);
+
+    // Find it by words.
+    robot.push(KeyCode.CONTROL, KeyCode.DIGIT2);
+    idle();
+    robot.type(KeyCode.SLASH);
+    robot.write("net");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(window.shelfModel().shown()).hasSize(1);
+    assertThat(robot.lookup("#tag-name").queryAs(Label.class).getText()).isEqualTo("Net Mesh");
+
+    // Install it and see the proof.
+    robot.clickOn("#tag-install");
+    idle();
+    assertThat(robot.lookup("#sum").queryAs(Label.class).getText()).startsWith("5 files");
+    robot.clickOn("#install");
+    idle();
+    assertThat(robot.lookup("#last-proof").queryAs(Label.class).getText()).contains("5 of 5 inputs equal");
+    assertThat(dir.resolve("host/net_mesh/net_mesh.mtlx")).exists();
+    assertThat(robot.lookup(".column-head").queryAll().stream().map(n -> ((Label) n).getText())).contains(Words.of("hosts.expected"));
+
+    robot.push(KeyCode.DELETE);
+    idle();
+    assertThat(dir.resolve("host/net_mesh")).doesNotExist();
+  }
+
+  @Test
+  void damagedDoubledAndMissingDownloadsAreSaid(FxRobot robot) throws Exception {
+    drop(WEAVES);
+    robot.push(KeyCode.CONTROL, KeyCode.ENTER);
+    idle();
+    drop("Pebblejar_Weaves (1).zip", "cut.zip", "gone.zip");
+    assertThat(window.arrivalsModel().entries()).extracting(e -> e.stateProperty().get())
+        .containsExactly(ArrivalEntry.State.ALREADY_THERE, ArrivalEntry.State.FAILED, ArrivalEntry.State.FAILED);
+    assertThat(window.arrivalsModel().entries().get(1).lineProperty().get()).contains("Fetch it again");
+    assertThat(robot.lookup("#file").queryAs(Button.class).isDisabled()).isTrue();
+  }
+
+  @Test
+  void filesArePickedPutAsideAndPlacesAreChangedByKeys(FxRobot robot) throws Exception {
+    picked = List.of(downloads.resolve(WEAVES));
+    robot.push(KeyCode.CONTROL, KeyCode.DIGIT1);
+    robot.push(KeyCode.CONTROL, KeyCode.O);
+    idle();
+    assertThat(window.arrivalsModel().entries()).hasSize(1);
+    robot.clickOn(cell(robot, "opacity_net_mesh.png"));
+    robot.type(KeyCode.X);
+    assertThat(map("opacity_net_mesh.png")).isNull();
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    assertThat(map("opacity_net_mesh.png")).isNotNull();
+    robot.push(KeyCode.CONTROL, KeyCode.L);
+    assertThat(stage.getScene().getRoot().getStyleClass()).contains("lamp");
+    robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(robot.lookup("#add-host").tryQuery()).isPresent();
+    assertThat(Platform.isFxApplicationThread()).isFalse();
+  }
+}

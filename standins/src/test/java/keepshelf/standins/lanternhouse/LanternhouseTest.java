@@ -1,0 +1,130 @@
+package keepshelf.standins.lanternhouse;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class LanternhouseTest {
+  /** Written by hand, not by the shelf's writer. */
+  private static final String SOUND =
+      """
+      <?xml version="1.0"?>
+      <materialx version="1.39" colorspace="lin_rec709">
+        <nodegraph name="NG_dory">
+          <texcoord name="st" type="vector2"/>
+          <place2d name="place" type="vector2">
+            <input name="texcoord" type="vector2" nodename="st"/>
+            <input name="scale" type="vector2" value="0.25, 0.25"/>
+          </place2d>
+          <image name="col" type="color3">
+            <input name="file" type="filename" value="tex/c.png" colorspace="srgb_texture"/>
+            <input name="texcoord" type="vector2" nodename="place"/>
+          </image>
+          <image name="nor" type="vector3">
+            <input name="file" type="filename" value="tex/n.png"/>
+            <input name="texcoord" type="vector2" nodename="place"/>
+            <input name="uaddressmode" type="string" value="periodic"/>
+          </image>
+          <normalmap name="nm" type="vector3"><input name="in" type="vector3" nodename="nor"/></normalmap>
+          <output name="c" type="color3" nodename="col"/>
+          <output name="n" type="vector3" nodename="nm"/>
+        </nodegraph>
+        <standard_surface name="S" type="surfaceshader">
+          <input name="base_color" type="color3" nodegraph="NG_dory" output="c"/>
+          <input name="normal" type="vector3" nodegraph="NG_dory" output="n"/>
+          <input name="specular_roughness" type="float" value="0.4"/>
+        </standard_surface>
+        <surfacematerial name="Dory" type="material"><input name="surfaceshader" type="surfaceshader" nodename="S"/></surfacematerial>
+      </materialx>
+      """;
+
+  @TempDir Path dir;
+
+  @BeforeEach
+  void pictures() throws Exception {
+    Files.createDirectories(dir.resolve("tex"));
+    byte[] flat = new byte[16 * 16 * 3];
+    for (int i = 0; i < flat.length; i++) {
+      flat[i] = (byte) (i % 3 == 2 ? 255 : 128);
+    }
+    ImageEncoder.png(Pixels.u8(16, 16, 3, flat), dir.resolve("tex/n.png"), 6);
+    ImageEncoder.png(Pixels.u8(16, 16, 3, flat), dir.resolve("tex/c.png"), 6);
+  }
+
+  private ReadSurface read(String xml) throws Exception {
+    Path f = Files.writeString(dir.resolve("dory.mtlx"), xml);
+    return SurfaceReader.read(f, DocumentReader.read(f));
+  }
+
+  @Test
+  void aSoundDocumentIsReadWithoutComplaint() throws Exception {
+    ReadSurface s = read(SOUND);
+    assertThat(s.complaints).isEmpty();
+    assertThat(s.material).isEqualTo("Dory");
+    assertThat(s.placement.tile()).isEqualTo(0.25);
+    assertThat(s.input("normal").through()).isEqualTo("normalmap");
+    assertThat(s.input("base_color").colourspace()).isEqualTo("srgb_texture");
+    assertThat(s.input("specular_roughness").value()).isEqualTo(0.4);
+  }
+
+  @ParameterizedTest
+  @CsvSource(delimiter = '|', value = {
+      "version=\"1.39\" | version=\"1.37\" | version is 1.37",
+      "colorspace=\"srgb_texture\" | | not marked srgb_texture",
+      "value=\"tex/n.png\" | value=\"tex/missing.png\" | is not there",
+      "<image name=\"nor\" type=\"vector3\"> | <image name=\"nor\" type=\"color3\"> | not as vector3",
+      "value=\"periodic\" | value=\"repeat\" | does not exist",
+      "<input name=\"normal\" type=\"vector3\" | <input name=\"bump_amount\" type=\"vector3\" | has no input",
+      "normalmap name=\"nm\" | swizzle name=\"nm\" | not known in 1.39",
+      "output=\"c\" | output=\"zzz\" | connected to nothing",
+      "value=\"0.4\" | value=\"rough\" | no number",
+      "value=\"0.25, 0.25\" | value=\"0.25, 0.5\" | stretches"})
+  void everyFaultIsComplainedAbout(String good, String bad, String complaint) throws Exception {
+    String xml = SOUND.replace(good, bad == null ? "" : bad);
+    if (good.startsWith("normalmap")) {
+      xml = xml.replace("</normalmap>", "</swizzle>");
+    }
+    assertThat(xml).isNotEqualTo(SOUND);
+    assertThat(String.join("\n", read(xml).complaints)).contains(complaint);
+  }
+
+  @Test
+  void theProgramReportsAndRenders() throws Exception {
+    Path f = Files.writeString(dir.resolve("dory.mtlx"), SOUND);
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    Path picture = dir.resolve("p.png");
+    int code = Lanternhouse.run(new String[] {"--read", f.toString(), "--picture", picture.toString()}, new PrintStream(out, true, StandardCharsets.UTF_8));
+    assertThat(code).isZero();
+    assertThat(out.toString(StandardCharsets.UTF_8)).contains("\"material\":\"Dory\"").contains("\"width\":16");
+    assertThat(ImageDecoder.decode(picture).width()).isEqualTo(256);
+    assertThat(Lanternhouse.run(new String[] {"--folder", dir.toString()}, new PrintStream(out, true, StandardCharsets.UTF_8))).isZero();
+    assertThat(Lanternhouse.run(new String[0], new PrintStream(out, true, StandardCharsets.UTF_8))).isEqualTo(2);
+  }
+
+  @Test
+  void brokenDocumentsAreReportedNotThrown() throws Exception {
+    Path f = Files.writeString(dir.resolve("bad.mtlx"), "<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]><materialx>&e;</materialx>");
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    assertThat(Lanternhouse.run(new String[] {"--read", f.toString()}, new PrintStream(out, true, StandardCharsets.UTF_8))).isEqualTo(1);
+    assertThat(out.toString(StandardCharsets.UTF_8)).contains("cannot be read").doesNotContain("root:");
+  }
+
+  @Test
+  void theReaderSharesNothingWithTheShelf() {
+    noClasses().should().dependOnClassesThat().resideInAnyPackage("keepshelf.core..", "javafx..").check(new ClassFileImporter().importPackages("keepshelf.standins"));
+  }
+}
