@@ -17,18 +17,38 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** Lists hosts and profiles, or adds a host. */
-@Command(name = "hosts", mixinStandardHelpOptions = true, description = "List the hosts of this shelf and the profiles there are, or add a host.",
-    footer = {"", "Example:", "  keepshelf hosts --add Lanternhouse --profile lanternhouse --folder ~/lanternhouse/materials",
-      "Exit codes: 0 done; 2 wrong use; 3 could not be done."})
+@Command(
+    name = "hosts",
+    mixinStandardHelpOptions = true,
+    description = "List the hosts of this shelf and the profiles there are, or add a host.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf hosts --add Lanternhouse --profile lanternhouse --folder"
+          + " ~/lanternhouse/materials",
+      "Exit codes: 0 done; 2 wrong use; 3 could not be done."
+    })
 final class HostsCommand implements Callable<Integer> {
   static final class Adding {
-    @Option(names = "--add", required = true, paramLabel = "NAME", description = "Name of the host to add.")
+    @Option(
+        names = "--add",
+        required = true,
+        paramLabel = "NAME",
+        description = "Name of the host to add.")
     String name;
 
-    @Option(names = "--profile", required = true, paramLabel = "PROFILE", description = "Identifier of its profile.")
+    @Option(
+        names = "--profile",
+        required = true,
+        paramLabel = "PROFILE",
+        description = "Identifier of its profile.")
     String profile;
 
-    @Option(names = "--folder", required = true, paramLabel = "DIR", description = "The folder it reads materials from.")
+    @Option(
+        names = "--folder",
+        required = true,
+        paramLabel = "DIR",
+        description = "The folder it reads materials from.")
     Path folder;
   }
 
@@ -44,16 +64,30 @@ final class HostsCommand implements Callable<Integer> {
       if (adding != null) {
         var profile = HostProfile.find(adding.profile);
         if (profile.isEmpty()) {
-          out.problem(Problem.error("no-profile", adding.profile, "There is no profile “" + adding.profile + "”. There are: "
-              + String.join(", ", HostProfile.shipped().stream().map(HostProfile::id).toList()) + "."));
+          out.problem(
+              Problem.error(
+                  "no-profile",
+                  adding.profile,
+                  "There is no profile “"
+                      + adding.profile
+                      + "”. There are: "
+                      + String.join(
+                          ", ", HostProfile.shipped().stream().map(HostProfile::id).toList())
+                      + "."));
           return Exit.USE;
         }
         Path folder = adding.folder.toAbsolutePath().normalize();
         if (Files.exists(folder) && !Files.isDirectory(folder)) {
-          out.problem(Problem.error("not-a-folder", folder.toString(), folder + " is a file, not a folder. Name the folder that the host reads."));
+          out.problem(
+              Problem.error(
+                  "not-a-folder",
+                  folder.toString(),
+                  folder + " is a file, not a folder. Name the folder that the host reads."));
           return Exit.FAILED;
         }
-        shelf.catalogue().putHost(new HostRecord(adding.name, profile.get().id(), folder.toString()));
+        shelf
+            .catalogue()
+            .putHost(new HostRecord(adding.name, profile.get().id(), folder.toString()));
       }
       print(shelf.catalogue().hosts());
     }
@@ -64,7 +98,9 @@ final class HostsCommand implements Callable<Integer> {
     if (!out.json) {
       hosts.forEach(h -> out.say(h.name() + "  profile " + h.profile() + "  " + h.folder()));
       if (hosts.isEmpty()) {
-        out.say("No hosts yet. Profiles: " + String.join(", ", HostProfile.shipped().stream().map(HostProfile::id).toList()));
+        out.say(
+            "No hosts yet. Profiles: "
+                + String.join(", ", HostProfile.shipped().stream().map(HostProfile::id).toList()));
       }
       return;
     }

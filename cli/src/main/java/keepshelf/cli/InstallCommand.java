@@ -20,23 +20,47 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Installs items in hosts. */
-@Command(name = "install", mixinStandardHelpOptions = true, description = "Install items in hosts with all their maps set up, and have it proved.",
-    footer = {"", "Example:", "  keepshelf install tarred_rope --host Lanternhouse --resolution 2K --tile 0.3",
-      "Exit codes: 0 done and proved; 1 done, with problems; 2 wrong use; 3 nothing was installed."})
+@Command(
+    name = "install",
+    mixinStandardHelpOptions = true,
+    description = "Install items in hosts with all their maps set up, and have it proved.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf install tarred_rope --host Lanternhouse --resolution 2K --tile 0.3",
+      "Exit codes: 0 done and proved; 1 done, with problems; 2 wrong use; 3 nothing was installed."
+    })
 final class InstallCommand implements Callable<Integer> {
-  @Parameters(arity = "1..*", paramLabel = "ITEM", description = "Identifier, or key or name when only one item has it.")
+  @Parameters(
+      arity = "1..*",
+      paramLabel = "ITEM",
+      description = "Identifier, or key or name when only one item has it.")
   List<String> names;
 
-  @Option(names = "--host", required = true, paramLabel = "HOST", description = "Name of a host; may be given several times.")
+  @Option(
+      names = "--host",
+      required = true,
+      paramLabel = "HOST",
+      description = "Name of a host; may be given several times.")
   List<String> hosts;
 
-  @Option(names = "--resolution", paramLabel = "LABEL", description = "512, 1K, 2K, 4K, 8K or 16K; without it the largest on the shelf.")
+  @Option(
+      names = "--resolution",
+      paramLabel = "LABEL",
+      description = "512, 1K, 2K, 4K, 8K or 16K; without it the largest on the shelf.")
   String resolution;
 
-  @Option(names = "--finish", paramLabel = "F", description = "Name of a finish. There are none yet: only the item as delivered can be installed.")
+  @Option(
+      names = "--finish",
+      paramLabel = "F",
+      description =
+          "Name of a finish. There are none yet: only the item as delivered can be installed.")
   String finish;
 
-  @Option(names = "--tile", paramLabel = "METRES", description = "Width of one tile; without it the item's own.")
+  @Option(
+      names = "--tile",
+      paramLabel = "METRES",
+      description = "Width of one tile; without it the item's own.")
   Double tile;
 
   @Option(names = "--plan", description = "Only say what would be done.")
@@ -48,11 +72,21 @@ final class InstallCommand implements Callable<Integer> {
   @Override
   public Integer call() throws ShelfException {
     if (finish != null) {
-      out.problem(Problem.error("no-finish", finish, "There is no finish “" + finish + "”. Leave --finish out to install the item as delivered."));
+      out.problem(
+          Problem.error(
+              "no-finish",
+              finish,
+              "There is no finish “"
+                  + finish
+                  + "”. Leave --finish out to install the item as delivered."));
       return Exit.USE;
     }
     if (tile != null && !(tile > 0 && tile < 10_000)) {
-      out.problem(Problem.error("use", null, "A tile of " + tile + " m cannot be. Give its width in metres, above 0."));
+      out.problem(
+          Problem.error(
+              "use",
+              null,
+              "A tile of " + tile + " m cannot be. Give its width in metres, above 0."));
       return Exit.USE;
     }
     List<Map<String, Object>> done = new ArrayList<>();
@@ -63,9 +97,15 @@ final class InstallCommand implements Callable<Integer> {
       for (String name : names) {
         for (String host : hosts) {
           try {
-            InstallPlan plan = shelf.installer().plan(shelf.item(name), ItemArguments.host(shelf, host), resolution, tile);
+            InstallPlan plan =
+                shelf
+                    .installer()
+                    .plan(shelf.item(name), ItemArguments.host(shelf, host), resolution, tile);
             notes(plan, problems);
-            InstallationRecord i = planOnly ? planned(plan) : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE));
+            InstallationRecord i =
+                planOnly
+                    ? planned(plan)
+                    : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE));
             done.add(ItemJson.installation(i));
             unproved |= !planOnly && !i.proof().ok();
             text(plan, i);
@@ -91,10 +131,26 @@ final class InstallCommand implements Callable<Integer> {
 
   private static void notes(InstallPlan plan, List<Problem> problems) {
     if (!plan.tileKnown()) {
-      problems.add(Problem.note("tile-assumed", null, "The tile size of “" + plan.item().item().name() + "” is not known; " + plan.tileMetres() + " m is assumed. Give it with --tile METRES."));
+      problems.add(
+          Problem.note(
+              "tile-assumed",
+              null,
+              "The tile size of “"
+                  + plan.item().item().name()
+                  + "” is not known; "
+                  + plan.tileMetres()
+                  + " m is assumed. Give it with --tile METRES."));
     }
     if (plan.reliefMetres() > 0 && !plan.reliefKnown()) {
-      problems.add(Problem.note("relief-assumed", null, "The relief of “" + plan.item().item().name() + "” is not known; " + Math.round(plan.reliefMetres() * 10_000) / 10.0 + " mm is assumed."));
+      problems.add(
+          Problem.note(
+              "relief-assumed",
+              null,
+              "The relief of “"
+                  + plan.item().item().name()
+                  + "” is not known; "
+                  + Math.round(plan.reliefMetres() * 10_000) / 10.0
+                  + " mm is assumed."));
     }
   }
 
@@ -103,23 +159,63 @@ final class InstallCommand implements Callable<Integer> {
     ShelvedItem s = p.item();
     HostRecord h = p.host();
     List<InstalledFile> files = new ArrayList<>();
-    p.maps().forEach(m -> files.add(new InstalledFile(p.folder().resolve("textures").resolve(m.file()).toString(), m.role(), m.provenance(s.pack().folder()), m.conversions(), null, 0)));
+    p.maps()
+        .forEach(m ->
+            files.add(
+                new InstalledFile(
+                    p.folder().resolve("textures").resolve(m.file()).toString(),
+                    m.role(),
+                    m.provenance(s.pack().folder()),
+                    m.conversions(),
+                    null,
+                    0)));
     String document = p.folder().resolve(p.document()).toString();
     files.add(new InstalledFile(document, null, null, List.of(), null, 0));
-    return new InstallationRecord(p.id(), s.item().id(), h.name(), p.resolution(), document, files, p.leftOut(), null, null);
+    return new InstallationRecord(
+        p.id(), s.item().id(), h.name(), p.resolution(), document, files, p.leftOut(), null, null);
   }
 
   private void text(InstallPlan plan, InstallationRecord i) {
     if (out.json) {
       return;
     }
-    out.say((planOnly ? "Would install " : "Installed ") + plan.item().item().name() + " in " + i.host() + ": " + i.document());
-    i.files().forEach(f -> out.say("  " + f.path() + (f.from() == null ? "" : "  from " + f.from()) + (f.conversions().isEmpty() ? "" : "  " + String.join(", ", f.conversions()))));
-    i.leftOut().forEach(l -> out.say("  left out: " + l.role().title().toLowerCase(java.util.Locale.ROOT) + ", " + l.reason()));
+    out.say(
+        (planOnly ? "Would install " : "Installed ")
+            + plan.item().item().name()
+            + " in "
+            + i.host()
+            + ": "
+            + i.document());
+    i.files()
+        .forEach(f ->
+            out.say(
+                "  "
+                    + f.path()
+                    + (f.from() == null ? "" : "  from " + f.from())
+                    + (f.conversions().isEmpty()
+                        ? ""
+                        : "  " + String.join(", ", f.conversions()))));
+    i.leftOut()
+        .forEach(l ->
+            out.say(
+                "  left out: "
+                    + l.role().title().toLowerCase(java.util.Locale.ROOT)
+                    + ", "
+                    + l.reason()));
     if (i.proof() != null) {
       long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();
-      out.say("  read back by " + i.proof().reader() + ": " + equal + " of " + i.proof().inputs().size() + " inputs equal");
-      i.proof().inputs().stream().filter(p -> !p.equal()).forEach(p -> out.say("    " + p.input() + ": expected " + p.expected() + ", found " + p.found()));
+      out.say(
+          "  read back by "
+              + i.proof().reader()
+              + ": "
+              + equal
+              + " of "
+              + i.proof().inputs().size()
+              + " inputs equal");
+      i.proof().inputs().stream()
+          .filter(p -> !p.equal())
+          .forEach(p ->
+              out.say("    " + p.input() + ": expected " + p.expected() + ", found " + p.found()));
       i.proof().complaints().forEach(c -> out.say("    complaint: " + c));
     }
   }

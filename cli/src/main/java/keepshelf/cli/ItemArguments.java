@@ -27,12 +27,20 @@ final class ItemArguments {
   }
 
   static HostRecord host(Shelf shelf, String name) throws ShelfException {
-    Optional<HostRecord> h = shelf.catalogue().hosts().stream().filter(x -> x.name().equalsIgnoreCase(name)).findFirst();
-    return h.orElseThrow(
-        () -> {
-          List<String> has = shelf.catalogue().hosts().stream().map(HostRecord::name).toList();
-          return new ShelfException(Problem.error("no-such-host", name, "No host is called “" + name + "”. "
-              + (has.isEmpty() ? "Add one with: keepshelf hosts --add NAME --profile PROFILE --folder DIR." : "There are: " + String.join(", ", has) + ".")));
-        });
+    Optional<HostRecord> h =
+        shelf.catalogue().hosts().stream().filter(x -> x.name().equalsIgnoreCase(name)).findFirst();
+    return h.orElseThrow(() -> {
+      List<String> has = shelf.catalogue().hosts().stream().map(HostRecord::name).toList();
+      return new ShelfException(
+          Problem.error(
+              "no-such-host",
+              name,
+              "No host is called “"
+                  + name
+                  + "”. "
+                  + (has.isEmpty()
+                      ? "Add one with: keepshelf hosts --add NAME --profile PROFILE --folder DIR."
+                      : "There are: " + String.join(", ", has) + ".")));
+    });
   }
 }

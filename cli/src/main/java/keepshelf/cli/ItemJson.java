@@ -50,7 +50,12 @@ final class ItemJson {
     record.put("archive", s.pack().archive());
     record.put("taken_in", s.pack().takenIn());
     m.put("record", record);
-    m.put("installations", installations.stream().filter(i -> i.item().equals(s.item().id())).map(ItemJson::installation).toList());
+    m.put(
+        "installations",
+        installations.stream()
+            .filter(i -> i.item().equals(s.item().id()))
+            .map(ItemJson::installation)
+            .toList());
     return m;
   }
 
@@ -80,15 +85,18 @@ final class ItemJson {
     m.put("host", i.host());
     m.put("resolution", i.resolution());
     m.put("document", i.document());
-    m.put("files", i.files().stream().map(
-        f -> {
-          Map<String, Object> x = new LinkedHashMap<>();
-          x.put("path", f.path());
-          x.put("role", f.role());
-          x.put("from", f.from());
-          x.put("conversions", f.conversions());
-          return x;
-        }).toList());
+    m.put(
+        "files",
+        i.files().stream()
+            .map(f -> {
+              Map<String, Object> x = new LinkedHashMap<>();
+              x.put("path", f.path());
+              x.put("role", f.role());
+              x.put("from", f.from());
+              x.put("conversions", f.conversions());
+              return x;
+            })
+            .toList());
     m.put("left_out", i.leftOut());
     m.put("proof", i.proof());
     return m;

@@ -14,16 +14,32 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** Lists items. */
-@Command(name = "list", mixinStandardHelpOptions = true, description = "List the items on the shelf.",
-    footer = {"", "Example:", "  keepshelf list --kind material --text \"rope normal\" --json", "Exit codes: 0 done; 2 wrong use; 3 the shelf could not be opened."})
+@Command(
+    name = "list",
+    mixinStandardHelpOptions = true,
+    description = "List the items on the shelf.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf list --kind material --text \"rope normal\" --json",
+      "Exit codes: 0 done; 2 wrong use; 3 the shelf could not be opened."
+    })
 final class ListCommand implements Callable<Integer> {
-  @Option(names = "--kind", paramLabel = "K", description = "Only this kind: material, environment, overlay, decal, light-pattern, model, photo-texture.")
+  @Option(
+      names = "--kind",
+      paramLabel = "K",
+      description =
+          "Only this kind: material, environment, overlay, decal, light-pattern, model,"
+              + " photo-texture.")
   String kind;
 
   @Option(names = "--source", paramLabel = "S", description = "Only from this source.")
   String source;
 
-  @Option(names = "--text", paramLabel = "WORDS", description = "Only items in whose record every word begins a word.")
+  @Option(
+      names = "--text",
+      paramLabel = "WORDS",
+      description = "Only items in whose record every word begins a word.")
   String text = "";
 
   @Mixin ShelfOption shelfOption;
@@ -32,15 +48,25 @@ final class ListCommand implements Callable<Integer> {
   @Override
   public Integer call() throws ShelfException {
     if (kind != null && ItemKind.ofId(kind).isEmpty()) {
-      out.problem(Problem.error("use", null, "“" + kind + "” is not a kind. Use one of material, environment, overlay, decal, light-pattern, model, photo-texture."));
+      out.problem(
+          Problem.error(
+              "use",
+              null,
+              "“"
+                  + kind
+                  + "” is not a kind. Use one of material, environment, overlay, decal,"
+                  + " light-pattern, model, photo-texture."));
       return Exit.USE;
     }
     WordFilter words = new WordFilter(text);
     try (Shelf shelf = shelfOption.open(out, false)) {
-      print(out, shelf.catalogue().items().stream()
-          .filter(s -> kind == null || s.item().kind().id().equals(kind))
-          .filter(s -> source == null || source.equalsIgnoreCase(s.pack().source()))
-          .filter(words).toList());
+      print(
+          out,
+          shelf.catalogue().items().stream()
+              .filter(s -> kind == null || s.item().kind().id().equals(kind))
+              .filter(s -> source == null || source.equalsIgnoreCase(s.pack().source()))
+              .filter(words)
+              .toList());
     }
     return Exit.DONE;
   }
@@ -51,8 +77,16 @@ final class ListCommand implements Callable<Integer> {
       return;
     }
     for (ShelvedItem s : items) {
-      out.say(String.format(java.util.Locale.ROOT, "%s  %-28s %-14s %-18s %-22s %s", s.item().id(), s.item().name(), s.item().kind().id(),
-          String.join(" ", s.item().resolutions()), s.pack().source() == null ? "" : s.pack().source(), s.pack().licence() == null ? "licence not known" : s.pack().licence()));
+      out.say(
+          String.format(
+              java.util.Locale.ROOT,
+              "%s  %-28s %-14s %-18s %-22s %s",
+              s.item().id(),
+              s.item().name(),
+              s.item().kind().id(),
+              String.join(" ", s.item().resolutions()),
+              s.pack().source() == null ? "" : s.pack().source(),
+              s.pack().licence() == null ? "licence not known" : s.pack().licence()));
     }
   }
 }

@@ -13,15 +13,28 @@ import picocli.CommandLine.Option;
     mixinStandardHelpOptions = true,
     version = "Keep Shelf 0.1.0",
     subcommands = {
-      RecogniseCommand.class, TakeInCommand.class, ListCommand.class, SearchCommand.class, ShowCommand.class,
-      HostsCommand.class, InstallCommand.class, VerifyCommand.class, UninstallCommand.class
+      RecogniseCommand.class,
+      TakeInCommand.class,
+      ListCommand.class,
+      SearchCommand.class,
+      ShowCommand.class,
+      HostsCommand.class,
+      InstallCommand.class,
+      VerifyCommand.class,
+      UninstallCommand.class
     },
     footer = {
-      "", "Graphical: keepshelf demo, keepshelf pictures. For developers: keepshelf test, bench, format.",
-      "Exit codes: 0 done; 1 done, with problems that are listed; 2 wrong use; 3 could not be done, nothing changed."
+      "",
+      "Graphical: keepshelf demo, keepshelf pictures. For developers: keepshelf test, bench,"
+          + " format.",
+      "Exit codes: 0 done; 1 done, with problems that are listed; 2 wrong use; 3 could not be done,"
+          + " nothing changed."
     })
 public final class Main implements Runnable {
-  @Option(names = "--debug", description = "Add details of failures to the log.", scope = CommandLine.ScopeType.INHERIT)
+  @Option(
+      names = "--debug",
+      description = "Add details of failures to the log.",
+      scope = CommandLine.ScopeType.INHERIT)
   boolean debug;
 
   private Main() {}
@@ -29,8 +42,16 @@ public final class Main implements Runnable {
   /** Starts the command line and ends the process with its exit code. */
   public static void main(String[] args) {
     System.setProperty("logback.configurationFile", "keepshelf/cli/logback.xml");
-    PrintWriter out = new PrintWriter(new java.io.OutputStreamWriter(new java.io.FileOutputStream(java.io.FileDescriptor.out), StandardCharsets.UTF_8), true);
-    PrintWriter err = new PrintWriter(new java.io.OutputStreamWriter(new java.io.FileOutputStream(java.io.FileDescriptor.err), StandardCharsets.UTF_8), true);
+    PrintWriter out =
+        new PrintWriter(
+            new java.io.OutputStreamWriter(
+                new java.io.FileOutputStream(java.io.FileDescriptor.out), StandardCharsets.UTF_8),
+            true);
+    PrintWriter err =
+        new PrintWriter(
+            new java.io.OutputStreamWriter(
+                new java.io.FileOutputStream(java.io.FileDescriptor.err), StandardCharsets.UTF_8),
+            true);
     int code = run(out, err, args);
     out.flush();
     err.flush();
@@ -41,19 +62,21 @@ public final class Main implements Runnable {
   static int run(PrintWriter out, PrintWriter err, String... args) {
     Main main = new Main();
     CommandLine line = new CommandLine(main).setOut(out).setErr(err);
-    line.setExecutionExceptionHandler(
-        (e, command, result) -> {
-          if (e instanceof keepshelf.core.problem.ShelfException s) {
-            err.println("error: " + s.getMessage());
-          } else {
-            err.println("error: something unexpected stopped this command (" + e.getClass().getSimpleName() + (e.getMessage() == null ? "" : ": " + e.getMessage())
+    line.setExecutionExceptionHandler((e, command, result) -> {
+      if (e instanceof keepshelf.core.problem.ShelfException s) {
+        err.println("error: " + s.getMessage());
+      } else {
+        err.println(
+            "error: something unexpected stopped this command ("
+                + e.getClass().getSimpleName()
+                + (e.getMessage() == null ? "" : ": " + e.getMessage())
                 + "). Nothing was changed. Run it again with --debug and report what it says.");
-          }
-          if (main.debug) {
-            e.printStackTrace(err);
-          }
-          return Exit.FAILED;
-        });
+      }
+      if (main.debug) {
+        e.printStackTrace(err);
+      }
+      return Exit.FAILED;
+    });
     return line.execute(args);
   }
 

@@ -21,7 +21,9 @@ final class Output {
   }
 
   void json(Object value) {
-    line().getOut().println(new String(Json.pretty(value), java.nio.charset.StandardCharsets.UTF_8));
+    line()
+        .getOut()
+        .println(new String(Json.pretty(value), java.nio.charset.StandardCharsets.UTF_8));
     line().getOut().flush();
   }
 

@@ -6,8 +6,11 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 
 /** A problem as {@code CLI.md} fixes it. */
-record ProblemJson(String code, Problem.Severity severity, MapRole role, String path, String message) {
+record ProblemJson(
+    String code, Problem.Severity severity, MapRole role, String path, String message) {
   static List<ProblemJson> of(Collection<Problem> problems) {
-    return problems.stream().map(p -> new ProblemJson(p.code(), p.severity(), p.role(), p.path(), p.message())).toList();
+    return problems.stream()
+        .map(p -> new ProblemJson(p.code(), p.severity(), p.role(), p.path(), p.message()))
+        .toList();
   }
 }

@@ -30,13 +30,23 @@ import picocli.CommandLine.Parameters;
     name = "recognise",
     mixinStandardHelpOptions = true,
     description = "Say what is in archives or folders; files nothing.",
-    footer = {"", "Examples:", "  keepshelf recognise ~/Downloads/rope_2K.zip", "  keepshelf recognise --json --names-only paths.txt",
-      "Exit codes: 0 done; 1 done, with problems; 2 wrong use; 3 nothing could be read."})
+    footer = {
+      "",
+      "Examples:",
+      "  keepshelf recognise ~/Downloads/rope_2K.zip",
+      "  keepshelf recognise --json --names-only paths.txt",
+      "Exit codes: 0 done; 1 done, with problems; 2 wrong use; 3 nothing could be read."
+    })
 final class RecogniseCommand implements Callable<Integer> {
-  @Parameters(arity = "1..*", paramLabel = "PATH", description = "Archives, folders or pictures; with --names-only a text file of paths.")
+  @Parameters(
+      arity = "1..*",
+      paramLabel = "PATH",
+      description = "Archives, folders or pictures; with --names-only a text file of paths.")
   List<String> paths;
 
-  @Option(names = "--names-only", description = "PATH is a text file of paths, one a line; decide from the names alone.")
+  @Option(
+      names = "--names-only",
+      description = "PATH is a text file of paths, one a line; decide from the names alone.")
   boolean namesOnly;
 
   @Mixin Output out;
@@ -75,14 +85,38 @@ final class RecogniseCommand implements Callable<Integer> {
   private static Arrival list(String path) {
     List<SourceFile> files;
     try {
-      files = Files.readAllLines(Path.of(path)).stream().map(l -> l.endsWith("\r") ? l.substring(0, l.length() - 1) : l)
-          .filter(l -> !l.isBlank()).distinct().map(SourceFile::named).toList();
+      files =
+          Files.readAllLines(Path.of(path)).stream()
+              .map(l -> l.endsWith("\r") ? l.substring(0, l.length() - 1) : l)
+              .filter(l -> !l.isBlank())
+              .distinct()
+              .map(SourceFile::named)
+              .toList();
     } catch (IOException | RuntimeException e) {
       Recognition nothing = new Recognition("", null, List.of(), List.of(), List.of());
-      String why = e instanceof java.nio.file.NoSuchFileException ? " is not there. Check the path." : " cannot be read as a text of paths in UTF-8. Check what it is.";
-      return new Arrival(path, Path.of(path), Arrival.Kind.LIST, null, Map.of(), nothing, PackText.NONE, List.of(Problem.error("not-found", path, path + why)));
+      String why =
+          e instanceof java.nio.file.NoSuchFileException
+              ? " is not there. Check the path."
+              : " cannot be read as a text of paths in UTF-8. Check what it is.";
+      return new Arrival(
+          path,
+          Path.of(path),
+          Arrival.Kind.LIST,
+          null,
+          Map.of(),
+          nothing,
+          PackText.NONE,
+          List.of(Problem.error("not-found", path, path + why)));
     }
-    return new Arrival(path, Path.of(path), Arrival.Kind.LIST, null, Map.of(), Recogniser.recognise("", files), PackText.NONE, List.of());
+    return new Arrival(
+        path,
+        Path.of(path),
+        Arrival.Kind.LIST,
+        null,
+        Map.of(),
+        Recogniser.recognise("", files),
+        PackText.NONE,
+        List.of());
   }
 
   private static Map<String, Object> json(Arrival a) {
@@ -148,12 +182,21 @@ final class RecogniseCommand implements Callable<Integer> {
     for (RecognisedItem i : r.items()) {
       out.say("  " + i.name() + " (" + i.kind().id() + ", " + i.workflow().title() + ")");
       for (RecognisedMap m : i.maps()) {
-        out.say(String.format(java.util.Locale.ROOT, "    %-18s %-4s %s  %.0f %%  %s", m.role().title().toLowerCase(java.util.Locale.ROOT)
-            + (m.handedness() == null ? "" : " " + m.handedness().id()), m.resolution() == null ? "" : m.resolution(), m.file().path(), m.verdict().confidence() * 100,
-            m.channels() == null ? "" : m.channels().inWords()));
+        out.say(
+            String.format(
+                java.util.Locale.ROOT,
+                "    %-18s %-4s %s  %.0f %%  %s",
+                m.role().title().toLowerCase(java.util.Locale.ROOT)
+                    + (m.handedness() == null ? "" : " " + m.handedness().id()),
+                m.resolution() == null ? "" : m.resolution(),
+                m.file().path(),
+                m.verdict().confidence() * 100,
+                m.channels() == null ? "" : m.channels().inWords()));
       }
       i.problems().forEach(p -> out.say("    ! " + p.message()));
     }
-    r.loose().forEach(l -> out.say("  " + l.sort().id() + ": " + l.file().path() + " (" + l.reason() + ")"));
+    r.loose()
+        .forEach(
+            l -> out.say("  " + l.sort().id() + ": " + l.file().path() + " (" + l.reason() + ")"));
   }
 }

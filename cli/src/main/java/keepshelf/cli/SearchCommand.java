@@ -10,10 +10,21 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 
 /** Finds items by words. */
-@Command(name = "search", mixinStandardHelpOptions = true, description = "Find items by words; a word after a minus sign must not be there.",
-    footer = {"", "Example:", "  keepshelf search rope normal -tarred", "Exit codes: 0 done; 2 wrong use; 3 the shelf could not be opened."})
+@Command(
+    name = "search",
+    mixinStandardHelpOptions = true,
+    description = "Find items by words; a word after a minus sign must not be there.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf search rope normal -tarred",
+      "Exit codes: 0 done; 2 wrong use; 3 the shelf could not be opened."
+    })
 final class SearchCommand implements Callable<Integer> {
-  @Parameters(arity = "1..*", paramLabel = "WORD", description = "Words that must begin a word of the item's record.")
+  @Parameters(
+      arity = "1..*",
+      paramLabel = "WORD",
+      description = "Words that must begin a word of the item's record.")
   List<String> words;
 
   @Mixin ShelfOption shelfOption;
@@ -22,7 +33,11 @@ final class SearchCommand implements Callable<Integer> {
   @Override
   public Integer call() throws ShelfException {
     try (Shelf shelf = shelfOption.open(out, false)) {
-      ListCommand.print(out, shelf.catalogue().items().stream().filter(new WordFilter(String.join(" ", words))).toList());
+      ListCommand.print(
+          out,
+          shelf.catalogue().items().stream()
+              .filter(new WordFilter(String.join(" ", words)))
+              .toList());
     }
     return Exit.DONE;
   }

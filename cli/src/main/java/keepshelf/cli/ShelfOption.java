@@ -10,17 +10,28 @@ import picocli.CommandLine.Option;
 
 /** Which shelf a command works on: the option, the environment, or the one used last. */
 final class ShelfOption {
-  @Option(names = "--shelf", paramLabel = "DIR", description = "The shelf's folder. Without it: KEEPSHELF_SHELF, or the shelf used last.")
+  @Option(
+      names = "--shelf",
+      paramLabel = "DIR",
+      description = "The shelf's folder. Without it: KEEPSHELF_SHELF, or the shelf used last.")
   Path folder;
 
   /** Opens the shelf; {@code create} allows a new one. */
   Shelf open(Output out, boolean create) throws ShelfException {
     Path root = folder != null ? folder : fromEnvironment();
     if (root == null) {
-      throw new ShelfException(Problem.error("no-shelf", null, "No shelf was named and none was used before. Name its folder with --shelf DIR."));
+      throw new ShelfException(
+          Problem.error(
+              "no-shelf",
+              null,
+              "No shelf was named and none was used before. Name its folder with --shelf DIR."));
     }
     if (!create && !Shelf.isShelf(root)) {
-      throw new ShelfException(Problem.error("no-shelf", root.toString(), root + " is not a shelf. Check the path, or take something in to make it one."));
+      throw new ShelfException(
+          Problem.error(
+              "no-shelf",
+              root.toString(),
+              root + " is not a shelf. Check the path, or take something in to make it one."));
     }
     Shelf shelf = Shelf.open(root);
     shelf.recovered().forEach(out::problem);
@@ -39,7 +50,10 @@ final class ShelfOption {
 
     private static Path file() {
       String xdg = System.getenv("XDG_CONFIG_HOME");
-      Path base = xdg != null && !xdg.isBlank() ? Path.of(xdg) : Path.of(System.getProperty("user.home"), ".config");
+      Path base =
+          xdg != null && !xdg.isBlank()
+              ? Path.of(xdg)
+              : Path.of(System.getProperty("user.home"), ".config");
       return base.resolve("keepshelf").resolve("last-shelf");
     }
 

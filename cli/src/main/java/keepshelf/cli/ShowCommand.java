@@ -10,10 +10,20 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 
 /** Shows one item whole. */
-@Command(name = "show", mixinStandardHelpOptions = true, description = "Show one item with its maps, checks, record and installations.",
-    footer = {"", "Example:", "  keepshelf show tarred_rope --json", "Exit codes: 0 done; 2 wrong use, or several items have that name; 3 there is none."})
+@Command(
+    name = "show",
+    mixinStandardHelpOptions = true,
+    description = "Show one item with its maps, checks, record and installations.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf show tarred_rope --json",
+      "Exit codes: 0 done; 2 wrong use, or several items have that name; 3 there is none."
+    })
 final class ShowCommand implements Callable<Integer> {
-  @Parameters(paramLabel = "ITEM", description = "Identifier, or key or name when only one item has it.")
+  @Parameters(
+      paramLabel = "ITEM",
+      description = "Identifier, or key or name when only one item has it.")
   String item;
 
   @Mixin ShelfOption shelfOption;
@@ -33,10 +43,36 @@ final class ShowCommand implements Callable<Integer> {
         out.json(ItemJson.whole(s, shelf.catalogue().installations()));
         return Exit.DONE;
       }
-      out.say(s.item().name() + "  " + s.item().id() + "  " + s.item().kind().id() + ", " + s.item().workflow().title());
-      out.say("  pack " + s.pack().name() + (s.pack().version() == null ? "" : " v" + s.pack().version()) + ", source " + s.pack().source() + ", licence " + s.pack().licence());
+      out.say(
+          s.item().name()
+              + "  "
+              + s.item().id()
+              + "  "
+              + s.item().kind().id()
+              + ", "
+              + s.item().workflow().title());
+      out.say(
+          "  pack "
+              + s.pack().name()
+              + (s.pack().version() == null ? "" : " v" + s.pack().version())
+              + ", source "
+              + s.pack().source()
+              + ", licence "
+              + s.pack().licence());
       for (MapRecord m : s.item().maps()) {
-        out.say("  " + m.role().title().toLowerCase(java.util.Locale.ROOT) + "  " + m.width() + " × " + m.height() + "  " + m.bits() + " bit  " + s.pack().folder() + "/" + m.path());
+        out.say(
+            "  "
+                + m.role().title().toLowerCase(java.util.Locale.ROOT)
+                + "  "
+                + m.width()
+                + " × "
+                + m.height()
+                + "  "
+                + m.bits()
+                + " bit  "
+                + s.pack().folder()
+                + "/"
+                + m.path());
       }
       s.item().problems().forEach(p -> out.say("  ! " + p.message()));
     }

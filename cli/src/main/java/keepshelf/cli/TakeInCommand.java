@@ -22,8 +22,13 @@ import picocli.CommandLine.Parameters;
     name = "take-in",
     mixinStandardHelpOptions = true,
     description = "Recognise, inspect and file archives, folders or pictures on the shelf.",
-    footer = {"", "Example:", "  keepshelf take-in ~/Downloads/*.zip --shelf ~/Shelf --source \"Pebblejar\" --licence CC0-1.0",
-      "Exit codes: 0 done; 1 done, with problems; 2 wrong use; 3 nothing was filed."})
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf take-in ~/Downloads/*.zip --shelf ~/Shelf --source \"Pebblejar\" --licence"
+          + " CC0-1.0",
+      "Exit codes: 0 done; 1 done, with problems; 2 wrong use; 3 nothing was filed."
+    })
 final class TakeInCommand implements Callable<Integer> {
   @Parameters(arity = "1..*", paramLabel = "PATH", description = "Archives, folders or pictures.")
   List<String> paths;
@@ -31,10 +36,15 @@ final class TakeInCommand implements Callable<Integer> {
   @Option(names = "--source", paramLabel = "NAME", description = "Who it came from.")
   String source;
 
-  @Option(names = "--licence", paramLabel = "ID", description = "SPDX identifier or the vendor's own name for the licence.")
+  @Option(
+      names = "--licence",
+      paramLabel = "ID",
+      description = "SPDX identifier or the vendor's own name for the licence.")
   String licence;
 
-  @Option(names = "--remove-archive", description = "Remove each archive once what was filed is proved.")
+  @Option(
+      names = "--remove-archive",
+      description = "Remove each archive once what was filed is proved.")
   boolean removeArchive;
 
   @Mixin ShelfOption shelfOption;
@@ -59,7 +69,8 @@ final class TakeInCommand implements Callable<Integer> {
     return packs.isEmpty() ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;
   }
 
-  private void one(Shelf shelf, String path, List<Map<String, Object>> packs, List<Problem> problems) {
+  private void one(
+      Shelf shelf, String path, List<Map<String, Object>> packs, List<Problem> problems) {
     Arrival a = shelf.read(path, Progress.NONE);
     try {
       problems.addAll(a.problems());
@@ -71,7 +82,15 @@ final class TakeInCommand implements Callable<Integer> {
       packs.add(json(filed));
       if (!out.json) {
         PackRecord p = filed.pack();
-        out.say(p.name() + (filed.alreadyThere() ? ": already on the shelf, same files, in " : ": " + p.items().size() + (p.items().size() == 1 ? " item" : " items") + " filed in ") + p.folder());
+        out.say(
+            p.name()
+                + (filed.alreadyThere()
+                    ? ": already on the shelf, same files, in "
+                    : ": "
+                        + p.items().size()
+                        + (p.items().size() == 1 ? " item" : " items")
+                        + " filed in ")
+                + p.folder());
       }
       if (removeArchive) {
         shelf.removeArchive(a, filed.pack());

@@ -16,10 +16,21 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Removes installations. */
-@Command(name = "uninstall", mixinStandardHelpOptions = true, description = "Remove exactly what installing wrote; files that were changed since are left.",
-    footer = {"", "Example:", "  keepshelf uninstall tarred_rope --host Lanternhouse", "Exit codes: 0 done; 1 done, changed files were left; 2 wrong use; 3 nothing was removed."})
+@Command(
+    name = "uninstall",
+    mixinStandardHelpOptions = true,
+    description = "Remove exactly what installing wrote; files that were changed since are left.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf uninstall tarred_rope --host Lanternhouse",
+      "Exit codes: 0 done; 1 done, changed files were left; 2 wrong use; 3 nothing was removed."
+    })
 final class UninstallCommand implements Callable<Integer> {
-  @Parameters(arity = "1..*", paramLabel = "ITEM", description = "Identifier, or key or name when only one item has it.")
+  @Parameters(
+      arity = "1..*",
+      paramLabel = "ITEM",
+      description = "Identifier, or key or name when only one item has it.")
   List<String> names;
 
   @Option(names = "--host", required = true, paramLabel = "HOST", description = "The host.")
@@ -38,8 +49,20 @@ final class UninstallCommand implements Callable<Integer> {
         try {
           ShelvedItem s = shelf.item(name);
           String h = ItemArguments.host(shelf, host).name();
-          InstallationRecord i = shelf.catalogue().installations().stream().filter(x -> x.item().equals(s.item().id()) && x.host().equals(h)).findFirst()
-              .orElseThrow(() -> new ShelfException(Problem.error("not-installed", name, "“" + s.item().name() + "” is not installed in " + h + ". Nothing was removed.")));
+          InstallationRecord i =
+              shelf.catalogue().installations().stream()
+                  .filter(x -> x.item().equals(s.item().id()) && x.host().equals(h))
+                  .findFirst()
+                  .orElseThrow(() ->
+                      new ShelfException(
+                          Problem.error(
+                              "not-installed",
+                              name,
+                              "“"
+                                  + s.item().name()
+                                  + "” is not installed in "
+                                  + h
+                                  + ". Nothing was removed.")));
           problems.addAll(shelf.installer().uninstall(i));
           removed.add(i.id());
           if (!out.json) {

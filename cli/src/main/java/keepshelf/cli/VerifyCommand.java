@@ -17,8 +17,17 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Checks installations against their receipts. */
-@Command(name = "verify", mixinStandardHelpOptions = true, description = "Check installations against their receipts and the shelf.",
-    footer = {"", "Example:", "  keepshelf verify --host Lanternhouse", "Exit codes: 0 all sound; 1 some altered, missing or outdated; 2 wrong use; 3 could not be done."})
+@Command(
+    name = "verify",
+    mixinStandardHelpOptions = true,
+    description = "Check installations against their receipts and the shelf.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf verify --host Lanternhouse",
+      "Exit codes: 0 all sound; 1 some altered, missing or outdated; 2 wrong use; 3 could not be"
+          + " done."
+    })
 final class VerifyCommand implements Callable<Integer> {
   @Parameters(arity = "0..*", paramLabel = "ITEM", description = "Only these items.")
   List<String> names = List.of();
@@ -45,11 +54,14 @@ final class VerifyCommand implements Callable<Integer> {
         return ItemArguments.exit(e);
       }
       for (InstallationRecord i : shelf.catalogue().installations()) {
-        if ((host != null && !i.host().equalsIgnoreCase(host)) || (!ids.isEmpty() && !ids.contains(i.item()))) {
+        if ((host != null && !i.host().equalsIgnoreCase(host))
+            || (!ids.isEmpty() && !ids.contains(i.item()))) {
           continue;
         }
         InstallationState state = shelf.installer().state(i);
-        sound &= state.kind() == InstallationState.Kind.CURRENT || state.kind() == InstallationState.Kind.OTHER_RESOLUTION;
+        sound &=
+            state.kind() == InstallationState.Kind.CURRENT
+                || state.kind() == InstallationState.Kind.OTHER_RESOLUTION;
         Map<String, Object> m = new LinkedHashMap<>();
         m.put("id", i.id());
         m.put("item", i.item());

@@ -52,7 +52,8 @@ class CommandsTest {
     for (int i = 0; i < n.length; i++) {
       normal[i] = (byte) Math.round(((i % 3 == 1 ? -n[i] : n[i]) * 0.5f + 0.5f) * 255);
     }
-    try (OutputStream o = Files.newOutputStream(zip); ZipOutputStream z = new ZipOutputStream(o)) {
+    try (OutputStream o = Files.newOutputStream(zip);
+        ZipOutputStream z = new ZipOutputStream(o)) {
       add(z, "tex/DoryOak_Albedo.png", Pixels.u8(side, side, 3, colour));
       add(z, "tex/DoryOak_Nor.png", Pixels.u8(side, side, 3, normal));
       add(z, "tex/DoryOak_Smoothness.png", Pixels.u8(side, side, 1, grey));
@@ -116,7 +117,17 @@ class CommandsTest {
     assertThat(json().get("tile_metres").asDouble()).isEqualTo(1.2);
 
     Path host = dir.resolve("host folder");
-    assertThat(run("hosts", "--add", "Lanternhouse", "--profile", "lanternhouse", "--folder", host.toString(), "--json")).isZero();
+    assertThat(
+            run(
+                "hosts",
+                "--add",
+                "Lanternhouse",
+                "--profile",
+                "lanternhouse",
+                "--folder",
+                host.toString(),
+                "--json"))
+        .isZero();
     assertThat(run("install", "dory_oak", "--host", "Lanternhouse", "--plan", "--json")).isZero();
     assertThat(host).doesNotExist();
     assertThat(run("install", "dory_oak", "--host", "Lanternhouse", "--json")).isZero();
@@ -154,7 +165,8 @@ class CommandsTest {
     assertThat(run("install", "dory_oak", "--host", "Nowhere")).isEqualTo(3);
     assertThat(err).contains("No host is called");
     assertThat(run("install", "dory_oak", "--host", "Nowhere", "--tile", "-1")).isEqualTo(2);
-    assertThat(run("hosts", "--add", "X", "--profile", "teapot", "--folder", dir.toString())).isEqualTo(2);
+    assertThat(run("hosts", "--add", "X", "--profile", "teapot", "--folder", dir.toString()))
+        .isEqualTo(2);
     assertThat(run("frobnicate")).isEqualTo(2);
   }
 
@@ -173,7 +185,8 @@ class CommandsTest {
   @Test
   void namesAloneAreEnough() throws IOException {
     Path list = dir.resolve("paths.txt");
-    Files.writeString(list, "a.zip!/x/rope_diff_4k.png\r\na.zip!/x/rope_nor_gl_4k.png\n\na.zip!/readme.txt\n");
+    Files.writeString(
+        list, "a.zip!/x/rope_diff_4k.png\r\na.zip!/x/rope_nor_gl_4k.png\n\na.zip!/readme.txt\n");
     assertThat(run("recognise", "--names-only", "--json", list.toString())).isZero();
     JsonNode a = json().at("/arrivals/0");
     assertThat(a.get("kind").asString()).isEqualTo("list");

@@ -37,7 +37,11 @@ public final class Shelf implements AutoCloseable {
   private final Previews previews;
   private final List<Problem> recovered;
 
-  private Shelf(ShelfFolder folder, Catalogue catalogue, FilingStep.Listener listener, List<Problem> recovered) {
+  private Shelf(
+      ShelfFolder folder,
+      Catalogue catalogue,
+      FilingStep.Listener listener,
+      List<Problem> recovered) {
     this.folder = folder;
     this.catalogue = catalogue;
     this.filing = new Filing(folder, catalogue, listener);
@@ -68,7 +72,10 @@ public final class Shelf implements AutoCloseable {
         throw e;
       }
     } catch (IOException e) {
-      throw new ShelfException(Problem.error("disk", root.toString(), DiskTrouble.sentence(e, "opening the shelf " + root)), e);
+      throw new ShelfException(
+          Problem.error(
+              "disk", root.toString(), DiskTrouble.sentence(e, "opening the shelf " + root)),
+          e);
     }
   }
 
@@ -108,7 +115,8 @@ public final class Shelf implements AutoCloseable {
   }
 
   /** Files an arrival; see {@link Filing#file}. */
-  public Filing.Filed file(Arrival arrival, Filing.Wishes wishes, Progress progress) throws ShelfException {
+  public Filing.Filed file(Arrival arrival, Filing.Wishes wishes, Progress progress)
+      throws ShelfException {
     return filing.file(arrival, wishes, progress);
   }
 
@@ -129,35 +137,62 @@ public final class Shelf implements AutoCloseable {
       return found.getFirst();
     }
     if (found.isEmpty()) {
-      throw new ShelfException(Problem.error("no-such-item", name, "No item on this shelf is called “" + name + "”. List the items to see their names."));
+      throw new ShelfException(
+          Problem.error(
+              "no-such-item",
+              name,
+              "No item on this shelf is called “"
+                  + name
+                  + "”. List the items to see their names."));
     }
     List<String> ids = new ArrayList<>();
     found.forEach(s -> ids.add(s.item().id() + " (" + s.pack().name() + ")"));
-    throw new ShelfException(Problem.error("several-items", name, "Several items are called “" + name + "”: " + String.join(", ", ids) + ". Use one of these identifiers."));
+    throw new ShelfException(
+        Problem.error(
+            "several-items",
+            name,
+            "Several items are called “"
+                + name
+                + "”: "
+                + String.join(", ", ids)
+                + ". Use one of these identifiers."));
   }
 
   /**
-   * Records the tile size of an item, in metres, in the catalogue and in the record beside its pack.
+   * Records the tile size of an item, in metres, in the catalogue and in the record beside its
+   * pack.
    *
    * @throws ShelfException when the record cannot be written; nothing is changed then
    */
   public void setTileMetres(String itemId, Double metres) throws ShelfException {
     List<ShelvedItem> found = catalogue.find(itemId);
     if (found.isEmpty()) {
-      throw new ShelfException(Problem.error("no-such-item", itemId, "There is no item " + itemId + " on this shelf."));
+      throw new ShelfException(
+          Problem.error("no-such-item", itemId, "There is no item " + itemId + " on this shelf."));
     }
     Optional<PackRecord> pack = catalogue.pack(found.getFirst().pack().id());
     try (ShelfLock lock = ShelfLock.take(folder)) {
       List<ItemRecord> items = new ArrayList<>();
       for (ItemRecord i : pack.orElseThrow().items()) {
-        items.add(i.id().equals(itemId)
-            ? new ItemRecord(i.id(), i.key(), i.name(), i.kind(), i.workflow(), i.colourway(), metres, i.maps(), i.problems())
-            : i);
+        items.add(
+            i.id().equals(itemId)
+                ? new ItemRecord(
+                    i.id(),
+                    i.key(),
+                    i.name(),
+                    i.kind(),
+                    i.workflow(),
+                    i.colourway(),
+                    metres,
+                    i.maps(),
+                    i.problems())
+                : i);
       }
       Recovery.writeRecord(folder, pack.get(), items);
       catalogue.setTileMetres(itemId, metres);
     } catch (IOException e) {
-      throw new ShelfException(Problem.error("disk", itemId, DiskTrouble.sentence(e, "recording the tile size")), e);
+      throw new ShelfException(
+          Problem.error("disk", itemId, DiskTrouble.sentence(e, "recording the tile size")), e);
     }
   }
 

@@ -1,2 +1,4 @@
-/** The shelf as one thing to open: {@link keepshelf.core.Shelf} ties the packages below together. */
+/**
+ * The shelf as one thing to open: {@link keepshelf.core.Shelf} ties the packages below together.
+ */
 package keepshelf.core;

@@ -27,7 +27,8 @@ public final class TestPacks {
       int fy = r.nextInt(9) - 4;
       double phase = r.nextDouble() * 6.28;
       for (int i = 0; i < h.length; i++) {
-        h[i] += (float) Math.sin(2 * Math.PI * (fx * (i % side) + fy * (i / side)) / side + phase) / 12;
+        h[i] +=
+            (float) Math.sin(2 * Math.PI * (fx * (i % side) + fy * (i / side)) / side + phase) / 12;
       }
     }
     for (int i = 0; i < h.length; i++) {
@@ -109,7 +110,10 @@ public final class TestPacks {
     m.put("Kelp/wet_kelp_Nrm.png", png(normal(128, 2, false)));
     m.put("Kelp/wet_kelp_Gloss.png", png(grey(64, 3)));
     m.put("Kelp/wet_kelp_Height.png", png(grey16(128, 2)));
-    m.put("Kelp/licence.txt", "SPDX-License-Identifier: CC-BY-4.0\nSource: Hollow Ash Scans\nTile size: 50 cm\n".getBytes(StandardCharsets.UTF_8));
+    m.put(
+        "Kelp/licence.txt",
+        "SPDX-License-Identifier: CC-BY-4.0\nSource: Hollow Ash Scans\nTile size: 50 cm\n"
+            .getBytes(StandardCharsets.UTF_8));
     m.put("__MACOSX/Kelp/._wet_kelp_Albedo.png", new byte[] {0, 5, 22});
     return m;
   }

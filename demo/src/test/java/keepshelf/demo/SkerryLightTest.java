@@ -65,6 +65,10 @@ class SkerryLightTest {
 
   @Test
   void theGeneratorKnowsNothingOfTheShelf() {
-    noClasses().should().dependOnClassesThat().resideInAnyPackage("keepshelf.core..", "javafx..").check(new ClassFileImporter().importPackages("keepshelf.demo"));
+    noClasses()
+        .should()
+        .dependOnClassesThat()
+        .resideInAnyPackage("keepshelf.core..", "javafx..")
+        .check(new ClassFileImporter().importPackages("keepshelf.demo"));
   }
 }

@@ -13,7 +13,9 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.demo.SkerryLight;
 
-/** Fills the demo's shelf at its first start, in the open: archives, filed packs, arrivals, a host. */
+/**
+ * Fills the demo's shelf at its first start, in the open: archives, filed packs, arrivals, a host.
+ */
 public final class DemoSetUp {
   private final Path folder;
   private final Shelf shelf;
@@ -29,28 +31,45 @@ public final class DemoSetUp {
   /** Starts in the background; does only what is not done yet. */
   public void start() {
     Path downloads = folder.resolve("downloads");
-    window.work().start("Preparing the demo", job -> {
-      try {
-        job.report("making the Skerry Light archives", -1);
-        SkerryLight.write(downloads);
-        if (shelf.catalogue().hosts().isEmpty()) {
-          Path host = folder.resolve("Lanternhouse materials");
-          Files.createDirectories(host);
-          shelf.catalogue().putHost(new HostRecord("Lanternhouse", "lanternhouse", host.toString()));
-        }
-        if (shelf.catalogue().items().isEmpty()) {
-          fill(downloads, job);
-        }
-      } catch (IOException e) {
-        throw new ShelfException(Problem.error("demo", folder.toString(), "The demo data could not be written to " + folder + ": " + e.getMessage() + ". Check the disk and start again with --fresh."), e);
-      }
-      List<Path> waiting = new ArrayList<>();
-      SkerryLight.WAITING.forEach(n -> waiting.add(downloads.resolve(n)));
-      window.work().ui(() -> {
-        window.refresh();
-        window.add(waiting);
-      });
-    });
+    window
+        .work()
+        .start(
+            "Preparing the demo",
+            job -> {
+              try {
+                job.report("making the Skerry Light archives", -1);
+                SkerryLight.write(downloads);
+                if (shelf.catalogue().hosts().isEmpty()) {
+                  Path host = folder.resolve("Lanternhouse materials");
+                  Files.createDirectories(host);
+                  shelf
+                      .catalogue()
+                      .putHost(new HostRecord("Lanternhouse", "lanternhouse", host.toString()));
+                }
+                if (shelf.catalogue().items().isEmpty()) {
+                  fill(downloads, job);
+                }
+              } catch (IOException e) {
+                throw new ShelfException(
+                    Problem.error(
+                        "demo",
+                        folder.toString(),
+                        "The demo data could not be written to "
+                            + folder
+                            + ": "
+                            + e.getMessage()
+                            + ". Check the disk and start again with --fresh."),
+                    e);
+              }
+              List<Path> waiting = new ArrayList<>();
+              SkerryLight.WAITING.forEach(n -> waiting.add(downloads.resolve(n)));
+              window
+                  .work()
+                  .ui(() -> {
+                    window.refresh();
+                    window.add(waiting);
+                  });
+            });
   }
 
   private void fill(Path downloads, keepshelf.desktop.work.Job job) throws ShelfException {

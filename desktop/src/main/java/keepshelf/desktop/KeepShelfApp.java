@@ -16,15 +16,21 @@ import keepshelf.desktop.kit.Kit;
 public final class KeepShelfApp extends Application {
   private MainWindow window;
 
-  /** What the command line names: the shelf's folder, where settings lie, the demo's folder or null. */
+  /**
+   * What the command line names: the shelf's folder, where settings lie, the demo's folder or null.
+   */
   private record Start(Path shelf, Path settings, Path demo) {
     static Start of(List<String> args) {
       String demo = value(args, "--demo", null);
       if (demo != null) {
-        return new Start(Path.of(demo, "Skerry shelf"), Path.of(demo, "settings.properties"), Path.of(demo));
+        return new Start(
+            Path.of(demo, "Skerry shelf"), Path.of(demo, "settings.properties"), Path.of(demo));
       }
       String home = System.getProperty("user.home");
-      return new Start(Path.of(value(args, "--shelf", home + "/Keep Shelf")), Path.of(home, ".config", "keepshelf", "window.properties"), null);
+      return new Start(
+          Path.of(value(args, "--shelf", home + "/Keep Shelf")),
+          Path.of(home, ".config", "keepshelf", "window.properties"),
+          null);
     }
   }
 
@@ -32,13 +38,14 @@ public final class KeepShelfApp extends Application {
 
   /** Begins to open the shelf while the toolkit is still starting. */
   static void prepare(List<String> args) {
-    opening = CompletableFuture.supplyAsync(() -> {
-      try {
-        return Shelf.open(Start.of(args).shelf());
-      } catch (ShelfException e) {
-        throw new CompletionException(e);
-      }
-    });
+    opening =
+        CompletableFuture.supplyAsync(() -> {
+          try {
+            return Shelf.open(Start.of(args).shelf());
+          } catch (ShelfException e) {
+            throw new CompletionException(e);
+          }
+        });
   }
 
   @Override
@@ -51,8 +58,14 @@ public final class KeepShelfApp extends Application {
       shelf.recovered().forEach(window.work().problems()::add);
       window.show();
       if (args.contains("--report-start")) {
-        System.err.println("window after " + ProcessHandle.current().info().startInstant()
-            .map(s -> java.time.Duration.between(s, java.time.Instant.now()).toMillis()).orElse(-1L) + " ms");
+        System.err.println(
+            "window after "
+                + ProcessHandle.current()
+                    .info()
+                    .startInstant()
+                    .map(s -> java.time.Duration.between(s, java.time.Instant.now()).toMillis())
+                    .orElse(-1L)
+                + " ms");
       }
       if (start.demo() != null) {
         new DemoSetUp(start.demo(), shelf, window).start();
@@ -76,7 +89,12 @@ public final class KeepShelfApp extends Application {
   private static void refuse(Stage stage, Throwable e) {
     var text = Kit.wrapped(e.getMessage());
     text.setMaxWidth(480);
-    var box = new javafx.scene.layout.VBox(14, Kit.label(Words.of("app.title"), "heading"), text, Kit.button(Words.of("notice.close"), stage::close, "main"));
+    var box =
+        new javafx.scene.layout.VBox(
+            14,
+            Kit.label(Words.of("app.title"), "heading"),
+            text,
+            Kit.button(Words.of("notice.close"), stage::close, "main"));
     box.setPadding(new javafx.geometry.Insets(24));
     var scene = new javafx.scene.Scene(box, 560, 260);
     MainWindow.style(scene);

@@ -26,7 +26,12 @@ import keepshelf.desktop.work.WorkList;
 /** The main window over one shelf: ties models, places and frame together. */
 public final class MainWindow implements AutoCloseable {
   private static final List<String> FONTS =
-      List.of("HankenGrotesk-Regular", "HankenGrotesk-SemiBold", "Bitter-Medium", "Bitter-Bold", "JetBrainsMono-Regular");
+      List.of(
+          "HankenGrotesk-Regular",
+          "HankenGrotesk-SemiBold",
+          "Bitter-Medium",
+          "Bitter-Bold",
+          "JetBrainsMono-Regular");
 
   private final Stage stage;
   private final Shelf shelf;
@@ -52,7 +57,12 @@ public final class MainWindow implements AutoCloseable {
     arrivals = new ArrivalsView(arrivalsModel, pictures, picker);
     boards = new ShelfView(shelfModel, shelf, pictures, this::install);
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
-    shell = new ShellView(List.of(arrivals, boards, hosts), work, shelf.folder().root().getFileName().toString(), this::switchTheme);
+    shell =
+        new ShellView(
+            List.of(arrivals, boards, hosts),
+            work,
+            shelf.folder().root().getFileName().toString(),
+            this::switchTheme);
     double width = Math.max(900, settings.number("width", 1280));
     double height = Math.max(600, settings.number("height", 800));
     Scene scene = new Scene(shell.root(), width, height);
@@ -67,7 +77,10 @@ public final class MainWindow implements AutoCloseable {
     stage.setMinWidth(900);
     stage.setMinHeight(600);
     String place = settings.get("place", boards.name());
-    shell.openProperty().set(shell.places().stream().filter(p -> p.name().equals(place)).findFirst().orElse(boards));
+    shell
+        .openProperty()
+        .set(
+            shell.places().stream().filter(p -> p.name().equals(place)).findFirst().orElse(boards));
   }
 
   /** Loads the shipped fonts and the stylesheet. */
@@ -187,11 +200,13 @@ public final class MainWindow implements AutoCloseable {
       settings.put("height", String.valueOf(Math.round(stage.getScene().getHeight())));
     }
     settings.put("place", shell.openProperty().get().name());
-    arrivalsModel.entries().forEach(a -> {
-      if (a.arrivalProperty().get() != null) {
-        shelf.dismiss(a.arrivalProperty().get());
-      }
-    });
+    arrivalsModel
+        .entries()
+        .forEach(a -> {
+          if (a.arrivalProperty().get() != null) {
+            shelf.dismiss(a.arrivalProperty().get());
+          }
+        });
     work.close();
     shelf.close();
   }

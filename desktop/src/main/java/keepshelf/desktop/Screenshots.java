@@ -57,27 +57,35 @@ public final class Screenshots extends Application {
     window = new MainWindow(primary, shelf, new Settings(settings), FilePicker.ofSystem());
     window.show();
     new DemoSetUp(demo, shelf, window).start();
-    Thread.ofPlatform().start(() -> {
-      int code = 0;
-      try {
-        run();
-      } catch (IOException | InterruptedException | ExecutionException | RuntimeException e) {
-        System.err.println("error: the pictures could not be made: " + e.getMessage());
-        code = 1;
-      }
-      int exit = code;
-      Platform.runLater(() -> {
-        window.close();
-        System.exit(exit);
-      });
-    });
+    Thread.ofPlatform()
+        .start(() -> {
+          int code = 0;
+          try {
+            run();
+          } catch (IOException | InterruptedException | ExecutionException | RuntimeException e) {
+            System.err.println("error: the pictures could not be made: " + e.getMessage());
+            code = 1;
+          }
+          int exit = code;
+          Platform.runLater(() -> {
+            window.close();
+            System.exit(exit);
+          });
+        });
   }
 
   private void run() throws IOException, InterruptedException, ExecutionException {
     idle();
     fx(() -> {
       window.open(window.boards());
-      window.shelfModel().chosenProperty().set(window.shelfModel().all().stream().filter(s -> s.item().key().equals("verdigris_copper")).findFirst().orElseThrow());
+      window
+          .shelfModel()
+          .chosenProperty()
+          .set(
+              window.shelfModel().all().stream()
+                  .filter(s -> s.item().key().equals("verdigris_copper"))
+                  .findFirst()
+                  .orElseThrow());
       return null;
     });
     shot("shelf");
@@ -113,11 +121,16 @@ public final class Screenshots extends Application {
   }
 
   private void choose(String name, boolean normal) {
-    ArrivalEntry e = window.arrivalsModel().entries().stream().filter(x -> x.name().equals(name)).findFirst().orElseThrow();
+    ArrivalEntry e =
+        window.arrivalsModel().entries().stream()
+            .filter(x -> x.name().equals(name))
+            .findFirst()
+            .orElseThrow();
     window.arrivalsModel().chosenProperty().set(e);
     window.arrivalsModel().spots().stream()
         .filter(s -> s.map() != null && (!normal || isNormal(s.map())))
-        .findFirst().ifPresent(window.arrivalsModel().spotProperty()::set);
+        .findFirst()
+        .ifPresent(window.arrivalsModel().spotProperty()::set);
   }
 
   private static boolean isNormal(RecognisedMap m) {
@@ -162,7 +175,13 @@ public final class Screenshots extends Application {
   }
 
   private HostsModel.Cell cell(String key) {
-    String id = window.hostsModel().items().stream().filter(s -> s.item().key().equals(key)).findFirst().orElseThrow().item().id();
+    String id =
+        window.hostsModel().items().stream()
+            .filter(s -> s.item().key().equals(key))
+            .findFirst()
+            .orElseThrow()
+            .item()
+            .id();
     return new HostsModel.Cell(id, window.hostsModel().hosts().getFirst().name());
   }
 
@@ -181,7 +200,8 @@ public final class Screenshots extends Application {
   /** Waits until no work and no picture is open any more. */
   private void idle() throws InterruptedException, ExecutionException {
     long end = System.currentTimeMillis() + PATIENCE_MS;
-    BooleanSupplier quiet = () -> window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0;
+    BooleanSupplier quiet =
+        () -> window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0;
     int calm = 0;
     while (calm < 4 && System.currentTimeMillis() < end) {
       calm = fx(quiet::getAsBoolean) ? calm + 1 : 0;

@@ -59,18 +59,25 @@ class JourneyTest {
   void open(Stage primary) throws Exception {
     stage = primary;
     Shelf shelf = Shelf.open(dir.resolve("Skerry shelf"));
-    shelf.catalogue().putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString()));
-    window = new MainWindow(primary, shelf, new Settings(dir.resolve("settings.properties")), new FilePicker() {
-      @Override
-      public List<Path> files(Window owner) {
-        return picked;
-      }
+    shelf
+        .catalogue()
+        .putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString()));
+    window =
+        new MainWindow(
+            primary,
+            shelf,
+            new Settings(dir.resolve("settings.properties")),
+            new FilePicker() {
+              @Override
+              public List<Path> files(Window owner) {
+                return picked;
+              }
 
-      @Override
-      public Optional<Path> folder(Window owner) {
-        return picked.stream().findFirst();
-      }
-    });
+              @Override
+              public Optional<Path> folder(Window owner) {
+                return picked.stream().findFirst();
+              }
+            });
     window.show();
   }
 
@@ -81,7 +88,14 @@ class JourneyTest {
   }
 
   private void idle() throws Exception {
-    WaitForAsyncUtils.waitFor(3, TimeUnit.MINUTES, () -> WaitForAsyncUtils.asyncFx(() -> window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0).get());
+    WaitForAsyncUtils.waitFor(
+        3,
+        TimeUnit.MINUTES,
+        () ->
+            WaitForAsyncUtils.asyncFx(() ->
+                    window.work().jobs().isEmpty()
+                        && window.pictures().waitingProperty().get() == 0)
+                .get());
     WaitForAsyncUtils.waitForFxEvents();
   }
 
@@ -92,11 +106,18 @@ class JourneyTest {
   }
 
   private RecognisedMap map(String file) {
-    return window.arrivalsModel().recognition().items().stream().flatMap(i -> i.maps().stream()).filter(m -> m.file().name().equals(file)).findFirst().orElse(null);
+    return window.arrivalsModel().recognition().items().stream()
+        .flatMap(i -> i.maps().stream())
+        .filter(m -> m.file().name().equals(file))
+        .findFirst()
+        .orElse(null);
   }
 
   private Node cell(FxRobot robot, String file) {
-    return robot.lookup(".map-cell").queryAll().stream().filter(n -> n.getAccessibleText() != null && n.getAccessibleText().endsWith(file)).findFirst().orElseThrow();
+    return robot.lookup(".map-cell").queryAll().stream()
+        .filter(n -> n.getAccessibleText() != null && n.getAccessibleText().endsWith(file))
+        .findFirst()
+        .orElseThrow();
   }
 
   @Test
@@ -112,9 +133,16 @@ class JourneyTest {
     assertThat(map("rough_net_mesh.png").role()).isEqualTo(MapRole.ROUGHNESS);
     Node height = cell(robot, "height_sailcloth.png");
     Bounds b = height.localToScreen(height.getBoundsInLocal());
-    Node occlusion = robot.lookup(".column-head").queryAll().stream().filter(n -> ((Label) n).getText().equals(Words.of("col.occlusion"))).findFirst().orElseThrow();
+    Node occlusion =
+        robot.lookup(".column-head").queryAll().stream()
+            .filter(n -> ((Label) n).getText().equals(Words.of("col.occlusion")))
+            .findFirst()
+            .orElseThrow();
     double x = occlusion.localToScreen(occlusion.getBoundsInLocal()).getCenterX();
-    robot.drag(new Point2D(b.getCenterX(), b.getCenterY()), MouseButton.PRIMARY).moveTo(new Point2D(x, b.getCenterY())).drop();
+    robot
+        .drag(new Point2D(b.getCenterX(), b.getCenterY()), MouseButton.PRIMARY)
+        .moveTo(new Point2D(x, b.getCenterY()))
+        .drop();
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(map("height_sailcloth.png").role()).isEqualTo(MapRole.AMBIENT_OCCLUSION);
     robot.push(KeyCode.CONTROL, KeyCode.Z);
@@ -140,9 +168,11 @@ class JourneyTest {
     assertThat(robot.lookup("#sum").queryAs(Label.class).getText()).startsWith("5 files");
     robot.clickOn("#install");
     idle();
-    assertThat(robot.lookup("#last-proof").queryAs(Label.class).getText()).contains("5 of 5 inputs equal");
+    assertThat(robot.lookup("#last-proof").queryAs(Label.class).getText())
+        .contains("5 of 5 inputs equal");
     assertThat(dir.resolve("host/net_mesh/net_mesh.mtlx")).exists();
-    assertThat(robot.lookup(".column-head").queryAll().stream().map(n -> ((Label) n).getText())).contains(Words.of("hosts.expected"));
+    assertThat(robot.lookup(".column-head").queryAll().stream().map(n -> ((Label) n).getText()))
+        .contains(Words.of("hosts.expected"));
 
     robot.push(KeyCode.DELETE);
     idle();
@@ -155,9 +185,12 @@ class JourneyTest {
     robot.push(KeyCode.CONTROL, KeyCode.ENTER);
     idle();
     drop("Pebblejar_Weaves (1).zip", "cut.zip", "gone.zip");
-    assertThat(window.arrivalsModel().entries()).extracting(e -> e.stateProperty().get())
-        .containsExactly(ArrivalEntry.State.ALREADY_THERE, ArrivalEntry.State.FAILED, ArrivalEntry.State.FAILED);
-    assertThat(window.arrivalsModel().entries().get(1).lineProperty().get()).contains("Fetch it again");
+    assertThat(window.arrivalsModel().entries())
+        .extracting(e -> e.stateProperty().get())
+        .containsExactly(
+            ArrivalEntry.State.ALREADY_THERE, ArrivalEntry.State.FAILED, ArrivalEntry.State.FAILED);
+    assertThat(window.arrivalsModel().entries().get(1).lineProperty().get())
+        .contains("Fetch it again");
     assertThat(robot.lookup("#file").queryAs(Button.class).isDisabled()).isTrue();
   }
 

@@ -16,7 +16,10 @@ public final class Fields {
     float least = 9;
     double[][] waves = new double[14][];
     for (int i = 0; i < waves.length; i++) {
-      waves[i] = new double[] {r.nextInt(9) - 4, r.nextInt(9) - 4, r.nextDouble() * 6.28, 0.3 + r.nextDouble()};
+      waves[i] =
+          new double[] {
+            r.nextInt(9) - 4, r.nextInt(9) - 4, r.nextDouble() * 6.28, 0.3 + r.nextDouble()
+          };
     }
     for (int y = 0; y < side; y++) {
       for (int x = 0; x < side; x++) {

@@ -9,16 +9,31 @@ import org.junit.jupiter.api.Test;
 
 class ModuleRulesTest {
   private final com.tngtech.archunit.core.domain.JavaClasses classes =
-      new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("keepshelf.imaging");
+      new ClassFileImporter()
+          .withImportOption(new ImportOption.DoNotIncludeTests())
+          .importPackages("keepshelf.imaging");
 
   @Test
   void pixelsKnowNothingOfShelvesOrWindows() {
-    noClasses().should().dependOnClassesThat().resideInAnyPackage("keepshelf.core..", "javafx..", "javax.swing..").check(classes);
-    noClasses().should().dependOnClassesThat().haveNameMatching("java\\.awt\\.(Window|Frame|Dialog|Component|Container|Toolkit|Desktop|Robot)").check(classes);
+    noClasses()
+        .should()
+        .dependOnClassesThat()
+        .resideInAnyPackage("keepshelf.core..", "javafx..", "javax.swing..")
+        .check(classes);
+    noClasses()
+        .should()
+        .dependOnClassesThat()
+        .haveNameMatching(
+            "java\\.awt\\.(Window|Frame|Dialog|Component|Container|Toolkit|Desktop|Robot)")
+        .check(classes);
   }
 
   @Test
   void packagesDoNotDependInCircles() {
-    SlicesRuleDefinition.slices().matching("keepshelf.imaging.(*)..").should().beFreeOfCycles().check(classes);
+    SlicesRuleDefinition.slices()
+        .matching("keepshelf.imaging.(*)..")
+        .should()
+        .beFreeOfCycles()
+        .check(classes);
   }
 }

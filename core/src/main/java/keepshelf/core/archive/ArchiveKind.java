@@ -27,7 +27,9 @@ public enum ArchiveKind {
     try (InputStream in = Files.newInputStream(file)) {
       n = in.readNBytes(b, 0, b.length);
     }
-    if (starts(b, n, 'P', 'K', 3, 4) || starts(b, n, 'P', 'K', 5, 6) || starts(b, n, 'P', 'K', 7, 8)) {
+    if (starts(b, n, 'P', 'K', 3, 4)
+        || starts(b, n, 'P', 'K', 5, 6)
+        || starts(b, n, 'P', 'K', 7, 8)) {
       return ZIP;
     }
     if (starts(b, n, '7', 'z', 0xBC, 0xAF)) {
@@ -48,7 +50,13 @@ public enum ArchiveKind {
     if (starts(b, n, 0x28, 0xB5, 0x2F, 0xFD)) {
       return TAR_ZSTD;
     }
-    boolean tar = n >= 262 && b[257] == 'u' && b[258] == 's' && b[259] == 't' && b[260] == 'a' && b[261] == 'r';
+    boolean tar =
+        n >= 262
+            && b[257] == 'u'
+            && b[258] == 's'
+            && b[259] == 't'
+            && b[260] == 'a'
+            && b[261] == 'r';
     return tar ? TAR : NONE;
   }
 

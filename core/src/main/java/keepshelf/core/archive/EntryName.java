@@ -8,7 +8,8 @@ import java.util.regex.Pattern;
 /** Checks an entry's name before it becomes a path below the folder it is unpacked into. */
 final class EntryName {
   private static final Pattern DRIVE = Pattern.compile("^[A-Za-z]:.*");
-  private static final Pattern RESERVED = Pattern.compile("(?i)(?:con|prn|aux|nul|com\\d|lpt\\d)(?:\\..*)?");
+  private static final Pattern RESERVED =
+      Pattern.compile("(?i)(?:con|prn|aux|nul|com\\d|lpt\\d)(?:\\..*)?");
   private static final int LONGEST_PART = 200;
   private static final int DEEPEST = 40;
 

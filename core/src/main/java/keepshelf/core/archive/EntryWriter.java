@@ -77,7 +77,11 @@ final class EntryWriter {
     CRC32 check = new CRC32();
     long size = 0;
     boolean done = false;
-    try (OutputStream out = Files.newOutputStream(to, java.nio.file.StandardOpenOption.CREATE_NEW, java.nio.file.StandardOpenOption.WRITE)) {
+    try (OutputStream out =
+        Files.newOutputStream(
+            to,
+            java.nio.file.StandardOpenOption.CREATE_NEW,
+            java.nio.file.StandardOpenOption.WRITE)) {
       byte[] buffer = new byte[1 << 16];
       int n;
       while ((n = in.read(buffer)) > 0) {
@@ -102,17 +106,23 @@ final class EntryWriter {
 
   private void guard(long entrySize, int n, long compressed) throws LimitException {
     if (entrySize > limits.entryBytes()) {
-      throw new LimitException("it unpacks to more than " + (limits.entryBytes() >> 20) + " MB", false);
+      throw new LimitException(
+          "it unpacks to more than " + (limits.entryBytes() >> 20) + " MB", false);
     }
-    if (compressed > 0 && entrySize > limits.ratioFrom() && entrySize / compressed > limits.ratio()) {
-      throw new LimitException("it unpacks to more than " + limits.ratio() + " times its size, like a trap", false);
+    if (compressed > 0
+        && entrySize > limits.ratioFrom()
+        && entrySize / compressed > limits.ratio()) {
+      throw new LimitException(
+          "it unpacks to more than " + limits.ratio() + " times its size, like a trap", false);
     }
     long all = total.addAndGet(n);
     if (all > limits.totalBytes()) {
-      throw new LimitException("it unpacks to more than " + (limits.totalBytes() >> 30) + " GB", true);
+      throw new LimitException(
+          "it unpacks to more than " + (limits.totalBytes() >> 30) + " GB", true);
     }
     if (all > limits.ratioFrom() && all / archiveBytes > limits.ratio()) {
-      throw new LimitException("it unpacks to more than " + limits.ratio() + " times its size, like a trap", true);
+      throw new LimitException(
+          "it unpacks to more than " + limits.ratio() + " times its size, like a trap", true);
     }
   }
 

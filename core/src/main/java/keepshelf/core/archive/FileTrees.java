@@ -9,7 +9,10 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
 
-/** Whole folders and single files, handled so that no half result is ever seen. Links are not followed. */
+/**
+ * Whole folders and single files, handled so that no half result is ever seen. Links are not
+ * followed.
+ */
 public final class FileTrees {
   private FileTrees() {}
 
@@ -47,7 +50,12 @@ public final class FileTrees {
   /** Replaces {@code to} by {@code bytes}: written beside it, forced to disk, renamed over it. */
   public static void writeAtomically(Path to, byte[] bytes) throws IOException {
     Path beside = to.resolveSibling(to.getFileName() + ".new");
-    try (var channel = java.nio.channels.FileChannel.open(beside, StandardOpenOption.CREATE, StandardOpenOption.TRUNCATE_EXISTING, StandardOpenOption.WRITE)) {
+    try (var channel =
+        java.nio.channels.FileChannel.open(
+            beside,
+            StandardOpenOption.CREATE,
+            StandardOpenOption.TRUNCATE_EXISTING,
+            StandardOpenOption.WRITE)) {
       var buffer = java.nio.ByteBuffer.wrap(bytes);
       while (buffer.hasRemaining()) {
         channel.write(buffer);

@@ -19,7 +19,9 @@ public final class Hashes {
 
   /** Of a text's UTF-8 bytes. */
   public static String sha256(String text) {
-    return HexFormat.of().formatHex(EntryWriter.sha256().digest(text.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+    return HexFormat.of()
+        .formatHex(
+            EntryWriter.sha256().digest(text.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
   }
 
   /** Copies {@code file} into {@code out} and returns the hash of what was copied. */

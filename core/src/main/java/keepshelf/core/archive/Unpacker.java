@@ -37,6 +37,7 @@ import org.apache.commons.compress.compressors.xz.XZCompressorInputStream;
 /** Unpacks an archive into an empty folder, hashing on the way; archives in it one level down. */
 public final class Unpacker {
   private static final int WORKERS = Math.max(1, Runtime.getRuntime().availableProcessors());
+
   /** xz may ask for up to this much memory in KiB for its dictionary. */
   private static final int XZ_MEMORY_KIB = 256 * 1024;
 
@@ -56,10 +57,12 @@ public final class Unpacker {
    * Unpacks {@code archive} into {@code folder}, which exists and is empty.
    *
    * @param shown the archive as people named it, for messages and entry paths
-   * @throws ShelfException when nothing could be taken from it: not an archive, truncated, encrypted
+   * @throws ShelfException when nothing could be taken from it: not an archive, truncated,
+   *     encrypted
    * @throws CancellationException when {@code progress} stopped it
    */
-  public static UnpackReport unpack(Path archive, String shown, Path folder, Limits limits, Progress progress)
+  public static UnpackReport unpack(
+      Path archive, String shown, Path folder, Limits limits, Progress progress)
       throws ShelfException {
     Unpacker u = new Unpacker(shown, limits, progress);
     u.open(archive, "", List.of(), folder, true);
@@ -68,8 +71,10 @@ public final class Unpacker {
     return new UnpackReport(sorted, new ArrayList<>(u.problems));
   }
 
-  private void open(Path archive, String prefix, List<String> below, Path folder, boolean outer) throws ShelfException {
-    String name = prefix.isEmpty() ? shown : shown + "!/" + prefix.substring(0, prefix.length() - 2);
+  private void open(Path archive, String prefix, List<String> below, Path folder, boolean outer)
+      throws ShelfException {
+    String name =
+        prefix.isEmpty() ? shown : shown + "!/" + prefix.substring(0, prefix.length() - 2);
     try {
       ArchiveKind kind = ArchiveKind.of(archive);
       EntryWriter writer = new EntryWriter(folder, limits, Files.size(archive), progress);
@@ -78,29 +83,56 @@ public final class Unpacker {
         case ZIP -> zip(archive, writer, prefix, found);
         case SEVEN_Z -> sevenZ(archive, writer, prefix, found);
         case TAR, TAR_GZIP, TAR_XZ, TAR_BZIP2 -> tar(archive, kind, writer, prefix, found);
-        case RAR -> throw refused("unreadable-archive", name, "is a RAR archive, which cannot be opened here. Unpack it with another program and add the folder");
-        case TAR_ZSTD -> throw refused("unreadable-archive", name, "is compressed with Zstandard, which cannot be opened here yet. Unpack it with another program and add the folder");
-        default -> throw refused("unreadable-archive", name,
-            Files.size(archive) == 0 ? "is empty. The download was probably interrupted; fetch it again"
-                : "is not an archive or picture that is known here. Check what was downloaded");
+        case RAR ->
+            throw refused(
+                "unreadable-archive",
+                name,
+                "is a RAR archive, which cannot be opened here. Unpack it with another program and"
+                    + " add the folder");
+        case TAR_ZSTD ->
+            throw refused(
+                "unreadable-archive",
+                name,
+                "is compressed with Zstandard, which cannot be opened here yet. Unpack it with"
+                    + " another program and add the folder");
+        default ->
+            throw refused(
+                "unreadable-archive",
+                name,
+                Files.size(archive) == 0
+                    ? "is empty. The download was probably interrupted; fetch it again"
+                    : "is not an archive or picture that is known here. Check what was downloaded");
       }
       if (found.isEmpty() && outer && problems.isEmpty()) {
         throw refused("empty-archive", name, "holds no files. Check what was downloaded");
       }
       nested(found, below, outer);
     } catch (PasswordRequiredException e) {
-      throw refused("encrypted-archive", name, "is protected by a password. Unpack it with its password and add the folder");
+      throw refused(
+          "encrypted-archive",
+          name,
+          "is protected by a password. Unpack it with its password and add the folder");
     } catch (EntryWriter.LimitException e) {
-      throw refused("archive-bomb", name, "was refused: " + e.getMessage() + ". If you trust it, unpack it yourself and add the folder");
+      throw refused(
+          "archive-bomb",
+          name,
+          "was refused: "
+              + e.getMessage()
+              + ". If you trust it, unpack it yourself and add the folder");
     } catch (FileSystemException e) {
-      throw new ShelfException(Problem.error("disk", name, DiskTrouble.sentence(e, "unpacking " + name)), e);
+      throw new ShelfException(
+          Problem.error("disk", name, DiskTrouble.sentence(e, "unpacking " + name)), e);
     } catch (CancellationException e) {
       throw e;
     } catch (IOException | RuntimeException e) {
       if (DiskTrouble.isFull(e)) {
-        throw new ShelfException(Problem.error("disk", name, DiskTrouble.sentence(e, "unpacking " + name)), e);
+        throw new ShelfException(
+            Problem.error("disk", name, DiskTrouble.sentence(e, "unpacking " + name)), e);
       }
-      throw refused("damaged-archive", name, "is damaged or was cut off while downloading. Fetch it again; nothing was taken from it");
+      throw refused(
+          "damaged-archive",
+          name,
+          "is damaged or was cut off while downloading. Fetch it again; nothing was taken from it");
     }
   }
 
@@ -138,7 +170,16 @@ public final class Unpacker {
         }
         files.add(f);
       } catch (IOException e) {
-        problems.add(Problem.warning("damaged-archive", shown + "!/" + f.entry(), shown + "!/" + f.entry() + " could not be opened: " + e.getMessage() + ". It is kept as it is."));
+        problems.add(
+            Problem.warning(
+                "damaged-archive",
+                shown + "!/" + f.entry(),
+                shown
+                    + "!/"
+                    + f.entry()
+                    + " could not be opened: "
+                    + e.getMessage()
+                    + ". It is kept as it is."));
         files.add(f);
       }
     }
@@ -154,12 +195,14 @@ public final class Unpacker {
 
   // ---- ZIP, on all cores: entries can be read in any order
 
-  private void zip(Path archive, EntryWriter writer, String prefix, List<UnpackedFile> found) throws IOException {
+  private void zip(Path archive, EntryWriter writer, String prefix, List<UnpackedFile> found)
+      throws IOException {
     List<ZipArchiveEntry> entries;
     try (ZipFile zip = zipFile(archive)) {
       entries = Collections.list(zip.getEntriesInPhysicalOrder());
     }
-    if (entries.stream().anyMatch(e -> !e.isDirectory() && e.getGeneralPurposeBit().usesEncryption())) {
+    if (entries.stream()
+        .anyMatch(e -> !e.isDirectory() && e.getGeneralPurposeBit().usesEncryption())) {
       throw new PasswordRequiredException(archive.toString());
     }
     List<Integer> planned = new ArrayList<>();
@@ -168,7 +211,12 @@ public final class Unpacker {
       ZipArchiveEntry e = entries.get(i);
       if (!e.isDirectory()) {
         writer.count();
-        List<String> p = checked(zipName(e), e.isUnixSymlink() || (e.getUnixMode() & 0xF000) == 0xA000, writer, prefix);
+        List<String> p =
+            checked(
+                zipName(e),
+                e.isUnixSymlink() || (e.getUnixMode() & 0xF000) == 0xA000,
+                writer,
+                prefix);
         if (p != null) {
           planned.add(i);
           parts.add(p);
@@ -198,10 +246,17 @@ public final class Unpacker {
   }
 
   private static ZipFile zipFile(Path archive) throws IOException {
-    return ZipFile.builder().setPath(archive).setCharset(StandardCharsets.UTF_8).setUseUnicodeExtraFields(true).get();
+    return ZipFile.builder()
+        .setPath(archive)
+        .setCharset(StandardCharsets.UTF_8)
+        .setUseUnicodeExtraFields(true)
+        .get();
   }
 
-  /** Names without the UTF-8 mark are UTF-8 all the same when they decode as that, else code page 437. */
+  /**
+   * Names without the UTF-8 mark are UTF-8 all the same when they decode as that, else code page
+   * 437.
+   */
   private static String zipName(ZipArchiveEntry e) {
     byte[] raw = e.getRawName();
     if (raw == null || e.getGeneralPurposeBit().usesUTF8ForNames()) {
@@ -241,26 +296,37 @@ public final class Unpacker {
 
   // ---- 7z and TAR, one entry after another
 
-  private void sevenZ(Path archive, EntryWriter writer, String prefix, List<UnpackedFile> found) throws IOException {
-    try (SevenZFile seven = SevenZFile.builder().setPath(archive).setMaxMemoryLimitKiB(XZ_MEMORY_KIB * 4).get()) {
+  private void sevenZ(Path archive, EntryWriter writer, String prefix, List<UnpackedFile> found)
+      throws IOException {
+    try (SevenZFile seven =
+        SevenZFile.builder().setPath(archive).setMaxMemoryLimitKiB(XZ_MEMORY_KIB * 4).get()) {
       SevenZArchiveEntry e;
       while ((e = seven.getNextEntry()) != null) {
         if (e.isDirectory() || e.isAntiItem()) {
           continue;
         }
         writer.count();
-        boolean link = e.getHasWindowsAttributes() && (e.getWindowsAttributes() >>> 16 & 0xF000) == 0xA000;
+        boolean link =
+            e.getHasWindowsAttributes() && (e.getWindowsAttributes() >>> 16 & 0xF000) == 0xA000;
         List<String> p = checked(e.getName() == null ? "" : e.getName(), link, writer, prefix);
         if (p == null) {
           continue;
         }
         InputStream in = seven.getInputStream(e);
-        writeNext(writer, prefix + e.getName(), p, in, e.getHasCrc() ? e.getCrcValue() & 0xFFFFFFFFL : -1, found);
+        writeNext(
+            writer,
+            prefix + e.getName(),
+            p,
+            in,
+            e.getHasCrc() ? e.getCrcValue() & 0xFFFFFFFFL : -1,
+            found);
       }
     }
   }
 
-  private void tar(Path archive, ArchiveKind kind, EntryWriter writer, String prefix, List<UnpackedFile> found) throws IOException {
+  private void tar(
+      Path archive, ArchiveKind kind, EntryWriter writer, String prefix, List<UnpackedFile> found)
+      throws IOException {
     try (InputStream raw = new BufferedInputStream(Files.newInputStream(archive), 1 << 16);
         InputStream plain = decompressed(raw, kind);
         TarArchiveInputStream tar = new TarArchiveInputStream(plain, "UTF-8")) {
@@ -270,7 +336,13 @@ public final class Unpacker {
           continue;
         }
         writer.count();
-        boolean odd = e.isSymbolicLink() || e.isLink() || !e.isFile() || e.isCharacterDevice() || e.isBlockDevice() || e.isFIFO();
+        boolean odd =
+            e.isSymbolicLink()
+                || e.isLink()
+                || !e.isFile()
+                || e.isCharacterDevice()
+                || e.isBlockDevice()
+                || e.isFIFO();
         List<String> p = checked(e.getName(), odd, writer, prefix);
         if (p != null) {
           writeNext(writer, prefix + e.getName(), p, tar, -1, found);
@@ -280,7 +352,14 @@ public final class Unpacker {
   }
 
   /** Trouble with one entry is noted; a stream that breaks off ends the whole archive. */
-  private void writeNext(EntryWriter writer, String name, List<String> parts, InputStream in, long crc, List<UnpackedFile> found) throws IOException {
+  private void writeNext(
+      EntryWriter writer,
+      String name,
+      List<String> parts,
+      InputStream in,
+      long crc,
+      List<UnpackedFile> found)
+      throws IOException {
     try {
       found.add(writer.write(name, parts, in, -1, crc));
     } catch (EntryWriter.LimitException | FileSystemException e) {
@@ -290,8 +369,17 @@ public final class Unpacker {
 
   private static InputStream decompressed(InputStream in, ArchiveKind kind) throws IOException {
     return switch (kind) {
-      case TAR_GZIP -> GzipCompressorInputStream.builder().setInputStream(in).setDecompressConcatenated(true).get();
-      case TAR_XZ -> XZCompressorInputStream.builder().setInputStream(in).setDecompressConcatenated(true).setMemoryLimitKiB(XZ_MEMORY_KIB).get();
+      case TAR_GZIP ->
+          GzipCompressorInputStream.builder()
+              .setInputStream(in)
+              .setDecompressConcatenated(true)
+              .get();
+      case TAR_XZ ->
+          XZCompressorInputStream.builder()
+              .setInputStream(in)
+              .setDecompressConcatenated(true)
+              .setMemoryLimitKiB(XZ_MEMORY_KIB)
+              .get();
       case TAR_BZIP2 -> new BZip2CompressorInputStream(in, true);
       default -> in;
     };
@@ -301,28 +389,41 @@ public final class Unpacker {
   private List<String> checked(String name, boolean link, EntryWriter writer, String prefix) {
     String path = shown + "!/" + prefix + name;
     if (link) {
-      problems.add(Problem.error("unsafe-entry", path, path + " was left out: it is a link or a device, not a file."));
+      problems.add(
+          Problem.error(
+              "unsafe-entry", path, path + " was left out: it is a link or a device, not a file."));
       return null;
     }
     try {
       List<String> parts = EntryName.parts(name);
       if (!writer.claim(parts)) {
-        problems.add(Problem.warning("doubled-entry", path, path + " was left out: the archive holds another entry of that name, which was taken."));
+        problems.add(
+            Problem.warning(
+                "doubled-entry",
+                path,
+                path
+                    + " was left out: the archive holds another entry of that name, which was"
+                    + " taken."));
         return null;
       }
       return parts;
     } catch (EntryName.UnsafeNameException e) {
-      problems.add(Problem.error("unsafe-entry", path, path + " was left out: " + e.getMessage() + "."));
+      problems.add(
+          Problem.error("unsafe-entry", path, path + " was left out: " + e.getMessage() + "."));
       return null;
     }
   }
 
   /** A file where another entry needs a folder. */
   private static boolean nameClash(Exception e) {
-    return e instanceof FileSystemException f && f.getReason() != null && f.getReason().contains("Not a directory");
+    return e instanceof FileSystemException f
+        && f.getReason() != null
+        && f.getReason().contains("Not a directory");
   }
 
-  /** One damaged entry is named and left out; limits on the whole and a full disk end everything. */
+  /**
+   * One damaged entry is named and left out; limits on the whole and a full disk end everything.
+   */
   private void damaged(String name, Exception e) throws IOException {
     String path = shown + "!/" + name;
     if (e instanceof CancellationException c) {
@@ -332,11 +433,20 @@ public final class Unpacker {
       if (limit.whole) {
         throw limit;
       }
-      problems.add(Problem.error("archive-bomb", path, path + " was left out: " + limit.getMessage() + "."));
+      problems.add(
+          Problem.error("archive-bomb", path, path + " was left out: " + limit.getMessage() + "."));
       return;
     }
-    if (e instanceof FileAlreadyExistsException || e instanceof NotDirectoryException || nameClash(e)) {
-      problems.add(Problem.warning("doubled-entry", path, path + " was left out: the archive holds another entry of that name, which was taken."));
+    if (e instanceof FileAlreadyExistsException
+        || e instanceof NotDirectoryException
+        || nameClash(e)) {
+      problems.add(
+          Problem.warning(
+              "doubled-entry",
+              path,
+              path
+                  + " was left out: the archive holds another entry of that name, which was"
+                  + " taken."));
       return;
     }
     if (e instanceof FileSystemException disk) {
@@ -345,6 +455,10 @@ public final class Unpacker {
     if (DiskTrouble.isFull(e)) {
       throw new IOException(e);
     }
-    problems.add(Problem.error("damaged-entry", path, path + " was left out: its content is damaged. Fetch the archive again."));
+    problems.add(
+        Problem.error(
+            "damaged-entry",
+            path,
+            path + " was left out: its content is damaged. Fetch the archive again."));
   }
 }

@@ -43,7 +43,12 @@ public record InstallationRecord(
    * @param bytes of what was written
    */
   public record InstalledFile(
-      String path, MapRole role, String from, List<String> conversions, String sha256, long bytes) {}
+      String path,
+      MapRole role,
+      String from,
+      List<String> conversions,
+      String sha256,
+      long bytes) {}
 
   /** A map that was not installed, and why. */
   public record LeftOut(MapRole role, String reason) {}
@@ -57,7 +62,12 @@ public record InstallationRecord(
    * @param complaints what the reader would not accept
    * @param picture path of the picture that the reader rendered, or null
    */
-  public record Proof(boolean ok, String reader, List<ProvedInput> inputs, List<String> complaints, String picture) {}
+  public record Proof(
+      boolean ok,
+      String reader,
+      List<ProvedInput> inputs,
+      List<String> complaints,
+      String picture) {}
 
   /** One input of the surface: what was meant, what was found. */
   public record ProvedInput(String input, String expected, String found, boolean equal) {}

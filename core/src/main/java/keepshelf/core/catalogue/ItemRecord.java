@@ -56,7 +56,10 @@ public record ItemRecord(
     count.forEach((e, n) -> most.merge(String.valueOf(e.resolution()), n, Math::max));
     Map<Edition, Set<MapRole>> roles = new HashMap<>();
     for (MapRecord m : maps) {
-      roles.computeIfAbsent(new Edition(m.resolution(), m.format()), e -> EnumSet.noneOf(MapRole.class)).add(m.role());
+      roles
+          .computeIfAbsent(
+              new Edition(m.resolution(), m.format()), e -> EnumSet.noneOf(MapRole.class))
+          .add(m.role());
     }
     List<Edition> out = new ArrayList<>();
     for (Edition e : count.keySet()) {
@@ -66,15 +69,21 @@ public record ItemRecord(
         out.add(e);
       }
     }
-    out.sort(Comparator.comparingInt((Edition e) -> -Resolution.pixels(e.resolution())).thenComparing(e -> String.valueOf(e.format())));
+    out.sort(
+        Comparator.comparingInt((Edition e) -> -Resolution.pixels(e.resolution()))
+            .thenComparing(e -> String.valueOf(e.format())));
     return out;
   }
 
   /** Labels of the resolutions that are on disk, small to large. */
   @JsonIgnore
   public List<String> resolutions() {
-    return editions().stream().map(Edition::resolution).filter(java.util.Objects::nonNull).distinct()
-        .sorted(Comparator.comparingInt(Resolution::pixels)).toList();
+    return editions().stream()
+        .map(Edition::resolution)
+        .filter(java.util.Objects::nonNull)
+        .distinct()
+        .sorted(Comparator.comparingInt(Resolution::pixels))
+        .toList();
   }
 
   /**
@@ -86,7 +95,12 @@ public record ItemRecord(
   public List<MapRecord> mapsAt(String resolution) {
     Map<String, MapRecord> best = new LinkedHashMap<>();
     for (MapRecord m : maps) {
-      String slot = m.role() + "|" + m.tile() + "|" + (m.role() == MapRole.PACKED ? String.valueOf(m.channels()) : "");
+      String slot =
+          m.role()
+              + "|"
+              + m.tile()
+              + "|"
+              + (m.role() == MapRole.PACKED ? String.valueOf(m.channels()) : "");
       MapRecord other = best.get(slot);
       if (other == null || better(m, other, resolution)) {
         best.put(slot, m);

@@ -41,7 +41,8 @@ public record PackRecord(
    * One delivered file.
    *
    * @param path relative to the pack's folder
-   * @param sort what it is when it is no map: {@code document}, {@code preview}, …; {@code map} else
+   * @param sort what it is when it is no map: {@code document}, {@code preview}, …; {@code map}
+   *     else
    * @param bytes its size
    * @param sha256 of its content
    */

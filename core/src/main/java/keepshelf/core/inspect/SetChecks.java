@@ -38,13 +38,27 @@ public final class SetChecks {
   private static void missing(RecognisedItem item, List<Problem> out) {
     Set<MapRole> roles = item.roles();
     if (!roles.contains(MapRole.BASE_COLOUR)) {
-      out.add(missing(MapRole.BASE_COLOUR, Severity.WARNING, "has no base colour; it will be a plain grey where it is used"));
+      out.add(
+          missing(
+              MapRole.BASE_COLOUR,
+              Severity.WARNING,
+              "has no base colour; it will be a plain grey where it is used"));
     }
     if (!roles.contains(MapRole.ROUGHNESS) && !roles.contains(MapRole.GLOSS)) {
-      out.add(missing(MapRole.ROUGHNESS, Severity.NOTE, "has neither roughness nor gloss; one value will stand for all of it"));
+      out.add(
+          missing(
+              MapRole.ROUGHNESS,
+              Severity.NOTE,
+              "has neither roughness nor gloss; one value will stand for all of it"));
     }
-    if (!roles.contains(MapRole.NORMAL) && !roles.contains(MapRole.BUMP) && !roles.contains(MapRole.HEIGHT)) {
-      out.add(missing(MapRole.NORMAL, Severity.NOTE, "has no normal, bump or height map; it will look flat"));
+    if (!roles.contains(MapRole.NORMAL)
+        && !roles.contains(MapRole.BUMP)
+        && !roles.contains(MapRole.HEIGHT)) {
+      out.add(
+          missing(
+              MapRole.NORMAL,
+              Severity.NOTE,
+              "has no normal, bump or height map; it will look flat"));
     }
   }
 
@@ -58,15 +72,31 @@ public final class SetChecks {
       if (m.role() == MapRole.MASK || m.role() == MapRole.ID) {
         continue;
       }
-      String slot = m.role() + "|" + m.resolution() + "|" + m.format() + "|" + m.tile() + "|"
-          + (m.role() == MapRole.NORMAL ? m.handedness() : "")
-          + (m.role() == MapRole.PACKED && m.channels() != null ? m.channels().roles() : "");
+      String slot =
+          m.role()
+              + "|"
+              + m.resolution()
+              + "|"
+              + m.format()
+              + "|"
+              + m.tile()
+              + "|"
+              + (m.role() == MapRole.NORMAL ? m.handedness() : "")
+              + (m.role() == MapRole.PACKED && m.channels() != null ? m.channels().roles() : "");
       RecognisedMap other = seen.putIfAbsent(slot, m);
       if (other != null) {
         out.add(
-            new Problem("doubled-map", Severity.WARNING, m.role(), m.file().path(),
-                m.file().name() + " and " + other.file().name() + " both stand as "
-                    + m.role().title().toLowerCase(Locale.ROOT) + "; the first one is used until you choose."));
+            new Problem(
+                "doubled-map",
+                Severity.WARNING,
+                m.role(),
+                m.file().path(),
+                m.file().name()
+                    + " and "
+                    + other.file().name()
+                    + " both stand as "
+                    + m.role().title().toLowerCase(Locale.ROOT)
+                    + "; the first one is used until you choose."));
       }
     }
   }
@@ -82,11 +112,20 @@ public final class SetChecks {
       }
       if (first == null) {
         first = info;
-      } else if (Math.abs(info.width() * (double) first.height() - first.width() * (double) info.height())
+      } else if (Math.abs(
+              info.width() * (double) first.height() - first.width() * (double) info.height())
           > 0.01 * info.width() * first.height()) {
         out.add(
-            new Problem("aspect-mismatch", Severity.WARNING, m.role(), m.file().path(),
-                m.file().name() + " is " + size(info) + ", not of the shape of its siblings (" + size(first)
+            new Problem(
+                "aspect-mismatch",
+                Severity.WARNING,
+                m.role(),
+                m.file().path(),
+                m.file().name()
+                    + " is "
+                    + size(info)
+                    + ", not of the shape of its siblings ("
+                    + size(first)
                     + "); it will be stretched over them."));
         continue;
       }
@@ -94,8 +133,17 @@ public final class SetChecks {
       ImageInfo sibling = sizes.putIfAbsent(edition, info);
       if (sibling != null && sibling.width() != info.width()) {
         out.add(
-            new Problem("size-mismatch", Severity.NOTE, m.role(), m.file().path(),
-                m.file().name() + " is " + size(info) + " beside siblings of " + size(sibling) + "."));
+            new Problem(
+                "size-mismatch",
+                Severity.NOTE,
+                m.role(),
+                m.file().path(),
+                m.file().name()
+                    + " is "
+                    + size(info)
+                    + " beside siblings of "
+                    + size(sibling)
+                    + "."));
       }
     }
   }
@@ -108,18 +156,35 @@ public final class SetChecks {
     ImageInfo info = m.file().image();
     if (m.role() == MapRole.NORMAL && m.handedness() == Handedness.UNKNOWN && info != null) {
       out.add(
-          new Problem("handedness-unknown", Severity.NOTE, m.role(), m.file().path(),
-              m.file().name() + ": neither its name nor its pixels tell which way Y points; it is taken as +Y until you say."));
+          new Problem(
+              "handedness-unknown",
+              Severity.NOTE,
+              m.role(),
+              m.file().path(),
+              m.file().name()
+                  + ": neither its name nor its pixels tell which way Y points; it is taken as +Y"
+                  + " until you say."));
     }
     if (m.role() == MapRole.HEIGHT && info != null && info.bits() == 8) {
       out.add(
-          new Problem("height-8-bit", Severity.NOTE, m.role(), m.file().path(),
-              m.file().name() + " has 8 bits: as displacement it will show steps on gentle slopes."));
+          new Problem(
+              "height-8-bit",
+              Severity.NOTE,
+              m.role(),
+              m.file().path(),
+              m.file().name()
+                  + " has 8 bits: as displacement it will show steps on gentle slopes."));
     }
     if (m.role() == MapRole.NORMAL && info != null && info.channels() < 3) {
       out.add(
-          new Problem("normal-without-vectors", Severity.ERROR, m.role(), m.file().path(),
-              m.file().name() + " is named as a normal map but is a grey picture; it is probably a height or bump map."));
+          new Problem(
+              "normal-without-vectors",
+              Severity.ERROR,
+              m.role(),
+              m.file().path(),
+              m.file().name()
+                  + " is named as a normal map but is a grey picture; it is probably a height or"
+                  + " bump map."));
     }
   }
 }

@@ -22,21 +22,35 @@ final class HostReader {
    * @param complaints what it would not accept
    * @param picture path of the rendered picture, or null
    */
-  record Reading(String reader, List<Input> inputs, Map<String, Object> placement, List<String> complaints, String picture) {}
+  record Reading(
+      String reader,
+      List<Input> inputs,
+      Map<String, Object> placement,
+      List<String> complaints,
+      String picture) {}
 
   /**
    * One input.
    *
    * @param input its name
    * @param file absolute path of the picture, or null for a plain value
-   * @param through the node the picture goes through: {@code normalmap}, {@code displacement}, {@code convert} or null
+   * @param through the node the picture goes through: {@code normalmap}, {@code displacement},
+   *     {@code convert} or null
    * @param colourspace name it was decoded by, or null for data
    * @param width of the picture
    * @param height of the picture
    * @param mean mean of each channel as stored, 0..1
    * @param value plain value, or the displacement's scale
    */
-  record Input(String input, String file, String through, String colourspace, int width, int height, List<Double> mean, Double value) {}
+  record Input(
+      String input,
+      String file,
+      String through,
+      String colourspace,
+      int width,
+      int height,
+      List<Double> mean,
+      Double value) {}
 
   private HostReader() {}
 
@@ -46,9 +60,19 @@ final class HostReader {
    * @param picture where it should render a picture, or null
    */
   static Reading read(String mainClass, Path document, Path picture) throws IOException {
-    List<String> command = new ArrayList<>(List.of(
-        Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC",
-        "-Djava.awt.headless=true", "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"), mainClass, "--read", document.toString()));
+    List<String> command =
+        new ArrayList<>(
+            List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
+                "-Djava.awt.headless=true",
+                "--enable-native-access=ALL-UNNAMED",
+                "-cp",
+                System.getProperty("java.class.path"),
+                mainClass,
+                "--read",
+                document.toString()));
     if (picture != null) {
       command.add("--picture");
       command.add(picture.toString());
@@ -61,7 +85,8 @@ final class HostReader {
         throw new IOException("the host's reader did not answer within two minutes");
       }
       if (p.exitValue() > 1 || out.length == 0) {
-        throw new IOException("the host's reader could not be started or failed (exit code " + p.exitValue() + ")");
+        throw new IOException(
+            "the host's reader could not be started or failed (exit code " + p.exitValue() + ")");
       }
       return Json.mapper().readValue(new String(out, StandardCharsets.UTF_8), Reading.class);
     } catch (InterruptedException e) {

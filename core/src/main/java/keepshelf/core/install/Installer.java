@@ -54,14 +54,28 @@ public final class Installer {
    * @param tileMetres tile width to use, or null for the item's own
    * @throws ShelfException when the host cannot take the item at all
    */
-  public InstallPlan plan(ShelvedItem item, HostRecord host, String resolution, Double tileMetres) throws ShelfException {
+  public InstallPlan plan(ShelvedItem item, HostRecord host, String resolution, Double tileMetres)
+      throws ShelfException {
     HostProfile profile =
         HostProfile.find(host.profile())
-            .orElseThrow(() -> new ShelfException(Problem.error("no-profile", host.name(), "The host " + host.name() + " uses the profile “" + host.profile() + "”, which is not known here.")));
+            .orElseThrow(() ->
+                new ShelfException(
+                    Problem.error(
+                        "no-profile",
+                        host.name(),
+                        "The host "
+                            + host.name()
+                            + " uses the profile “"
+                            + host.profile()
+                            + "”, which is not known here.")));
     ItemRecord i = item.item();
     Optional<String> why = cannotTake(i);
     if (why.isPresent()) {
-      throw new ShelfException(Problem.error("cannot-take", i.key(), host.name() + " cannot take “" + i.name() + "”: " + why.get() + "."));
+      throw new ShelfException(
+          Problem.error(
+              "cannot-take",
+              i.key(),
+              host.name() + " cannot take “" + i.name() + "”: " + why.get() + "."));
     }
     String used = used(i, resolution);
     String stem = Planner.stem(item);
@@ -69,13 +83,28 @@ public final class Installer {
     planner.plan();
     double tile = Planner.tile(item, tileMetres);
     boolean displaced = planner.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT);
-    OptionalDouble relief = displaced ? Planner.reliefImplied(planner.maps(), tile) : OptionalDouble.empty();
+    OptionalDouble relief =
+        displaced ? Planner.reliefImplied(planner.maps(), tile) : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
     Path folder = folder(host, stem, id);
     long bytes = planner.maps().stream().mapToLong(m -> m.source().bytes()).sum();
     boolean replaces = catalogue.installations().stream().anyMatch(x -> x.id().equals(id));
-    return new InstallPlan(id, item, host, profile, used, folder, stem + ".mtlx", planner.maps(), planner.leftOut(), tile,
-        tileMetres != null || i.tileMetres() != null, displaced ? relief.orElse(Planner.assumedRelief(tile)) : 0, relief.isPresent(), replaces, bytes);
+    return new InstallPlan(
+        id,
+        item,
+        host,
+        profile,
+        used,
+        folder,
+        stem + ".mtlx",
+        planner.maps(),
+        planner.leftOut(),
+        tile,
+        tileMetres != null || i.tileMetres() != null,
+        displaced ? relief.orElse(Planner.assumedRelief(tile)) : 0,
+        relief.isPresent(),
+        replaces,
+        bytes);
   }
 
   /** Why a host that reads surfaces cannot take {@code item}; empty when it can. */
@@ -84,7 +113,14 @@ public final class Installer {
       return Optional.of("it is a light, and this host takes surfaces only so far");
     }
     Set<MapRole> roles = item.roles();
-    boolean any = roles.stream().anyMatch(r -> r != MapRole.MASK && r != MapRole.ID && r != MapRole.PACKED && r != MapRole.CAVITY && r != MapRole.CURVATURE);
+    boolean any =
+        roles.stream()
+            .anyMatch(r ->
+                r != MapRole.MASK
+                    && r != MapRole.ID
+                    && r != MapRole.PACKED
+                    && r != MapRole.CAVITY
+                    && r != MapRole.CURVATURE);
     return any ? Optional.empty() : Optional.of("it has no map that a surface uses");
   }
 
@@ -95,7 +131,17 @@ public final class Installer {
     }
     String label = wished.toUpperCase(java.util.Locale.ROOT);
     if (!has.contains(label)) {
-      throw new ShelfException(Problem.error("no-such-resolution", i.key(), "“" + i.name() + "” is not on the shelf at " + wished + ". It is there at " + (has.isEmpty() ? "one size of unknown label" : String.join(", ", has)) + "."));
+      throw new ShelfException(
+          Problem.error(
+              "no-such-resolution",
+              i.key(),
+              "“"
+                  + i.name()
+                  + "” is not on the shelf at "
+                  + wished
+                  + ". It is there at "
+                  + (has.isEmpty() ? "one size of unknown label" : String.join(", ", has))
+                  + "."));
     }
     return label;
   }
@@ -140,7 +186,12 @@ public final class Installer {
       return record;
     } catch (IOException e) {
       FileTrees.deleteQuietly(fresh);
-      throw new ShelfException(Problem.error("disk", plan.folder().toString(), DiskTrouble.sentence(e, "installing " + plan.item().item().name())), e);
+      throw new ShelfException(
+          Problem.error(
+              "disk",
+              plan.folder().toString(),
+              DiskTrouble.sentence(e, "installing " + plan.item().item().name())),
+          e);
     } catch (CancellationException e) {
       FileTrees.deleteQuietly(fresh);
       throw e;
@@ -159,31 +210,60 @@ public final class Installer {
     }
   }
 
-  private InstallationRecord write(InstallPlan plan, Path fresh, Progress progress) throws IOException {
+  private InstallationRecord write(InstallPlan plan, Path fresh, Progress progress)
+      throws IOException {
     List<InstalledFile> files = new ArrayList<>();
-    Path specular = Planner.specularOf(plan.item().item().mapsAt(plan.resolution()), shelf, plan.item());
-    double reliefShare = plan.reliefMetres() > 0 ? plan.reliefMetres() / plan.tileMetres() : Planner.assumedRelief(1);
+    Path specular =
+        Planner.specularOf(plan.item().item().mapsAt(plan.resolution()), shelf, plan.item());
+    double reliefShare =
+        plan.reliefMetres() > 0
+            ? plan.reliefMetres() / plan.tileMetres()
+            : Planner.assumedRelief(1);
     for (PlannedMap m : plan.maps()) {
       Path to = fresh.resolve("textures").resolve(m.file());
       MapConverter.write(m, specular, reliefShare, to);
       progress.advanced(m.source().bytes(), m.file());
       String path = plan.folder().resolve("textures").resolve(m.file()).toString();
-      files.add(new InstalledFile(path, m.role(), m.provenance(plan.item().pack().folder()), m.conversions(), Hashes.sha256(to), Files.size(to)));
+      files.add(
+          new InstalledFile(
+              path,
+              m.role(),
+              m.provenance(plan.item().pack().folder()),
+              m.conversions(),
+              Hashes.sha256(to),
+              Files.size(to)));
     }
     Path document = fresh.resolve(plan.document());
     Files.write(document, MaterialXWriter.write(document(plan)).getBytes(StandardCharsets.UTF_8));
     Path shown = plan.folder().resolve(plan.document());
-    files.add(new InstalledFile(shown.toString(), null, null, List.of(), Hashes.sha256(document), Files.size(document)));
+    files.add(
+        new InstalledFile(
+            shown.toString(),
+            null,
+            null,
+            List.of(),
+            Hashes.sha256(document),
+            Files.size(document)));
     InstallationRecord record =
-        new InstallationRecord(plan.id(), plan.item().item().id(), plan.host().name(), plan.resolution(), shown.toString(), files,
-            plan.leftOut(), Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(), null);
+        new InstallationRecord(
+            plan.id(),
+            plan.item().item().id(),
+            plan.host().name(),
+            plan.resolution(),
+            shown.toString(),
+            files,
+            plan.leftOut(),
+            Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(),
+            null);
     Files.write(fresh.resolve(Receipts.FILE), keepshelf.core.store.Json.pretty(record));
     return record;
   }
 
   /** The file name in the document: all tiles of a map under one name. */
   static String tileName(PlannedMap m) {
-    return m.source().tile() == null ? m.file() : m.file().replace("." + m.source().tile() + ".", ".<UDIM>.");
+    return m.source().tile() == null
+        ? m.file()
+        : m.file().replace("." + m.source().tile() + ".", ".<UDIM>.");
   }
 
   private static SurfaceDocument document(InstallPlan plan) {
@@ -203,8 +283,15 @@ public final class Installer {
     if (textures.stream().anyMatch(t -> t.input().equals("sheen_color"))) {
       values.add(new Value("sheen", 1));
     }
-    return new SurfaceDocument(plan.item().item().name(), List.copyOf(textures), plan.tileMetres(), 0, 0, 0,
-        plan.reliefMetres() * plan.profile().unitsPerMetre(), values);
+    return new SurfaceDocument(
+        plan.item().item().name(),
+        List.copyOf(textures),
+        plan.tileMetres(),
+        0,
+        0,
+        0,
+        plan.reliefMetres() * plan.profile().unitsPerMetre(),
+        values);
   }
 
   /** Puts the fresh folder in place; what a person added beside our files is carried over. */
@@ -242,8 +329,16 @@ public final class Installer {
   public InstallationRecord prove(InstallPlan plan, InstallationRecord installed) {
     Path picture = shelf.previews().resolve("proof-" + installed.id() + ".png");
     InstallationRecord proved =
-        new InstallationRecord(installed.id(), installed.item(), installed.host(), installed.resolution(), installed.document(),
-            installed.files(), installed.leftOut(), installed.installedAt(), Prover.prove(plan, Path.of(installed.document()), picture));
+        new InstallationRecord(
+            installed.id(),
+            installed.item(),
+            installed.host(),
+            installed.resolution(),
+            installed.document(),
+            installed.files(),
+            installed.leftOut(),
+            installed.installedAt(),
+            Prover.prove(plan, Path.of(installed.document()), picture));
     catalogue.putInstallation(proved);
     return proved;
   }
@@ -251,7 +346,8 @@ public final class Installer {
   /** How an installation stands against its receipt and the shelf. */
   public InstallationState state(InstallationRecord i) {
     List<Problem> problems = Receipts.compare(i);
-    if (problems.stream().anyMatch(p -> p.code().startsWith("missing") || p.code().startsWith("unreadable"))) {
+    if (problems.stream()
+        .anyMatch(p -> p.code().startsWith("missing") || p.code().startsWith("unreadable"))) {
       return new InstallationState(InstallationState.Kind.MISSING, problems);
     }
     if (!problems.isEmpty()) {
@@ -259,12 +355,19 @@ public final class Installer {
     }
     List<ShelvedItem> item = catalogue.find(i.item());
     if (item.isEmpty()) {
-      return new InstallationState(InstallationState.Kind.OUTDATED,
-          List.of(Problem.warning("item-gone", i.document(), "The item of this installation is not on the shelf any more.")));
+      return new InstallationState(
+          InstallationState.Kind.OUTDATED,
+          List.of(
+              Problem.warning(
+                  "item-gone",
+                  i.document(),
+                  "The item of this installation is not on the shelf any more.")));
     }
     List<String> has = item.getFirst().item().resolutions();
     boolean largest = has.isEmpty() || has.getLast().equals(i.resolution());
-    return new InstallationState(largest ? InstallationState.Kind.CURRENT : InstallationState.Kind.OTHER_RESOLUTION, problems);
+    return new InstallationState(
+        largest ? InstallationState.Kind.CURRENT : InstallationState.Kind.OTHER_RESOLUTION,
+        problems);
   }
 
   /**
@@ -279,7 +382,13 @@ public final class Installer {
       for (Problem p : Receipts.compare(i)) {
         if (p.code().equals("altered-file")) {
           altered.add(p.path());
-          left.add(Problem.warning("left-altered-file", p.path(), p.path() + " was changed after installing and was left where it is. Delete it yourself if it is not needed."));
+          left.add(
+              Problem.warning(
+                  "left-altered-file",
+                  p.path(),
+                  p.path()
+                      + " was changed after installing and was left where it is. Delete it yourself"
+                      + " if it is not needed."));
         }
       }
       Path folder = Path.of(i.document()).getParent();
@@ -301,7 +410,10 @@ public final class Installer {
       }
       catalogue.removeInstallation(i.id());
     } catch (IOException e) {
-      throw new ShelfException(Problem.error("disk", i.document(), DiskTrouble.sentence(e, "uninstalling " + i.document())), e);
+      throw new ShelfException(
+          Problem.error(
+              "disk", i.document(), DiskTrouble.sentence(e, "uninstalling " + i.document())),
+          e);
     }
     return left;
   }

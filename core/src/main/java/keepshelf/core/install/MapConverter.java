@@ -94,14 +94,21 @@ final class MapConverter {
     return Pixels.u16(w, h, 3, out);
   }
 
-  /** Base colour or metallic out of diffuse and specular, at the diffuse map's size, 8 bit as 16. */
-  private static Pixels metalRough(Pixels diffuse, Path specularFile, MapRole role) throws IOException {
+  /**
+   * Base colour or metallic out of diffuse and specular, at the diffuse map's size, 8 bit as 16.
+   */
+  private static Pixels metalRough(Pixels diffuse, Path specularFile, MapRole role)
+      throws IOException {
     Pixels spec = ImageDecoder.decode(specularFile);
     int w = diffuse.width();
     int h = diffuse.height();
     float[][] s = new float[3][];
     for (int c = 0; c < 3; c++) {
-      s[c] = c > 0 && spec.channels() < 3 ? s[0] : Resampler.area(spec.plane(spec.channels() < 3 ? 0 : c), spec.width(), spec.height(), w, h);
+      s[c] =
+          c > 0 && spec.channels() < 3
+              ? s[0]
+              : Resampler.area(
+                  spec.plane(spec.channels() < 3 ? 0 : c), spec.width(), spec.height(), w, h);
     }
     short[] base = new short[w * h * 3];
     short[] metal = new short[w * h];

@@ -41,7 +41,8 @@ public record PlannedMap(
 
   /** "gloss map, packs/…/brass_gls.png". */
   public String provenance(String packFolder) {
-    String what = channel == null ? source.role().title() : source.role().title() + ", channel " + channel;
+    String what =
+        channel == null ? source.role().title() : source.role().title() + ", channel " + channel;
     return what.toLowerCase(java.util.Locale.ROOT) + " map, " + packFolder + "/" + source.path();
   }
 }

@@ -4,13 +4,10 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
-import java.util.Set;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -58,18 +55,21 @@ final class Planner {
   private final List<PlannedMap> planned = new ArrayList<>();
   private final List<LeftOut> leftOut = new ArrayList<>();
 
-  Planner(ShelfFolder shelf, ShelvedItem item, HostProfile profile, String resolution, String stem) {
+  Planner(
+      ShelfFolder shelf, ShelvedItem item, HostProfile profile, String resolution, String stem) {
     this.shelf = shelf;
     this.item = item;
     this.profile = profile;
     this.stem = stem;
     for (MapRecord m : item.item().mapsAt(resolution)) {
       if (m.role() == MapRole.PACKED && m.channels() != null) {
-        m.channels().roles().forEach((c, role) -> {
-          if (Channels.index(c) < Math.max(1, m.channelCount())) {
-            add(role, new Source(m, c));
-          }
-        });
+        m.channels()
+            .roles()
+            .forEach((c, role) -> {
+              if (Channels.index(c) < Math.max(1, m.channelCount())) {
+                add(role, new Source(m, c));
+              }
+            });
       } else {
         add(m.role(), new Source(m, null));
       }
@@ -79,8 +79,11 @@ final class Planner {
   private void add(MapRole role, Source s) {
     List<Source> list = sources.computeIfAbsent(role, r -> new ArrayList<>());
     // A map of its own comes before a channel; several tiles of one map stay together.
-    boolean tiles = !list.isEmpty() && s.map().tile() != null && list.getFirst().map().tile() != null
-        && list.stream().noneMatch(x -> x.map().tile().equals(s.map().tile()));
+    boolean tiles =
+        !list.isEmpty()
+            && s.map().tile() != null
+            && list.getFirst().map().tile() != null
+            && list.stream().noneMatch(x -> x.map().tile().equals(s.map().tile()));
     if (list.isEmpty() || tiles) {
       list.add(s);
     } else if (list.getFirst().channel() != null && s.channel() == null) {
@@ -99,8 +102,11 @@ final class Planner {
 
   /** Fills {@link #maps()} and {@link #leftOut()}. */
   void plan() {
-    boolean specular = sources.containsKey(MapRole.SPECULAR) && sources.containsKey(MapRole.BASE_COLOUR)
-        && !sources.containsKey(MapRole.METALLIC) && !sources.containsKey(MapRole.ROUGHNESS);
+    boolean specular =
+        sources.containsKey(MapRole.SPECULAR)
+            && sources.containsKey(MapRole.BASE_COLOUR)
+            && !sources.containsKey(MapRole.METALLIC)
+            && !sources.containsKey(MapRole.ROUGHNESS);
     for (MapRole role : MapRole.values()) {
       List<Source> of = sources.get(role);
       if (of != null) {
@@ -111,7 +117,11 @@ final class Planner {
     }
     if (specular) {
       Source base = sources.get(MapRole.BASE_COLOUR).getFirst();
-      put(MapRole.METALLIC, base, List.of("spec-gloss-to-metal-rough"), SLOTS.get(MapRole.METALLIC));
+      put(
+          MapRole.METALLIC,
+          base,
+          List.of("spec-gloss-to-metal-rough"),
+          SLOTS.get(MapRole.METALLIC));
     }
   }
 
@@ -135,7 +145,12 @@ final class Planner {
           put(MapRole.NORMAL, s, List.of("height-to-normal"), SLOTS.get(MapRole.NORMAL));
         }
       }
-      case BASE_COLOUR -> put(role, s, specular ? List.of("spec-gloss-to-metal-rough") : List.of(), SLOTS.get(role));
+      case BASE_COLOUR ->
+          put(
+              role,
+              s,
+              specular ? List.of("spec-gloss-to-metal-rough") : List.of(),
+              SLOTS.get(role));
       case SPECULAR -> {
         if (!specular) {
           leave(role, "this surface takes reflectance from metallic and base colour");
@@ -143,7 +158,8 @@ final class Planner {
       }
       case AMBIENT_OCCLUSION -> leave(role, "the host works out occlusion from the light itself");
       case CAVITY, CURVATURE -> leave(role, "it helps making materials, no surface input takes it");
-      case TRANSLUCENCY -> leave(role, "light through thin surfaces is not set up in this host yet");
+      case TRANSLUCENCY ->
+          leave(role, "light through thin surfaces is not set up in this host yet");
       case MASK, ID -> leave(role, "it selects parts, no surface input takes it");
       case PACKED -> leave(role, "what its channels hold is not known; say so in Arrivals");
       default -> put(role, s, List.of(), SLOTS.get(role));
@@ -157,7 +173,9 @@ final class Planner {
   }
 
   private void put(MapRole role, Source s, List<String> first, Slot slot) {
-    if (s.map().role() == MapRole.SHEEN && s.map().channelCount() < 3 && slot.input().equals("sheen_color")) {
+    if (s.map().role() == MapRole.SHEEN
+        && s.map().channelCount() < 3
+        && slot.input().equals("sheen_color")) {
       put(role, s, first, new Slot("sheen", Use.GREY));
       return;
     }
@@ -170,18 +188,31 @@ final class Planner {
     boolean grey = s.map().channelCount() < 3;
     boolean colourFromGrey = slot.use() == Use.COLOUR && grey && s.map().channelCount() > 0;
     boolean greyAlpha = slot.use() != Use.COLOUR && s.map().channelCount() == 2;
-    boolean named = ImageFormat.ofName(s.map().path()).map(ImageFormat::id).filter(f -> f.equals(s.map().format())).isPresent();
+    boolean named =
+        ImageFormat.ofName(s.map().path())
+            .map(ImageFormat::id)
+            .filter(f -> f.equals(s.map().format()))
+            .isPresent();
     if (conversions.isEmpty() && (!readable || colourFromGrey || greyAlpha)) {
       conversions.add("format");
     }
     String format = conversions.isEmpty() ? s.map().format() : profile.fileFormats().getFirst();
-    String extension = conversions.isEmpty() && named
-        ? s.map().path().substring(s.map().path().lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)
-        : ImageFormat.ofId(format).map(ImageFormat::extension).orElse(format);
+    String extension =
+        conversions.isEmpty() && named
+            ? s.map().path().substring(s.map().path().lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)
+            : ImageFormat.ofId(format).map(ImageFormat::extension).orElse(format);
     String tile = s.map().tile() == null ? "" : "." + s.map().tile();
     planned.add(
-        new PlannedMap(role, s.map(), s.channel(), shelf.resolve(item.pack().folder() + "/" + s.map().path()), conversions,
-            stem + "_" + slot.input() + tile + "." + extension, format, slot.input(), slot.use()));
+        new PlannedMap(
+            role,
+            s.map(),
+            s.channel(),
+            shelf.resolve(item.pack().folder() + "/" + s.map().path()),
+            conversions,
+            stem + "_" + slot.input() + tile + "." + extension,
+            format,
+            slot.input(),
+            slot.use()));
   }
 
   /** The diffuse and specular sources of a conversion to metal/rough. */
@@ -194,7 +225,10 @@ final class Planner {
     return null;
   }
 
-  /** Metres between black and white of the height map that the normal map implies; empty when unknown. */
+  /**
+   * Metres between black and white of the height map that the normal map implies; empty when
+   * unknown.
+   */
   static OptionalDouble reliefImplied(List<PlannedMap> maps, double tileMetres) {
     PlannedMap normal = null;
     PlannedMap height = null;
@@ -207,7 +241,8 @@ final class Planner {
     }
     try {
       Handedness h = Handedness.ofId(normal.source().handedness()).orElse(Handedness.UNKNOWN);
-      return ReliefEstimate.metres(ImageDecoder.decode(normal.from()), ImageDecoder.decode(height.from()), h, tileMetres);
+      return ReliefEstimate.metres(
+          ImageDecoder.decode(normal.from()), ImageDecoder.decode(height.from()), h, tileMetres);
     } catch (IOException e) {
       return OptionalDouble.empty();
     }
@@ -222,14 +257,21 @@ final class Planner {
     if (wished != null) {
       return wished;
     }
-    return item.item().tileMetres() != null ? item.item().tileMetres() : Previews.ASSUMED_TILE_METRES;
+    return item.item().tileMetres() != null
+        ? item.item().tileMetres()
+        : Previews.ASSUMED_TILE_METRES;
   }
 
   /** A folder and file name for {@code item} that every file system and reader takes. */
   static String stem(ShelvedItem item) {
-    String ascii = java.text.Normalizer.normalize(item.item().key(), java.text.Normalizer.Form.NFKD).replaceAll("\\p{M}+", "")
-        .toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "_").replaceAll("^_+|_+$", "");
-    return ascii.isEmpty() ? "material_" + item.item().id() : ascii.length() > 60 ? ascii.substring(0, 60) : ascii;
+    String ascii =
+        java.text.Normalizer.normalize(item.item().key(), java.text.Normalizer.Form.NFKD)
+            .replaceAll("\\p{M}+", "")
+            .toLowerCase(Locale.ROOT)
+            .replaceAll("[^a-z0-9]+", "_")
+            .replaceAll("^_+|_+$", "");
+    return ascii.isEmpty()
+        ? "material_" + item.item().id()
+        : ascii.length() > 60 ? ascii.substring(0, 60) : ascii;
   }
-
 }

@@ -33,7 +33,12 @@ final class Prover {
     try {
       r = HostReader.read(plan.profile().reader(), document, picture);
     } catch (IOException | RuntimeException e) {
-      return new Proof(false, plan.profile().name(), List.of(), List.of("It could not be read back: " + e.getMessage() + "."), null);
+      return new Proof(
+          false,
+          plan.profile().name(),
+          List.of(),
+          List.of("It could not be read back: " + e.getMessage() + "."),
+          null);
     }
     return new Prover(plan).compare(r, document);
   }
@@ -42,7 +47,8 @@ final class Prover {
     Set<String> seen = new HashSet<>();
     for (PlannedMap m : plan.maps()) {
       if (seen.add(m.input())) {
-        HostReader.Input found = r.inputs().stream().filter(i -> i.input().equals(m.input())).findFirst().orElse(null);
+        HostReader.Input found =
+            r.inputs().stream().filter(i -> i.input().equals(m.input())).findFirst().orElse(null);
         compare(m, found, document);
       }
     }
@@ -67,7 +73,12 @@ final class Prover {
       width = p.width();
       height = p.height();
     } catch (IOException e) {
-      compared.add(new ProvedInput(m.input(), "the original on the shelf", "the original cannot be read: " + e.getMessage(), false));
+      compared.add(
+          new ProvedInput(
+              m.input(),
+              "the original on the shelf",
+              "the original cannot be read: " + e.getMessage(),
+              false));
       return;
     }
     String relative = "textures/" + Installer.tileName(m);
@@ -77,21 +88,40 @@ final class Prover {
       return;
     }
     double[] has = found.mean().stream().mapToDouble(Double::doubleValue).toArray();
-    String at = document.getParent().relativize(Path.of(found.file())).toString().replace('\\', '/');
+    String at =
+        document.getParent().relativize(Path.of(found.file())).toString().replace('\\', '/');
     boolean sameMean = true;
     double[] shown = mean == null ? null : new double[mean.length];
     for (int c = 0; mean != null && c < mean.length; c++) {
       shown[c] = c < has.length ? has[c] : Double.NaN;
       sameMean &= c < has.length && Math.abs(has[c] - mean[c]) <= 0.002;
     }
-    String foundWords = words(at, use(found), found.width(), found.height(), shown, m.use() == Use.DISPLACEMENT ? found.value() : null);
-    boolean sameScale = m.use() != Use.DISPLACEMENT || (found.value() != null && Math.abs(found.value() - scale(m)) <= 1e-5 * Math.max(1, Math.abs(scale(m))));
-    boolean equal = at.equals(relative) && use(found) == m.use() && found.width() == width && found.height() == height && sameMean && sameScale;
+    String foundWords =
+        words(
+            at,
+            use(found),
+            found.width(),
+            found.height(),
+            shown,
+            m.use() == Use.DISPLACEMENT ? found.value() : null);
+    boolean sameScale =
+        m.use() != Use.DISPLACEMENT
+            || (found.value() != null
+                && Math.abs(found.value() - scale(m)) <= 1e-5 * Math.max(1, Math.abs(scale(m))));
+    boolean equal =
+        at.equals(relative)
+            && use(found) == m.use()
+            && found.width() == width
+            && found.height() == height
+            && sameMean
+            && sameScale;
     compared.add(new ProvedInput(m.input(), expected, foundWords, equal));
   }
 
   private Double scale(PlannedMap m) {
-    return m.use() == Use.DISPLACEMENT ? plan.reliefMetres() * plan.profile().unitsPerMetre() : null;
+    return m.use() == Use.DISPLACEMENT
+        ? plan.reliefMetres() * plan.profile().unitsPerMetre()
+        : null;
   }
 
   private static Use use(HostReader.Input i) {
@@ -109,7 +139,11 @@ final class Prover {
         switch (use) {
           case COLOUR -> "sRGB colour";
           case NORMAL -> "vectors through a normal map";
-          case DISPLACEMENT -> "height, scale " + String.format(Locale.ROOT, "%.4f", scale == null ? Double.NaN : scale) + " " + plan.profile().unit();
+          case DISPLACEMENT ->
+              "height, scale "
+                  + String.format(Locale.ROOT, "%.4f", scale == null ? Double.NaN : scale)
+                  + " "
+                  + plan.profile().unit();
           case GREY_AS_COLOUR -> "grey data as colour";
           case GREY -> "grey data";
         };
@@ -123,9 +157,12 @@ final class Prover {
     return b.toString();
   }
 
-  /** Means of the stored channels after the planned conversions; null where no plain sum gives them. */
+  /**
+   * Means of the stored channels after the planned conversions; null where no plain sum gives them.
+   */
   private static double[] expectedMean(PlannedMap m, Pixels p) {
-    if (m.conversions().contains("spec-gloss-to-metal-rough") || m.conversions().contains("height-to-normal")) {
+    if (m.conversions().contains("spec-gloss-to-metal-rough")
+        || m.conversions().contains("height-to-normal")) {
       return null;
     }
     int n = m.use() == Use.COLOUR || m.use() == Use.NORMAL ? 3 : 1;
@@ -169,7 +206,13 @@ final class Prover {
   }
 
   private static String placementWords(double tile, double turn, double u, double v) {
-    return String.format(Locale.ROOT, "tile %.4f m, turn %.1f°, offset %.3f %.3f, one for all maps", tile, turn, u, v);
+    return String.format(
+        Locale.ROOT,
+        "tile %.4f m, turn %.1f°, offset %.3f %.3f, one for all maps",
+        tile,
+        turn,
+        u,
+        v);
   }
 
   private static double number(Object o) {

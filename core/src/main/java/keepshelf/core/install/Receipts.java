@@ -24,12 +24,32 @@ final class Receipts {
       Path p = Path.of(f.path());
       try {
         if (!Files.isRegularFile(p)) {
-          out.add(new Problem("missing-file", Problem.Severity.ERROR, f.role(), f.path(), f.path() + " is not there any more. Install the item again to put it back."));
+          out.add(
+              new Problem(
+                  "missing-file",
+                  Problem.Severity.ERROR,
+                  f.role(),
+                  f.path(),
+                  f.path() + " is not there any more. Install the item again to put it back."));
         } else if (Files.size(p) != f.bytes() || !Hashes.sha256(p).equals(f.sha256())) {
-          out.add(new Problem("altered-file", Problem.Severity.WARNING, f.role(), f.path(), f.path() + " is not as it was installed. Keep a copy if the change matters, then uninstall and install again."));
+          out.add(
+              new Problem(
+                  "altered-file",
+                  Problem.Severity.WARNING,
+                  f.role(),
+                  f.path(),
+                  f.path()
+                      + " is not as it was installed. Keep a copy if the change matters, then"
+                      + " uninstall and install again."));
         }
       } catch (IOException e) {
-        out.add(new Problem("unreadable-file", Problem.Severity.ERROR, f.role(), f.path(), f.path() + " cannot be read: " + e.getMessage() + "."));
+        out.add(
+            new Problem(
+                "unreadable-file",
+                Problem.Severity.ERROR,
+                f.role(),
+                f.path(),
+                f.path() + " cannot be read: " + e.getMessage() + "."));
       }
     }
     return out;

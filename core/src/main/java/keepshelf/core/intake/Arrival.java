@@ -13,7 +13,8 @@ import keepshelf.core.recognise.Recognition;
  * @param path as the person named it
  * @param origin the archive, folder or picture on disk
  * @param kind what it is
- * @param workspace folder of its own that holds the unpacked files, or null for folders and pictures
+ * @param workspace folder of its own that holds the unpacked files, or null for folders and
+ *     pictures
  * @param unpacked unpacked files by the path shown to people; empty for folders and pictures
  * @param recognition what it holds
  * @param text what its documents say
@@ -48,7 +49,8 @@ public record Arrival(
 
   /** Whether nothing usable came out of it. */
   public boolean failed() {
-    return recognition.items().isEmpty() && recognition.loose().isEmpty()
+    return recognition.items().isEmpty()
+        && recognition.loose().isEmpty()
         && problems.stream().anyMatch(p -> p.severity() == Problem.Severity.ERROR);
   }
 

@@ -45,25 +45,34 @@ public final class ArrivalReader {
     Path origin = Path.of(path).toAbsolutePath().normalize();
     try {
       if (!Files.exists(origin)) {
-        throw new ShelfException(Problem.error("not-found", path, path + " is not there. Check the path; nothing was read."));
+        throw new ShelfException(
+            Problem.error(
+                "not-found", path, path + " is not there. Check the path; nothing was read."));
       }
       if (Files.isDirectory(origin)) {
         return folder(path, origin);
       }
       ArchiveKind kind = ArchiveKind.of(origin);
-      boolean picture = kind == ArchiveKind.NONE && ImageFormat.ofName(path).isPresent() && !ArchiveKind.namedLikeArchive(path);
+      boolean picture =
+          kind == ArchiveKind.NONE
+              && ImageFormat.ofName(path).isPresent()
+              && !ArchiveKind.namedLikeArchive(path);
       return picture ? picture(path, origin) : archive(path, origin, workspaces, progress);
     } catch (ShelfException e) {
       return failed(path, origin, e.problem());
     } catch (IOException e) {
-      return failed(path, origin, Problem.error("unreadable", path, DiskTrouble.sentence(e, "reading " + path)));
+      return failed(
+          path,
+          origin,
+          Problem.error("unreadable", path, DiskTrouble.sentence(e, "reading " + path)));
     }
   }
 
   private static Arrival failed(String path, Path origin, Problem problem) {
     Arrival.Kind kind = Files.isDirectory(origin) ? Arrival.Kind.FOLDER : Arrival.Kind.ARCHIVE;
     Recognition nothing = new Recognition(packName(path), null, List.of(), List.of(), List.of());
-    return new Arrival(path, origin, kind, null, Map.of(), nothing, PackText.NONE, List.of(problem));
+    return new Arrival(
+        path, origin, kind, null, Map.of(), nothing, PackText.NONE, List.of(problem));
   }
 
   private static String packName(String path) {
@@ -75,20 +84,37 @@ public final class ArrivalReader {
     return file == null ? path : file.toString();
   }
 
-  private static Arrival archive(String path, Path origin, Path workspaces, Progress progress) throws ShelfException, IOException {
+  private static Arrival archive(String path, Path origin, Path workspaces, Progress progress)
+      throws ShelfException, IOException {
     Path workspace = Workspace.create(workspaces);
     try {
-      UnpackReport report = Unpacker.unpack(origin, path, Workspace.files(workspace), Limits.DEFAULT, progress);
+      UnpackReport report =
+          Unpacker.unpack(origin, path, Workspace.files(workspace), Limits.DEFAULT, progress);
       Map<String, UnpackedFile> unpacked = new LinkedHashMap<>();
       List<Raw> raw = new ArrayList<>();
       for (UnpackedFile f : report.files()) {
         String shown = path + "!/" + f.entry();
         unpacked.put(shown, f);
-        raw.add(new Raw(shown, f.parts().stream().map(p -> p.endsWith("!") ? p.substring(0, p.length() - 1) : p).toList(), f.path(), f.size()));
+        raw.add(
+            new Raw(
+                shown,
+                f.parts().stream()
+                    .map(p -> p.endsWith("!") ? p.substring(0, p.length() - 1) : p)
+                    .toList(),
+                f.path(),
+                f.size()));
       }
       List<SourceFile> files = probe(raw);
       Recognition r = Recogniser.recognise(name(path), files);
-      return new Arrival(path, origin, Arrival.Kind.ARCHIVE, workspace, unpacked, r, PackText.read(r.loose()), report.problems());
+      return new Arrival(
+          path,
+          origin,
+          Arrival.Kind.ARCHIVE,
+          workspace,
+          unpacked,
+          r,
+          PackText.read(r.loose()),
+          report.problems());
     } catch (ShelfException | IOException | RuntimeException e) {
       Workspace.discard(workspace);
       throw e;
@@ -110,29 +136,43 @@ public final class ArrivalReader {
             if (a.isRegularFile()) {
               raw.add(new Raw(shown, parts, file, a.size()));
             } else {
-              problems.add(Problem.warning("link", shown, shown + " was left out: it is a link or a device, not a file."));
+              problems.add(
+                  Problem.warning(
+                      "link",
+                      shown,
+                      shown + " was left out: it is a link or a device, not a file."));
             }
             return FileVisitResult.CONTINUE;
           }
 
           @Override
           public FileVisitResult visitFileFailed(Path file, IOException e) {
-            problems.add(Problem.error("unreadable", file.toString(), DiskTrouble.sentence(e, "reading " + file)));
+            problems.add(
+                Problem.error(
+                    "unreadable", file.toString(), DiskTrouble.sentence(e, "reading " + file)));
             return FileVisitResult.CONTINUE;
           }
         });
     raw.sort((a, b) -> a.shown().compareTo(b.shown()));
     Recognition r = Recogniser.recognise(name(path), probe(raw));
     if (raw.isEmpty() && problems.isEmpty()) {
-      problems.add(Problem.error("empty-folder", path, path + " holds no files. Check that it is the right folder."));
+      problems.add(
+          Problem.error(
+              "empty-folder", path, path + " holds no files. Check that it is the right folder."));
     }
-    return new Arrival(path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.read(r.loose()), problems);
+    return new Arrival(
+        path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.read(r.loose()), problems);
   }
 
   private static Arrival picture(String path, Path origin) throws IOException {
-    List<SourceFile> files = probe(List.of(new Raw(path, List.of(origin.getFileName().toString()), origin, Files.size(origin))));
+    List<SourceFile> files =
+        probe(
+            List.of(
+                new Raw(
+                    path, List.of(origin.getFileName().toString()), origin, Files.size(origin))));
     Recognition r = Recogniser.recognise("", files);
-    return new Arrival(path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.NONE, List.of());
+    return new Arrival(
+        path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.NONE, List.of());
   }
 
   private record Raw(String shown, List<String> parts, Path file, long size) {}
@@ -140,7 +180,8 @@ public final class ArrivalReader {
   /** Reads all headers, several at a time. */
   private static List<SourceFile> probe(List<Raw> raw) throws IOException {
     List<SourceFile> out = new ArrayList<>();
-    try (ExecutorService pool = Executors.newFixedThreadPool(Math.max(1, Runtime.getRuntime().availableProcessors()))) {
+    try (ExecutorService pool =
+        Executors.newFixedThreadPool(Math.max(1, Runtime.getRuntime().availableProcessors()))) {
       List<Future<SourceFile>> all = new ArrayList<>();
       for (Raw r : raw) {
         all.add(pool.submit(() -> probe(r)));

@@ -31,8 +31,8 @@ import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.SourceFile;
 
 /**
- * Moves an arrival onto the shelf. What is promised in the journal is finished or rolled back at the
- * next start, whatever happens to the process; originals are never touched before that.
+ * Moves an arrival onto the shelf. What is promised in the journal is finished or rolled back at
+ * the next start, whatever happens to the process; originals are never touched before that.
  */
 public final class Filing {
   /**
@@ -84,7 +84,9 @@ public final class Filing {
         workspace = Workspace.create(shelf.staging());
       }
       Map<String, Staged> staged =
-          arrival.workspace() == null ? copyIn(arrival, Workspace.files(workspace), progress) : alreadyIn(arrival);
+          arrival.workspace() == null
+              ? copyIn(arrival, Workspace.files(workspace), progress)
+              : alreadyIn(arrival);
       listener.reached(FilingStep.STAGED);
       String id = packId(staged);
       Optional<PackRecord> there = catalogue.pack(id);
@@ -102,7 +104,10 @@ public final class Filing {
       if (workspace != null) {
         Workspace.discard(workspace);
       }
-      throw new ShelfException(Problem.error("disk", arrival.path(), DiskTrouble.sentence(e, "filing " + arrival.path())), e);
+      throw new ShelfException(
+          Problem.error(
+              "disk", arrival.path(), DiskTrouble.sentence(e, "filing " + arrival.path())),
+          e);
     } catch (java.util.concurrent.CancellationException e) {
       Workspace.discard(workspace);
       throw e;
@@ -113,8 +118,12 @@ public final class Filing {
     if (!a.problems().isEmpty()) {
       return a.problems().getFirst();
     }
-    return Problem.error("nothing-usable", a.path(),
-        a.path() + " holds no material or other item that was recognised. It was left where it is; look at it in Arrivals or add its pictures as a folder.");
+    return Problem.error(
+        "nothing-usable",
+        a.path(),
+        a.path()
+            + " holds no material or other item that was recognised. It was left where it is; look"
+            + " at it in Arrivals or add its pictures as a folder.");
   }
 
   private static Map<String, Staged> alreadyIn(Arrival arrival) {
@@ -127,7 +136,8 @@ public final class Filing {
     return out;
   }
 
-  private static Map<String, Staged> copyIn(Arrival arrival, Path into, Progress progress) throws IOException {
+  private static Map<String, Staged> copyIn(Arrival arrival, Path into, Progress progress)
+      throws IOException {
     Map<String, Staged> out = new HashMap<>();
     for (SourceFile f : files(arrival)) {
       Path to = into;
@@ -159,14 +169,21 @@ public final class Filing {
 
   /** The same files make the same pack, whatever the archive was called. */
   private static String packId(Map<String, Staged> staged) {
-    String all = staged.values().stream().map(s -> s.path() + "\n" + s.sha256()).sorted().collect(Collectors.joining("\n"));
+    String all =
+        staged.values().stream()
+            .map(s -> s.path() + "\n" + s.sha256())
+            .sorted()
+            .collect(Collectors.joining("\n"));
     return "p" + Hashes.sha256(all).substring(0, 12);
   }
 
   private PackRecord record(Arrival a, Wishes w, String id, Map<String, Staged> staged) {
     PackText text = a.text();
     String source = w.source() != null ? w.source() : text.source();
-    String version = w.version() != null ? w.version() : a.recognition().version() != null ? a.recognition().version() : text.version();
+    String version =
+        w.version() != null
+            ? w.version()
+            : a.recognition().version() != null ? a.recognition().version() : text.version();
     String name = a.recognition().pack();
     List<ItemRecord> items = new ArrayList<>();
     Map<String, String> sorts = new HashMap<>();
@@ -178,42 +195,86 @@ public final class Filing {
       sorts.put(l.file().path(), l.sort().id());
     }
     List<PackRecord.FileRecord> files = new ArrayList<>();
-    staged.forEach((shown, s) -> files.add(new PackRecord.FileRecord(s.path(), sorts.get(shown), s.bytes(), s.sha256())));
+    staged.forEach((shown, s) ->
+        files.add(new PackRecord.FileRecord(s.path(), sorts.get(shown), s.bytes(), s.sha256())));
     files.sort((x, y) -> x.path().compareTo(y.path()));
     String archive = a.kind() == Arrival.Kind.ARCHIVE ? a.origin().getFileName().toString() : null;
-    return new PackRecord(id, name, version, source, text.creator(), w.licence() != null ? w.licence() : text.licence(), text.page(),
-        freeFolder(source, name, version), archive, Instant.now().truncatedTo(java.time.temporal.ChronoUnit.SECONDS).toString(), items, files);
+    return new PackRecord(
+        id,
+        name,
+        version,
+        source,
+        text.creator(),
+        w.licence() != null ? w.licence() : text.licence(),
+        text.page(),
+        freeFolder(source, name, version),
+        archive,
+        Instant.now().truncatedTo(java.time.temporal.ChronoUnit.SECONDS).toString(),
+        items,
+        files);
   }
 
-  private static ItemRecord item(String packId, RecognisedItem i, Map<String, Staged> staged, Double tile) {
+  private static ItemRecord item(
+      String packId, RecognisedItem i, Map<String, Staged> staged, Double tile) {
     List<MapRecord> maps = new ArrayList<>();
     for (RecognisedMap m : i.maps()) {
       Staged s = staged.get(m.file().path());
       var info = m.file().info();
       maps.add(
-          new MapRecord(s.path(), m.role(), m.channels(), m.resolution(), info.map(x -> x.width()).orElse(0),
-              info.map(x -> x.height()).orElse(0), info.map(x -> x.channels()).orElse(0), info.map(x -> x.bits()).orElse(0),
-              m.format(), m.handedness() == null ? null : m.handedness().id(), m.tile(), m.verdict().confidence(),
-              m.verdict().reasons(), s.sha256(), s.bytes()));
+          new MapRecord(
+              s.path(),
+              m.role(),
+              m.channels(),
+              m.resolution(),
+              info.map(x -> x.width()).orElse(0),
+              info.map(x -> x.height()).orElse(0),
+              info.map(x -> x.channels()).orElse(0),
+              info.map(x -> x.bits()).orElse(0),
+              m.format(),
+              m.handedness() == null ? null : m.handedness().id(),
+              m.tile(),
+              m.verdict().confidence(),
+              m.verdict().reasons(),
+              s.sha256(),
+              s.bytes()));
     }
     String id = "i" + Hashes.sha256(packId + "/" + i.key()).substring(0, 12);
     boolean tiles = i.kind() == ItemKind.MATERIAL || i.kind() == ItemKind.PHOTO_TEXTURE;
-    return new ItemRecord(id, i.key(), i.name(), i.kind(), i.workflow(), i.colourway(), tiles ? tile : null, maps, i.problems());
+    return new ItemRecord(
+        id,
+        i.key(),
+        i.name(),
+        i.kind(),
+        i.workflow(),
+        i.colourway(),
+        tiles ? tile : null,
+        maps,
+        i.problems());
   }
 
   /** {@code packs/source/pack@version}, with a number when that is taken by another pack. */
   private String freeFolder(String source, String name, String version) {
-    String base = "packs/" + slug(source == null ? "unknown-source" : source) + "/" + slug(name) + (version == null ? "" : "@" + slug(version));
+    String base =
+        "packs/"
+            + slug(source == null ? "unknown-source" : source)
+            + "/"
+            + slug(name)
+            + (version == null ? "" : "@" + slug(version));
     String folder = base;
-    for (int n = 2; Files.exists(shelf.resolve(folder)) || Files.exists(shelf.packRecord(folder)); n++) {
+    for (int n = 2;
+        Files.exists(shelf.resolve(folder)) || Files.exists(shelf.packRecord(folder));
+        n++) {
       folder = base + "~" + n;
     }
     return folder;
   }
 
   static String slug(String s) {
-    String t = java.text.Normalizer.normalize(s, java.text.Normalizer.Form.NFKC).toLowerCase(java.util.Locale.ROOT)
-        .replaceAll("[^\\p{L}\\p{M}\\p{N}.]+", "-").replaceAll("^[-.]+|[-.]+$", "");
+    String t =
+        java.text.Normalizer.normalize(s, java.text.Normalizer.Form.NFKC)
+            .toLowerCase(java.util.Locale.ROOT)
+            .replaceAll("[^\\p{L}\\p{M}\\p{N}.]+", "-")
+            .replaceAll("^[-.]+|[-.]+$", "");
     return t.isEmpty() ? "unnamed" : t.length() > 60 ? t.substring(0, 60) : t;
   }
 
@@ -234,14 +295,28 @@ public final class Filing {
       Path folder = shelf.resolve(filed.folder());
       for (PackRecord.FileRecord f : filed.files()) {
         Path p = folder.resolve(f.path());
-        if (!Files.isRegularFile(p) || Files.size(p) != f.bytes() || !Hashes.sha256(p).equals(f.sha256())) {
-          throw new ShelfException(Problem.error("not-proved", arrival.path(),
-              arrival.path() + " was kept: " + f.path() + " on the shelf is not what was delivered. Check the shelf before you remove the archive."));
+        if (!Files.isRegularFile(p)
+            || Files.size(p) != f.bytes()
+            || !Hashes.sha256(p).equals(f.sha256())) {
+          throw new ShelfException(
+              Problem.error(
+                  "not-proved",
+                  arrival.path(),
+                  arrival.path()
+                      + " was kept: "
+                      + f.path()
+                      + " on the shelf is not what was delivered. Check the shelf before you remove"
+                      + " the archive."));
         }
       }
       Files.delete(arrival.origin());
     } catch (IOException e) {
-      throw new ShelfException(Problem.warning("archive-kept", arrival.path(), arrival.path() + " was filed but could not be removed: " + e.getMessage() + "."), e);
+      throw new ShelfException(
+          Problem.warning(
+              "archive-kept",
+              arrival.path(),
+              arrival.path() + " was filed but could not be removed: " + e.getMessage() + "."),
+          e);
     }
   }
 
@@ -251,6 +326,7 @@ public final class Filing {
   }
 
   static void writeRecord(ShelfFolder shelf, PackRecord pack) throws IOException {
-    FileTrees.writeAtomically(shelf.packRecord(pack.folder()), keepshelf.core.store.Json.pretty(pack));
+    FileTrees.writeAtomically(
+        shelf.packRecord(pack.folder()), keepshelf.core.store.Json.pretty(pack));
   }
 }

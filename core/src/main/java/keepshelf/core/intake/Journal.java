@@ -34,7 +34,8 @@ final class Journal {
   /** Promises and does. The caller holds the shelf's lock. */
   void file(Path workspace, PackRecord pack) throws IOException {
     Path entry = shelf.journal().resolve(pack.id() + ".json");
-    FileTrees.writeAtomically(entry, Json.pretty(new Entry(workspace.getFileName().toString(), pack)));
+    FileTrees.writeAtomically(
+        entry, Json.pretty(new Entry(workspace.getFileName().toString(), pack)));
     listener.reached(FilingStep.PROMISED);
     try {
       finish(entry, workspace, pack);
@@ -96,7 +97,13 @@ final class Journal {
       entry = Json.mapper().readValue(Files.readAllBytes(file), Entry.class);
     } catch (RuntimeException e) {
       Files.move(file, file.resolveSibling(file.getFileName() + ".unreadable"));
-      said.add(Problem.warning("journal", file.toString(), "A note about unfinished work cannot be read and was put aside: " + file + ". Nothing was lost; take in again what is missing."));
+      said.add(
+          Problem.warning(
+              "journal",
+              file.toString(),
+              "A note about unfinished work cannot be read and was put aside: "
+                  + file
+                  + ". Nothing was lost; take in again what is missing."));
       return;
     }
     Path workspace = shelf.staging().resolve(entry.workspace());
@@ -104,10 +111,22 @@ final class Journal {
     if (moved || Files.isDirectory(Workspace.files(workspace))) {
       finish(file, workspace, entry.pack());
       FileTrees.deleteQuietly(workspace);
-      said.add(Problem.note("finished", entry.pack().folder(), "Filing “" + entry.pack().name() + "” was interrupted last time and has been finished."));
+      said.add(
+          Problem.note(
+              "finished",
+              entry.pack().folder(),
+              "Filing “"
+                  + entry.pack().name()
+                  + "” was interrupted last time and has been finished."));
     } else {
       Files.delete(file);
-      said.add(Problem.warning("given-up", entry.pack().folder(), "Filing “" + entry.pack().name() + "” was interrupted before anything was moved. Take it in again."));
+      said.add(
+          Problem.warning(
+              "given-up",
+              entry.pack().folder(),
+              "Filing “"
+                  + entry.pack().name()
+                  + "” was interrupted before anything was moved. Take it in again."));
     }
   }
 }

@@ -30,7 +30,8 @@ public final class Recovery {
       return List.of();
     }
     try (ShelfLock held = lock.get()) {
-      List<Problem> said = new ArrayList<>(new Journal(shelf, catalogue, FilingStep.Listener.NONE).settle());
+      List<Problem> said =
+          new ArrayList<>(new Journal(shelf, catalogue, FilingStep.Listener.NONE).settle());
       if (catalogue.items().isEmpty()) {
         readRecords(shelf, catalogue, said);
       }
@@ -38,10 +39,12 @@ public final class Recovery {
     }
   }
 
-  private static void readRecords(ShelfFolder shelf, Catalogue catalogue, List<Problem> said) throws IOException {
+  private static void readRecords(ShelfFolder shelf, Catalogue catalogue, List<Problem> said)
+      throws IOException {
     List<Path> records;
     try (Stream<Path> files = Files.walk(shelf.packs(), 2)) {
-      records = files.filter(p -> p.getFileName().toString().endsWith(".pack.json")).sorted().toList();
+      records =
+          files.filter(p -> p.getFileName().toString().endsWith(".pack.json")).sorted().toList();
     }
     int added = 0;
     for (Path r : records) {
@@ -52,11 +55,24 @@ public final class Recovery {
           added++;
         }
       } catch (RuntimeException e) {
-        said.add(Problem.warning("pack-record", r.toString(), "The pack record " + r + " cannot be read, so its pack is not in the catalogue. Restore the file or take the pack in again."));
+        said.add(
+            Problem.warning(
+                "pack-record",
+                r.toString(),
+                "The pack record "
+                    + r
+                    + " cannot be read, so its pack is not in the catalogue. Restore the file or"
+                    + " take the pack in again."));
       }
     }
     if (added > 0) {
-      said.add(Problem.note("rebuilt", null, "The catalogue was made anew from the records of " + added + (added == 1 ? " pack." : " packs.")));
+      said.add(
+          Problem.note(
+              "rebuilt",
+              null,
+              "The catalogue was made anew from the records of "
+                  + added
+                  + (added == 1 ? " pack." : " packs.")));
     }
   }
 
@@ -68,8 +84,22 @@ public final class Recovery {
   }
 
   /** Writes a pack's record with changed items. */
-  public static void writeRecord(ShelfFolder shelf, PackRecord p, List<ItemRecord> items) throws IOException {
-    Filing.writeRecord(shelf,
-        new PackRecord(p.id(), p.name(), p.version(), p.source(), p.creator(), p.licence(), p.page(), p.folder(), p.archive(), p.takenIn(), items, p.files()));
+  public static void writeRecord(ShelfFolder shelf, PackRecord p, List<ItemRecord> items)
+      throws IOException {
+    Filing.writeRecord(
+        shelf,
+        new PackRecord(
+            p.id(),
+            p.name(),
+            p.version(),
+            p.source(),
+            p.creator(),
+            p.licence(),
+            p.page(),
+            p.folder(),
+            p.archive(),
+            p.takenIn(),
+            items,
+            p.files()));
   }
 }

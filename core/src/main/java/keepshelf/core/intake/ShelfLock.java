@@ -37,8 +37,14 @@ public final class ShelfLock implements AutoCloseable {
       }
       if (System.currentTimeMillis() > end) {
         throw new ShelfException(
-            Problem.error("shelf-in-use", shelf.root().toString(),
-                "The shelf " + shelf.root() + " is being changed by another Keep Shelf" + holder(shelf.lock()) + ". Wait until it is done, or close it; nothing was changed."));
+            Problem.error(
+                "shelf-in-use",
+                shelf.root().toString(),
+                "The shelf "
+                    + shelf.root()
+                    + " is being changed by another Keep Shelf"
+                    + holder(shelf.lock())
+                    + ". Wait until it is done, or close it; nothing was changed."));
       }
       try {
         Thread.sleep(50);
@@ -51,12 +57,19 @@ public final class ShelfLock implements AutoCloseable {
 
   /** The lock when it is free now. */
   static Optional<ShelfLock> tryTake(ShelfFolder shelf) throws IOException {
-    FileChannel c = FileChannel.open(shelf.lock(), StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
+    FileChannel c =
+        FileChannel.open(
+            shelf.lock(),
+            StandardOpenOption.CREATE,
+            StandardOpenOption.READ,
+            StandardOpenOption.WRITE);
     try {
       FileLock lock = c.tryLock();
       if (lock != null) {
         c.truncate(0);
-        c.write(ByteBuffer.wrap(("process " + ProcessHandle.current().pid()).getBytes(StandardCharsets.UTF_8)));
+        c.write(
+            ByteBuffer.wrap(
+                ("process " + ProcessHandle.current().pid()).getBytes(StandardCharsets.UTF_8)));
         return Optional.of(new ShelfLock(c));
       }
     } catch (OverlappingFileLockException e) {

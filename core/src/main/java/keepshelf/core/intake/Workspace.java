@@ -25,7 +25,8 @@ final class Workspace {
   static Path create(Path parent) throws IOException {
     Path w = parent.resolve(UUID.randomUUID().toString());
     Files.createDirectories(w);
-    FileChannel lock = FileChannel.open(w.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+    FileChannel lock =
+        FileChannel.open(w.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
     lock.lock();
     HELD.put(w, lock);
     Files.createDirectory(files(w));

@@ -19,13 +19,22 @@ public enum LicenceClass {
       return UNKNOWN;
     }
     String l = licence.toUpperCase(Locale.ROOT);
-    if (l.startsWith("CC0") || l.equals("UNLICENSE") || l.equals("0BSD") || l.equals("PDDL-1.0") || l.equals("OWN WORK")) {
+    if (l.startsWith("CC0")
+        || l.equals("UNLICENSE")
+        || l.equals("0BSD")
+        || l.equals("PDDL-1.0")
+        || l.equals("OWN WORK")) {
       return ANY_USE;
     }
     if (l.startsWith("CC-BY")) {
       return l.contains("-NC") || l.contains("-ND") ? LIMITED : CREDIT;
     }
-    if (l.startsWith("MIT") || l.startsWith("APACHE") || l.startsWith("BSD") || l.startsWith("OFL") || l.startsWith("ISC") || l.startsWith("ZLIB")) {
+    if (l.startsWith("MIT")
+        || l.startsWith("APACHE")
+        || l.startsWith("BSD")
+        || l.startsWith("OFL")
+        || l.startsWith("ISC")
+        || l.startsWith("ZLIB")) {
       return CREDIT;
     }
     return LIMITED;

@@ -55,7 +55,10 @@ public record Channels(Map<String, MapRole> roles) {
   /** "r occlusion, g roughness, b metallic". */
   public String inWords() {
     return roles.entrySet().stream()
-        .map(e -> e.getKey().toUpperCase(java.util.Locale.ROOT) + " " + e.getValue().title().toLowerCase(java.util.Locale.ROOT))
+        .map(e ->
+            e.getKey().toUpperCase(java.util.Locale.ROOT)
+                + " "
+                + e.getValue().title().toLowerCase(java.util.Locale.ROOT))
         .collect(Collectors.joining(", "));
   }
 }

@@ -45,7 +45,8 @@ public final class Previews {
 
   /** The preview of an item on the shelf, from the cache when it is there. */
   public Picture of(ShelvedItem s, int side) throws IOException {
-    Path file = shelf.previews().resolve(s.item().id() + "-" + side + "-" + state(s.item()) + ".png");
+    Path file =
+        shelf.previews().resolve(s.item().id() + "-" + side + "-" + state(s.item()) + ".png");
     if (Files.exists(file)) {
       try {
         return picture(ImageDecoder.decode(file));
@@ -57,7 +58,11 @@ public final class Previews {
     Picture p = render(s.item().kind(), maps, s.item().tileMetres(), side);
     Path beside = file.resolveSibling(file.getFileName() + "." + Thread.currentThread().threadId());
     ImageEncoder.png(pixels(p), beside, 4);
-    Files.move(beside, file, java.nio.file.StandardCopyOption.ATOMIC_MOVE, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+    Files.move(
+        beside,
+        file,
+        java.nio.file.StandardCopyOption.ATOMIC_MOVE,
+        java.nio.file.StandardCopyOption.REPLACE_EXISTING);
     return p;
   }
 
@@ -65,28 +70,44 @@ public final class Previews {
   public List<MapFile> maps(ShelvedItem s) {
     List<MapFile> maps = new ArrayList<>();
     for (MapRecord m : s.item().mapsAt("1K")) {
-      maps.add(new MapFile(m.role(), m.channels(), shelf.resolve(s.pack().folder() + "/" + m.path()), Handedness.ofId(m.handedness()).orElse(Handedness.UNKNOWN)));
+      maps.add(
+          new MapFile(
+              m.role(),
+              m.channels(),
+              shelf.resolve(s.pack().folder() + "/" + m.path()),
+              Handedness.ofId(m.handedness()).orElse(Handedness.UNKNOWN)));
     }
     return maps;
   }
 
-  /** The preview of a recognised item that is not filed yet; {@code normals} overrules handedness, or null. */
-  public static Picture of(RecognisedItem item, Double tileMetres, int side, Handedness normals) throws IOException {
+  /**
+   * The preview of a recognised item that is not filed yet; {@code normals} overrules handedness,
+   * or null.
+   */
+  public static Picture of(RecognisedItem item, Double tileMetres, int side, Handedness normals)
+      throws IOException {
     List<MapFile> maps = new ArrayList<>();
     for (RecognisedMap m : item.maps()) {
       if (m.file().onDisk() != null) {
-        maps.add(new MapFile(m.role(), m.channels(), m.file().onDisk(), normals != null ? normals : m.handedness()));
+        maps.add(
+            new MapFile(
+                m.role(),
+                m.channels(),
+                m.file().onDisk(),
+                normals != null ? normals : m.handedness()));
       }
     }
     return render(item.kind(), maps, tileMetres, side);
   }
 
-  private static Picture render(ItemKind kind, List<MapFile> maps, Double tileMetres, int side) throws IOException {
+  private static Picture render(ItemKind kind, List<MapFile> maps, Double tileMetres, int side)
+      throws IOException {
     if (kind == ItemKind.ENVIRONMENT || kind == ItemKind.LIGHT_PATTERN) {
       return flat(maps.getFirst().file(), side);
     }
     double tile = tileMetres == null ? ASSUMED_TILE_METRES : tileMetres;
-    return new Picture(side, BallPreview.render(SurfaceMaker.make(maps), BallPreview.Settings.card(side, tile)));
+    return new Picture(
+        side, BallPreview.render(SurfaceMaker.make(maps), BallPreview.Settings.card(side, tile)));
   }
 
   /** The picture of a map itself, for thumbnails. */

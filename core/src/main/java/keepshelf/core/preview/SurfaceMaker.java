@@ -19,6 +19,7 @@ import keepshelf.imaging.resample.Resampler;
 /** Reads the maps of an item into a surface that can be rendered. */
 public final class SurfaceMaker {
   private static final int LARGEST = 1024;
+
   /** Relief that is assumed for a height map without a known one: this share of the tile. */
   private static final float ASSUMED_RELIEF = 0.015f;
 
@@ -58,8 +59,9 @@ public final class SurfaceMaker {
       height = side(p.height());
     }
     if (f.role() == MapRole.PACKED && f.channels() != null) {
-      f.channels().roles().forEach(
-          (c, role) -> {
+      f.channels()
+          .roles()
+          .forEach((c, role) -> {
             int i = Channels.index(c);
             if (i < p.channels()) {
               planes.putIfAbsent(role, new float[][] {scaled(p, p.plane(i))});
@@ -122,7 +124,10 @@ public final class SurfaceMaker {
     Surface.Builder b = new Surface.Builder(width, height);
     float[][] base = planes.get(MapRole.BASE_COLOUR);
     float[] metallic = first(MapRole.METALLIC);
-    if (base != null && metallic == null && planes.containsKey(MapRole.SPECULAR) && first(MapRole.ROUGHNESS) == null) {
+    if (base != null
+        && metallic == null
+        && planes.containsKey(MapRole.SPECULAR)
+        && first(MapRole.ROUGHNESS) == null) {
       metallic = fromSpecular(base, planes.get(MapRole.SPECULAR));
     }
     if (base != null && base.length == 3) {

@@ -3,7 +3,9 @@ package keepshelf.core.recognise;
 import java.util.List;
 import keepshelf.imaging.analyse.Handedness;
 
-/** A picture on its way to a set: what its name and folders say, and then which reading was chosen. */
+/**
+ * A picture on its way to a set: what its name and folders say, and then which reading was chosen.
+ */
 final class Candidate {
   final SourceFile file;
   final NameParts parts;

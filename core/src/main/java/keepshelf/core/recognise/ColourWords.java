@@ -13,9 +13,10 @@ final class ColourWords {
           + "dark|light|pale|natural";
 
   private static final Pattern COLOUR =
-      Pattern.compile("(?:^|_)(red|green|blue|yellow|orange|purple|violet|pink|brown|black|white|gr[ae]y|beige|cream|"
-          + "ivory|teal|turquoise|cyan|magenta|navy|olive|ochre|maroon|crimson|scarlet|lime|mint|indigo|lilac|"
-          + "coral|khaki|charcoal|anthracite)(?:_|$)");
+      Pattern.compile(
+          "(?:^|_)(red|green|blue|yellow|orange|purple|violet|pink|brown|black|white|gr[ae]y|beige|cream|"
+              + "ivory|teal|turquoise|cyan|magenta|navy|olive|ochre|maroon|crimson|scarlet|lime|mint|indigo|lilac|"
+              + "coral|khaki|charcoal|anthracite)(?:_|$)");
 
   private ColourWords() {}
 

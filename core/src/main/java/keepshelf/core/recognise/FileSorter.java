@@ -9,19 +9,60 @@ import keepshelf.imaging.io.ImageFormat;
 /** Tells files that cannot be maps apart by their names: junk, documents, scenes. */
 final class FileSorter {
   private static final Set<String> DOCUMENTS =
-      Set.of("txt", "pdf", "md", "rtf", "html", "htm", "doc", "docx", "odt", "url", "webloc", "nfo",
-          "csv", "json", "xml", "yaml", "yml", "log", "ini", "toml", "rst", "lic", "license", "licence",
-          "spdx", "readme", "xlsx", "ods");
-  private static final Set<String> MATERIAL_DOCUMENTS = Set.of("mtlx", "mtl", "gltf", "usda", "usd", "usdc", "usdz");
+      Set.of(
+          "txt", "pdf", "md", "rtf", "html", "htm", "doc", "docx", "odt", "url", "webloc", "nfo",
+          "csv", "json", "xml", "yaml", "yml", "log", "ini", "toml", "rst", "lic", "license",
+          "licence", "spdx", "readme", "xlsx", "ods");
+  private static final Set<String> MATERIAL_DOCUMENTS =
+      Set.of("mtlx", "mtl", "gltf", "usda", "usd", "usdc", "usdz");
   private static final Set<String> MODELS =
       Set.of("obj", "fbx", "glb", "stl", "ply", "abc", "dae", "3ds", "x3d");
   private static final Set<String> LEFTOVERS =
-      Set.of("tmp", "part", "crdownload", "download", "partial", "bak", "swp", "lnk", "db-journal", "aux");
+      Set.of(
+          "tmp",
+          "part",
+          "crdownload",
+          "download",
+          "partial",
+          "bak",
+          "swp",
+          "lnk",
+          "db-journal",
+          "aux");
   private static final Set<String> JUNK_FOLDERS =
-      Set.of("__macosx", ".git", ".svn", ".trashes", ".spotlight-v100", ".fseventsd", "$recycle.bin", ".thumbnails", "@eadir", ".temporaryitems");
+      Set.of(
+          "__macosx",
+          ".git",
+          ".svn",
+          ".trashes",
+          ".spotlight-v100",
+          ".fseventsd",
+          "$recycle.bin",
+          ".thumbnails",
+          "@eadir",
+          ".temporaryitems");
   private static final Set<String> JUNK_NAMES =
-      Set.of("thumbs.db", "ehthumbs.db", "desktop.ini", ".ds_store", "icon\r", ".localized", ".directory", ".picasa.ini", "folder.htt");
-  private static final Set<String> BARE_DOCUMENTS = Set.of("license", "licence", "readme", "changelog", "copying", "credits", "notice", "authors", "version");
+      Set.of(
+          "thumbs.db",
+          "ehthumbs.db",
+          "desktop.ini",
+          ".ds_store",
+          "icon\r",
+          ".localized",
+          ".directory",
+          ".picasa.ini",
+          "folder.htt");
+  private static final Set<String> BARE_DOCUMENTS =
+      Set.of(
+          "license",
+          "licence",
+          "readme",
+          "changelog",
+          "copying",
+          "credits",
+          "notice",
+          "authors",
+          "version");
 
   private FileSorter() {}
 
@@ -43,7 +84,8 @@ final class FileSorter {
     if (f.size() == 0) {
       return loose(f, Sort.JUNK, "the file is empty");
     }
-    if (f.info().isPresent() || (f.trouble() == null && ImageFormat.ofName(name).isPresent() && f.size() < 0)) {
+    if (f.info().isPresent()
+        || (f.trouble() == null && ImageFormat.ofName(name).isPresent() && f.size() < 0)) {
       return Optional.empty();
     }
     if (f.trouble() != null || ImageFormat.ofName(name).isPresent()) {
@@ -69,10 +111,24 @@ final class FileSorter {
   private static boolean looksLikeScene(SourceFile f, String ext) {
     NameParts stem = NameParts.of(f.stem());
     boolean named =
-        stem.words().stream().anyMatch(w -> Set.of("scene", "scenes", "setup", "project", "shader", "material", "materials", "library").contains(w.text()));
+        stem.words().stream()
+            .anyMatch(w ->
+                Set.of(
+                        "scene",
+                        "scenes",
+                        "setup",
+                        "project",
+                        "shader",
+                        "material",
+                        "materials",
+                        "library")
+                    .contains(w.text()));
     boolean kept =
-        f.parts().stream().limit(f.parts().size() - 1L)
-            .anyMatch(p -> p.toLowerCase(Locale.ROOT).matches("(?:.*[ _-])?(?:scenes?|projects?|shaders?|materials?)(?:[ _-].*)?"));
+        f.parts().stream()
+            .limit(f.parts().size() - 1L)
+            .anyMatch(p ->
+                p.toLowerCase(Locale.ROOT)
+                    .matches("(?:.*[ _-])?(?:scenes?|projects?|shaders?|materials?)(?:[ _-].*)?"));
     return !ext.isEmpty() && ext.length() <= 12 && (named || kept);
   }
 

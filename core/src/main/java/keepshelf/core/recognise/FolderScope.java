@@ -20,12 +20,47 @@ import keepshelf.imaging.analyse.Handedness;
  * @param handedness what a folder says about normals
  */
 record FolderScope(
-    String scope, List<String> names, String role, String resolution, String version, Handedness handedness) {
+    String scope,
+    List<String> names,
+    String role,
+    String resolution,
+    String version,
+    Handedness handedness) {
   private static final Set<String> GENERIC =
-      Set.of("textures", "texture", "tex", "maps", "map", "images", "image", "img", "files", "file",
-          "bitmaps", "bitmap", "materials", "material", "assets", "source", "sourceimages", "output",
-          "export", "exports", "final", "tiles", "tile", "udims", "set", "format", "formats",
-          "resolution", "resolutions", "opengl", "directx", "pbr", "version");
+      Set.of(
+          "textures",
+          "texture",
+          "tex",
+          "maps",
+          "map",
+          "images",
+          "image",
+          "img",
+          "files",
+          "file",
+          "bitmaps",
+          "bitmap",
+          "materials",
+          "material",
+          "assets",
+          "source",
+          "sourceimages",
+          "output",
+          "export",
+          "exports",
+          "final",
+          "tiles",
+          "tile",
+          "udims",
+          "set",
+          "format",
+          "formats",
+          "resolution",
+          "resolutions",
+          "opengl",
+          "directx",
+          "pbr",
+          "version");
 
   /** Reads folder chains, each only once. */
   static final class Reader {
@@ -57,8 +92,13 @@ record FolderScope(
           names.add(key);
         }
       }
-      return new FolderScope(String.join("/", names.stream().map(NameParts::folded).toList()),
-          List.copyOf(names), role, resolution, version, handedness);
+      return new FolderScope(
+          String.join("/", names.stream().map(NameParts::folded).toList()),
+          List.copyOf(names),
+          role,
+          resolution,
+          version,
+          handedness);
     }
 
     private static boolean transparent(NameParts p) {
@@ -78,7 +118,9 @@ record FolderScope(
         word = word.substring(0, word.length() - 1);
         senses = RoleVocabulary.senses(word);
       }
-      return !senses.isEmpty() && word.length() > 1 && senses.getFirst().weight() > 0.8 ? word : null;
+      return !senses.isEmpty() && word.length() > 1 && senses.getFirst().weight() > 0.8
+          ? word
+          : null;
     }
   }
 
@@ -87,13 +129,17 @@ record FolderScope(
     return name.replaceFirst("(?i)\\.(?:zip|7z|tar|tgz|tbz2|txz|rar|tar\\.(?:gz|xz|bz2|zst))$", "");
   }
 
-  /** The name for a set whose files do not name it: the innermost telling folder, or {@code other}. */
+  /**
+   * The name for a set whose files do not name it: the innermost telling folder, or {@code other}.
+   */
   String nameOr(String other) {
     for (int i = names.size() - 1; i >= 0; i--) {
       String n = names.get(i);
       boolean telling = n.chars().filter(Character::isLetter).count() >= 2;
       if (telling) {
-        return i == names.size() - 1 ? n : n + "_" + String.join("_", names.subList(i + 1, names.size()));
+        return i == names.size() - 1
+            ? n
+            : n + "_" + String.join("_", names.subList(i + 1, names.size()));
       }
     }
     String below = String.join("_", names);

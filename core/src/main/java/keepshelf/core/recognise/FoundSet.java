@@ -38,7 +38,14 @@ final class FoundSet {
   /** What tells two maps of one role apart: resolution, format, tile, handedness. */
   static String slot(Candidate c) {
     MapRole role = c.sense != null ? c.sense.role() : c.chosen.senses().getFirst().role();
-    return role + "|" + c.namedResolution() + "|" + c.file.extension() + "|" + c.parts.tile() + "|"
+    return role
+        + "|"
+        + c.namedResolution()
+        + "|"
+        + c.file.extension()
+        + "|"
+        + c.parts.tile()
+        + "|"
         + (role == MapRole.NORMAL ? c.namedHandedness() : "");
   }
 }

@@ -11,8 +11,8 @@ import keepshelf.core.model.Resolution;
 import keepshelf.imaging.analyse.Handedness;
 
 /**
- * A file or folder name taken apart: words by separators, camel case and digits, with the parts that
- * say resolution, version, depth, format, handedness, tile or copy told apart from the rest.
+ * A file or folder name taken apart: words by separators, camel case and digits, with the parts
+ * that say resolution, version, depth, format, handedness, tile or copy told apart from the rest.
  *
  * @param words all words in order
  * @param resolution label such as {@code 2K}, or null
@@ -56,12 +56,18 @@ record NameParts(
   }
 
   private static final Pattern COPY =
-      Pattern.compile("(?i)(?:[ _-]*\\(\\d{1,3}\\)|[ _-]+-?[ _]*copy(?:[ _]?\\d{1,3}|[ _]?\\(\\d+\\))?)$");
+      Pattern.compile(
+          "(?i)(?:[ _-]*\\(\\d{1,3}\\)|[ _-]+-?[ _]*copy(?:[ _]?\\d{1,3}|[ _]?\\(\\d+\\))?)$");
   private static final Pattern VERSION =
-      Pattern.compile("(?i)(?<![\\p{L}\\p{N}])(?:v(?:er(?:sion)?)?[ _.-]?|rev[ _.-]?)(\\d{1,3}(?:\\.\\d{1,3}){0,2})(?![\\p{L}\\p{N}]|\\.\\d)");
-  private static final Pattern CAMEL_VERSION = Pattern.compile("(?<=[a-z0-9])V(\\d{1,2})(?![\\p{L}\\p{N}])");
-  private static final Pattern SIGNED_Y = Pattern.compile("(?i)(?<![\\p{L}\\p{N}])(?:y([+-])|([+-])y)(?![\\p{L}\\p{N}])");
-  private static final Pattern UDIM_UV = Pattern.compile("(?i)(?<![\\p{L}\\p{N}])u(\\d{1,2})_v(\\d{1,2})(?![\\p{L}\\p{N}])");
+      Pattern.compile(
+          "(?i)(?<![\\p{L}\\p{N}])(?:v(?:er(?:sion)?)?[ _.-]?|rev["
+              + " _.-]?)(\\d{1,3}(?:\\.\\d{1,3}){0,2})(?![\\p{L}\\p{N}]|\\.\\d)");
+  private static final Pattern CAMEL_VERSION =
+      Pattern.compile("(?<=[a-z0-9])V(\\d{1,2})(?![\\p{L}\\p{N}])");
+  private static final Pattern SIGNED_Y =
+      Pattern.compile("(?i)(?<![\\p{L}\\p{N}])(?:y([+-])|([+-])y)(?![\\p{L}\\p{N}])");
+  private static final Pattern UDIM_UV =
+      Pattern.compile("(?i)(?<![\\p{L}\\p{N}])u(\\d{1,2})_v(\\d{1,2})(?![\\p{L}\\p{N}])");
   private static final Pattern CHUNK = Pattern.compile("[\\p{L}\\p{M}\\p{N}]+");
   private static final Pattern PIECE =
       Pattern.compile(
@@ -72,11 +78,43 @@ record NameParts(
   private static final Pattern DEPTH = Pattern.compile("(?:8|16|32)(?:bits?|b|f|i|bpc)");
   private static final Pattern FORMAT_WORD =
       Pattern.compile("(?:png|jpe?g|tiff?|exr|tga|webp|hdr|psd)(?:8|16|32)?");
-  private static final Set<String> GL = Set.of("gl", "ogl", "opengl", "yup", "yplus", "glnormal", "openglnormal");
-  private static final Set<String> DX = Set.of("dx", "directx", "d3d", "ydown", "yminus", "dxnormal", "directxnormal");
+  private static final Set<String> GL =
+      Set.of("gl", "ogl", "opengl", "yup", "yplus", "glnormal", "openglnormal");
+  private static final Set<String> DX =
+      Set.of("dx", "directx", "d3d", "ydown", "yminus", "dxnormal", "directxnormal");
   private static final Set<String> FILLER =
-      Set.of("srgb", "linear", "lin", "raw", "noncolor", "noncolour", "data", "hires", "highres",
-          "lowres", "lores", "hr", "lr", "hq", "lq", "fullres", "seamless", "tileable", "tiling", "bit", "bits", "udim", "gamma", "rec709", "acescg", "aces", "rgb", "rgba", "grayscale", "greyscale", "px");
+      Set.of(
+          "srgb",
+          "linear",
+          "lin",
+          "raw",
+          "noncolor",
+          "noncolour",
+          "data",
+          "hires",
+          "highres",
+          "lowres",
+          "lores",
+          "hr",
+          "lr",
+          "hq",
+          "lq",
+          "fullres",
+          "seamless",
+          "tileable",
+          "tiling",
+          "bit",
+          "bits",
+          "udim",
+          "gamma",
+          "rec709",
+          "acescg",
+          "aces",
+          "rgb",
+          "rgba",
+          "grayscale",
+          "greyscale",
+          "px");
 
   /** Takes {@code stem}, a name without extension, apart. */
   static NameParts of(String stem) {
@@ -91,8 +129,7 @@ record NameParts(
     Reader r = new Reader();
     r.read(s);
     r.settleNumbers();
-    return new NameParts(
-        List.copyOf(r.words), r.resolution, r.version, r.tile, r.handedness, copy);
+    return new NameParts(List.copyOf(r.words), r.resolution, r.version, r.tile, r.handedness, copy);
   }
 
   private static final class Reader {
@@ -124,8 +161,8 @@ record NameParts(
     }
 
     /**
-     * A tile number stands at the end; before other words such a number is part of the name. So is a
-     * bare number that could be a size when "2k" says the size already.
+     * A tile number stands at the end; before other words such a number is part of the name. So is
+     * a bare number that could be a size when "2k" says the size already.
      */
     void settleNumbers() {
       boolean named = false;
@@ -143,7 +180,10 @@ record NameParts(
         named |= words.get(i).names();
       }
       if (spelled) {
-        words.stream().filter(w -> w.use() == Use.RESOLUTION).reduce((a, b) -> b).ifPresent(w -> use(w.text()));
+        words.stream()
+            .filter(w -> w.use() == Use.RESOLUTION)
+            .reduce((a, b) -> b)
+            .ifPresent(w -> use(w.text()));
       }
     }
 
@@ -183,11 +223,17 @@ record NameParts(
 
     private boolean mergesWithLast(String piece) {
       String both = words.getLast().text() + piece;
-      return GL.contains(both) || DX.contains(both) || FILLER.contains(both) || FORMAT_WORD.matcher(both).matches() && !Character.isDigit(both.charAt(0));
+      return GL.contains(both)
+          || DX.contains(both)
+          || FILLER.contains(both)
+          || FORMAT_WORD.matcher(both).matches() && !Character.isDigit(both.charAt(0));
     }
 
     private static boolean known(String lower) {
-      return GL.contains(lower) || DX.contains(lower) || FILLER.contains(lower) || FORMAT_WORD.matcher(lower).matches()
+      return GL.contains(lower)
+          || DX.contains(lower)
+          || FILLER.contains(lower)
+          || FORMAT_WORD.matcher(lower).matches()
           || !RoleVocabulary.senses(lower).isEmpty() && lower.length() > 1;
     }
 
@@ -251,7 +297,8 @@ record NameParts(
       if (!last.isEmpty()) {
         boolean digits = Character.isDigit(w.text().charAt(0));
         boolean lastDigits = Character.isDigit(last.charAt(last.length() - 1));
-        boolean adjacent = w.joined() && i > 0 && words.get(i - 1).names() && !(i - 1 >= from && i - 1 < to);
+        boolean adjacent =
+            w.joined() && i > 0 && words.get(i - 1).names() && !(i - 1 >= from && i - 1 < to);
         b.append(adjacent && digits != lastDigits ? "" : "_");
       }
       b.append(w.text());
@@ -270,14 +317,19 @@ record NameParts(
     return !words.isEmpty() && words.stream().noneMatch(Word::names);
   }
 
-  /** A key without marks between letters, so that {@code TarredRope} and {@code tarredrope} meet. */
+  /**
+   * A key without marks between letters, so that {@code TarredRope} and {@code tarredrope} meet.
+   */
   static String folded(String key) {
     StringBuilder b = new StringBuilder();
     for (int i = 0; i < key.length(); i++) {
       char c = key.charAt(i);
       boolean betweenDigits =
-          c == '_' && i > 0 && i + 1 < key.length()
-              && Character.isDigit(key.charAt(i - 1)) && Character.isDigit(key.charAt(i + 1));
+          c == '_'
+              && i > 0
+              && i + 1 < key.length()
+              && Character.isDigit(key.charAt(i - 1))
+              && Character.isDigit(key.charAt(i + 1));
       if (c != '_' || betweenDigits) {
         b.append(c);
       }
@@ -290,7 +342,8 @@ record NameParts(
     StringBuilder b = new StringBuilder();
     for (String w : key.split("_")) {
       if (!w.isEmpty()) {
-        b.append(b.isEmpty() ? "" : " ").appendCodePoint(Character.toTitleCase(w.codePointAt(0)))
+        b.append(b.isEmpty() ? "" : " ")
+            .appendCodePoint(Character.toTitleCase(w.codePointAt(0)))
             .append(w.substring(Character.charCount(w.codePointAt(0))));
       }
     }

@@ -17,15 +17,36 @@ final class NameReadings {
 
   /** Words that say nothing when they stand behind a role ("normal map", "roughness texture"). */
   private static final Set<String> NEUTRAL =
-      Set.of("map", "maps", "tex", "texture", "textures", "channel", "pass", "layer", "value",
-          "values", "amount", "weight", "factor", "image", "img", "bitmap", "txt", "mapping", "file");
+      Set.of(
+          "map",
+          "maps",
+          "tex",
+          "texture",
+          "textures",
+          "channel",
+          "pass",
+          "layer",
+          "value",
+          "values",
+          "amount",
+          "weight",
+          "factor",
+          "image",
+          "img",
+          "bitmap",
+          "txt",
+          "mapping",
+          "file");
 
   /** First words that only say "this is a texture". */
-  private static final Set<String> PREFIX = Set.of("t", "tx", "tex", "txt", "texture", "map", "tx2d");
+  private static final Set<String> PREFIX =
+      Set.of("t", "tx", "tex", "txt", "texture", "map", "tx2d");
 
   private NameReadings() {}
 
-  /** All readings of {@code parts}; {@code folderRole} is the role word of a role folder, or null. */
+  /**
+   * All readings of {@code parts}; {@code folderRole} is the role word of a role folder, or null.
+   */
   static List<NameReading> of(NameParts parts, String folderRole) {
     List<Word> words = withoutPrefix(parts.words());
     List<NameReading> out = new ArrayList<>();
@@ -47,8 +68,15 @@ final class NameReadings {
     if (folderRole != null && out.stream().noneMatch(r -> !r.single() && r.place() >= 1)) {
       String key = NameParts.key(words, 0, 0);
       out.add(
-          new NameReading(key, NameParts.folded(key), RoleVocabulary.senses(folderRole), 0.8,
-              folderRole, false, handednessOf(folderRole), "folder"));
+          new NameReading(
+              key,
+              NameParts.folded(key),
+              RoleVocabulary.senses(folderRole),
+              0.8,
+              folderRole,
+              false,
+              handednessOf(folderRole),
+              "folder"));
     }
     return out;
   }
@@ -65,7 +93,12 @@ final class NameReadings {
   }
 
   private static void addReading(
-      List<NameReading> out, List<Word> words, int from, int to, String phrase, List<Sense> senses) {
+      List<NameReading> out,
+      List<Word> words,
+      int from,
+      int to,
+      String phrase,
+      List<Sense> senses) {
     int end = to;
     while (end < words.size() && NEUTRAL.contains(words.get(end).text())) {
       end++;
@@ -79,16 +112,25 @@ final class NameReadings {
     double place = after == 0 ? 1 : before == 0 ? (single ? 0.55 : 0.82) : 0.74;
     String key = NameParts.key(words, from, end);
     out.add(
-        new NameReading(key, NameParts.folded(key), senses, place, phrase, single,
-            handednessOf(phrase), "name"));
+        new NameReading(
+            key,
+            NameParts.folded(key),
+            senses,
+            place,
+            phrase,
+            single,
+            handednessOf(phrase),
+            "name"));
   }
 
   static Handedness handednessOf(String phrase) {
-    boolean normal = RoleVocabulary.senses(phrase).stream().anyMatch(s -> s.role() == MapRole.NORMAL);
+    boolean normal =
+        RoleVocabulary.senses(phrase).stream().anyMatch(s -> s.role() == MapRole.NORMAL);
     if (!normal) {
       return Handedness.UNKNOWN;
     }
-    return phrase.endsWith("gl") ? Handedness.GL
+    return phrase.endsWith("gl")
+        ? Handedness.GL
         : phrase.endsWith("dx") || phrase.endsWith("directx") ? Handedness.DX : Handedness.UNKNOWN;
   }
 
@@ -117,7 +159,12 @@ final class NameReadings {
         channels.put("rgba".substring(channels.size(), channels.size() + 1), role);
         at = next;
         if (channels.size() >= 2 && RoleVocabulary.senses(phrase).isEmpty()) {
-          addReading(out, words, i, at, phrase,
+          addReading(
+              out,
+              words,
+              i,
+              at,
+              phrase,
               List.of(new Sense(MapRole.PACKED, new Channels(channels), 0.86)));
         }
       }
@@ -136,7 +183,10 @@ final class NameReadings {
       return null;
     }
     for (Sense s : RoleVocabulary.senses(text)) {
-      if (s.role().grey() && s.role() != MapRole.MASK && s.role() != MapRole.BUMP && s.weight() > 0.7) {
+      if (s.role().grey()
+          && s.role() != MapRole.MASK
+          && s.role() != MapRole.BUMP
+          && s.weight() > 0.7) {
         return s.role();
       }
     }
@@ -156,8 +206,16 @@ final class NameReadings {
         String head = w.text().substring(0, w.text().length() - tail.length());
         cut.set(i, new Word(head, w.joined(), w.use()));
         String key = NameParts.key(cut, 0, 0);
-        out.add(new NameReading(key, NameParts.folded(key), RoleVocabulary.senses(tail), 0.85, tail,
-            false, handednessOf(tail), "name"));
+        out.add(
+            new NameReading(
+                key,
+                NameParts.folded(key),
+                RoleVocabulary.senses(tail),
+                0.85,
+                tail,
+                false,
+                handednessOf(tail),
+                "name"));
       }
       return;
     }

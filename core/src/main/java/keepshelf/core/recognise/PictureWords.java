@@ -10,20 +10,94 @@ import keepshelf.core.recognise.NameParts.Word;
 /** Words that say a picture is a preview, or an item of another kind than a material. */
 final class PictureWords {
   private static final Set<String> PREVIEW =
-      Set.of("preview", "previews", "thumb", "thumbs", "thumbnail", "thumbnails", "promo", "render",
-          "renders", "rendered", "rendering", "screenshot", "screenshots", "poster", "beauty", "turntable",
-          "presentation", "wireframe", "logo", "banner", "icon", "showcase", "contactsheet", "overview", "previewimage", "uvlayout");
+      Set.of(
+          "preview",
+          "previews",
+          "thumb",
+          "thumbs",
+          "thumbnail",
+          "thumbnails",
+          "promo",
+          "render",
+          "renders",
+          "rendered",
+          "rendering",
+          "screenshot",
+          "screenshots",
+          "poster",
+          "beauty",
+          "turntable",
+          "presentation",
+          "wireframe",
+          "logo",
+          "banner",
+          "icon",
+          "showcase",
+          "contactsheet",
+          "overview",
+          "previewimage",
+          "uvlayout");
   private static final Set<String> MAYBE_PREVIEW =
-      Set.of("sphere", "ball", "cube", "plane", "cylinder", "cover", "sample", "example", "scene",
-          "closeup", "shot", "swatch", "shaderball", "cloth", "flat", "display", "hero", "image", "main", "product");
+      Set.of(
+          "sphere",
+          "ball",
+          "cube",
+          "plane",
+          "cylinder",
+          "cover",
+          "sample",
+          "example",
+          "scene",
+          "closeup",
+          "shot",
+          "swatch",
+          "shaderball",
+          "cloth",
+          "flat",
+          "display",
+          "hero",
+          "image",
+          "main",
+          "product");
   private static final Set<String> ENVIRONMENT =
-      Set.of("hdri", "hdris", "hdr", "panorama", "pano", "equirectangular", "equirect", "latlong",
-          "skydome", "envmap", "ibl", "environment", "spherical", "skybox");
+      Set.of(
+          "hdri",
+          "hdris",
+          "hdr",
+          "panorama",
+          "pano",
+          "equirectangular",
+          "equirect",
+          "latlong",
+          "skydome",
+          "envmap",
+          "ibl",
+          "environment",
+          "spherical",
+          "skybox");
   private static final Set<String> OVERLAY =
-      Set.of("smudge", "smudges", "scratch", "scratches", "fingerprint", "fingerprints", "imperfection",
-          "imperfections", "overlay", "overlays", "streaks", "drips", "grunge", "smear", "smears", "brush", "brushes", "bloom");
+      Set.of(
+          "smudge",
+          "smudges",
+          "scratch",
+          "scratches",
+          "fingerprint",
+          "fingerprints",
+          "imperfection",
+          "imperfections",
+          "overlay",
+          "overlays",
+          "streaks",
+          "drips",
+          "grunge",
+          "smear",
+          "smears",
+          "brush",
+          "brushes",
+          "bloom");
   private static final Set<String> DECAL = Set.of("decal", "decals", "sticker", "stickers");
-  private static final Set<String> LIGHT_PATTERN = Set.of("gobo", "gobos", "lightpattern", "lightpatterns", "caustics");
+  private static final Set<String> LIGHT_PATTERN =
+      Set.of("gobo", "gobos", "lightpattern", "lightpatterns", "caustics");
 
   private PictureWords() {}
 

@@ -47,7 +47,8 @@ public record RecognisedItem(
 
   /** The same item with other maps; workflow and problems are worked out anew. */
   public RecognisedItem withMaps(List<RecognisedMap> newMaps) {
-    RecognisedItem bare = new RecognisedItem(key, name, kind, workflow, colourway, newMaps, List.of());
+    RecognisedItem bare =
+        new RecognisedItem(key, name, kind, workflow, colourway, newMaps, List.of());
     Workflow w = kind == ItemKind.MATERIAL ? Workflow.of(bare.roles()) : Workflow.UNKNOWN;
     RecognisedItem item = new RecognisedItem(key, name, kind, w, colourway, newMaps, List.of());
     return new RecognisedItem(

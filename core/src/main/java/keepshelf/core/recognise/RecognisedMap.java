@@ -30,11 +30,19 @@ public record RecognisedMap(
 
   /** The same map in another role, by a person's word. */
   public RecognisedMap corrected(MapRole newRole) {
-    Verdict v = Verdict.byPerson("set by hand to " + newRole.title().toLowerCase(java.util.Locale.ROOT));
+    Verdict v =
+        Verdict.byPerson("set by hand to " + newRole.title().toLowerCase(java.util.Locale.ROOT));
     boolean normal = newRole == MapRole.NORMAL;
     Handedness h = normal ? (handedness == null ? Handedness.UNKNOWN : handedness) : null;
     return new RecognisedMap(
-        file, newRole, newRole == MapRole.PACKED ? channels : null, resolution, format, h, tile, v,
+        file,
+        newRole,
+        newRole == MapRole.PACKED ? channels : null,
+        resolution,
+        format,
+        h,
+        tile,
+        v,
         normal ? handednessVerdict : null);
   }
 }

@@ -25,7 +25,8 @@ public final class Recogniser {
    * Recognises the files of one arrival, by names, folders, headers and, where bytes are on disk,
    * pixels.
    *
-   * @param arrivalName name of the archive or folder, which may name the pack and a set; may be empty
+   * @param arrivalName name of the archive or folder, which may name the pack and a set; may be
+   *     empty
    */
   public static Recognition recognise(String arrivalName, List<SourceFile> files) {
     return new Run(arrivalName).run(files);
@@ -63,7 +64,10 @@ public final class Recogniser {
       }
       environments(environments);
       leftOver(rest, materials);
-      String version = arrival.version() != null ? arrival.version() : versions.size() == 1 ? versions.iterator().next() : null;
+      String version =
+          arrival.version() != null
+              ? arrival.version()
+              : versions.size() == 1 ? versions.iterator().next() : null;
       return new Recognition(packName(), version, items, loose, problems);
     }
 
@@ -87,16 +91,26 @@ public final class Recogniser {
       return pictures;
     }
 
-    /** Takes panoramas out of {@code pictures}: HDR files, and EXR files that are named or shaped so. */
+    /**
+     * Takes panoramas out of {@code pictures}: HDR files, and EXR files that are named or shaped
+     * so.
+     */
     private static List<Candidate> takeEnvironments(List<Candidate> pictures) {
       List<Candidate> out = new ArrayList<>();
       for (Candidate c : pictures) {
         String ext = c.file.extension();
-        boolean role = c.readings.stream().anyMatch(r -> !r.single() && r.place() >= 1 && r.senses().getFirst().weight() > 0.85);
+        boolean role =
+            c.readings.stream()
+                .anyMatch(
+                    r -> !r.single() && r.place() >= 1 && r.senses().getFirst().weight() > 0.85);
         boolean named = PictureWords.kind(c).filter(k -> k == ItemKind.ENVIRONMENT).isPresent();
         boolean wide = c.file.info().filter(i -> i.width() == 2 * i.height()).isPresent();
-        boolean isHdr = ext.equals("hdr") || c.file.info().filter(i -> i.format() == ImageFormat.HDR).isPresent();
-        boolean isExr = ext.equals("exr") || c.file.info().filter(i -> i.format() == ImageFormat.EXR).isPresent();
+        boolean isHdr =
+            ext.equals("hdr")
+                || c.file.info().filter(i -> i.format() == ImageFormat.HDR).isPresent();
+        boolean isExr =
+            ext.equals("exr")
+                || c.file.info().filter(i -> i.format() == ImageFormat.EXR).isPresent();
         if (!role && (isHdr || (isExr && (named || wide)))) {
           out.add(c);
         }
@@ -108,22 +122,23 @@ public final class Recogniser {
     /** Previews by a sure word leave their sets, unless the word is part of a real set's name. */
     private void takePreviews(List<FoundSet> sets, List<Candidate> rest) {
       for (FoundSet s : sets) {
-        boolean partOfName = s.roles().size() >= 2
-            && s.members.stream().allMatch(c -> PictureWords.preview(c).isPresent());
+        boolean partOfName =
+            s.roles().size() >= 2
+                && s.members.stream().allMatch(c -> PictureWords.preview(c).isPresent());
         if (partOfName) {
           continue;
         }
         for (Candidate c : List.copyOf(s.members)) {
-          PictureWords.preview(c).ifPresent(
-              word -> {
+          PictureWords.preview(c)
+              .ifPresent(word -> {
                 s.members.remove(c);
                 preview(c, "its name says “" + word + "”");
               });
         }
       }
       for (Candidate c : List.copyOf(rest)) {
-        PictureWords.preview(c).ifPresent(
-            word -> {
+        PictureWords.preview(c)
+            .ifPresent(word -> {
               rest.remove(c);
               preview(c, "its name says “" + word + "”");
             });
@@ -138,8 +153,10 @@ public final class Recogniser {
     private static Map<String, Integer> colourways(List<FoundSet> sets) {
       Map<String, Integer> count = new HashMap<>();
       for (FoundSet s : sets) {
-        ColourWords.in(s.key).ifPresent(
-            colour -> count.merge(s.scope.parent() + "|" + ColourWords.without(s.key, colour), 1, Integer::sum));
+        ColourWords.in(s.key)
+            .ifPresent(colour ->
+                count.merge(
+                    s.scope.parent() + "|" + ColourWords.without(s.key, colour), 1, Integer::sum));
       }
       return count;
     }
@@ -152,10 +169,18 @@ public final class Recogniser {
       }
       String colourway =
           ColourWords.in(s.key)
-              .filter(c -> colourways.getOrDefault(s.scope.parent() + "|" + ColourWords.without(s.key, c), 0) > 1)
+              .filter(c ->
+                  colourways.getOrDefault(s.scope.parent() + "|" + ColourWords.without(s.key, c), 0)
+                      > 1)
               .orElse(null);
       List<RecognisedMap> maps = new ArrayList<>();
-      boolean udim = s.members.stream().filter(c -> c.parts.tile() > 0).map(c -> c.parts.tile()).distinct().count() > 1;
+      boolean udim =
+          s.members.stream()
+                  .filter(c -> c.parts.tile() > 0)
+                  .map(c -> c.parts.tile())
+                  .distinct()
+                  .count()
+              > 1;
       Set<MapRole> roles = s.roles();
       for (Candidate c : s.members) {
         maps.add(pixels.look(map(c, roles, udim)));
@@ -165,14 +190,22 @@ public final class Recogniser {
       }
       ItemKind kind = kind(s, maps);
       RecognisedItem item =
-          new RecognisedItem(unique(key, s.scope), NameParts.title(key), kind, Workflow.UNKNOWN, colourway, maps, List.of());
+          new RecognisedItem(
+              unique(key, s.scope),
+              NameParts.title(key),
+              kind,
+              Workflow.UNKNOWN,
+              colourway,
+              maps,
+              List.of());
       return item.withMaps(maps);
     }
 
     private static ItemKind kind(FoundSet s, List<RecognisedMap> maps) {
       boolean coloured = maps.stream().anyMatch(m -> m.role() == MapRole.BASE_COLOUR);
       var said = PictureWords.kind(s.members.getFirst());
-      if (said.isPresent() && (said.get() == ItemKind.DECAL || !coloured)
+      if (said.isPresent()
+          && (said.get() == ItemKind.DECAL || !coloured)
           && said.get() != ItemKind.ENVIRONMENT) {
         return said.get();
       }
@@ -198,38 +231,78 @@ public final class Recogniser {
       String shown = "“" + c.chosen.phrase() + "”";
       double weight = c.sense.weight() * c.chosen.place();
       switch (c.chosen.source()) {
-        case "folder" -> why.add(new Evidence("folder", weight, "its folder is named " + shown + ", " + title));
-        case "bare" -> why.add(new Evidence("siblings", 0.78, "it is named like the set itself, and the set has no other base colour"));
-        default -> why.add(new Evidence("name", weight, "the name part " + shown + " stands for " + title));
+        case "folder" ->
+            why.add(new Evidence("folder", weight, "its folder is named " + shown + ", " + title));
+        case "bare" ->
+            why.add(
+                new Evidence(
+                    "siblings",
+                    0.78,
+                    "it is named like the set itself, and the set has no other base colour"));
+        default ->
+            why.add(
+                new Evidence("name", weight, "the name part " + shown + " stands for " + title));
       }
       int others = setRoles.size() - 1;
       if (others >= 1) {
-        why.add(new Evidence("siblings", Math.min(0.75, 0.45 + 0.1 * others),
-            others == 1 ? "one sibling shares the rest of the name and has another role"
-                : others + " siblings share the rest of the name and have other roles"));
+        why.add(
+            new Evidence(
+                "siblings",
+                Math.min(0.75, 0.45 + 0.1 * others),
+                others == 1
+                    ? "one sibling shares the rest of the name and has another role"
+                    : others + " siblings share the rest of the name and have other roles"));
       }
-      c.file.info().ifPresent(
-          i -> {
+      c.file
+          .info()
+          .ifPresent(i -> {
             if (role.grey() && i.channels() == 1) {
               why.add(new Evidence("header", 0.3, "the file holds one grey channel"));
             } else if (role == MapRole.NORMAL && i.channels() < 3) {
-              why.add(new Evidence("header", -0.6, "the file is grey, a normal map needs colour channels"));
+              why.add(
+                  new Evidence(
+                      "header", -0.6, "the file is grey, a normal map needs colour channels"));
             } else if (role == MapRole.HEIGHT && i.bits() >= 16) {
               why.add(new Evidence("header", 0.3, "16 bits are usual for height"));
             }
           });
-      String resolution = c.file.info().map(i -> keepshelf.core.model.Resolution.label(i.longerSide())).orElse(c.namedResolution());
+      String resolution =
+          c.file
+              .info()
+              .map(i -> keepshelf.core.model.Resolution.label(i.longerSide()))
+              .orElse(c.namedResolution());
       Integer tile = tile(c, udim);
       if (tile != null && c.file.image() == null && tile == 1024) {
         resolution = c.scope.resolution();
       }
-      String format = c.file.info().map(i -> i.format().id())
-          .orElseGet(() -> ImageFormat.ofName(c.file.name()).map(ImageFormat::id).orElse(null));
+      String format =
+          c.file
+              .info()
+              .map(i -> i.format().id())
+              .orElseGet(() -> ImageFormat.ofName(c.file.name()).map(ImageFormat::id).orElse(null));
       Handedness named = role == MapRole.NORMAL ? c.namedHandedness() : null;
-      Verdict handed = role != MapRole.NORMAL ? null
-          : new Verdict(named == Handedness.UNKNOWN ? List.of()
-              : List.of(new Evidence("name", 0.93, "the name says " + (named == Handedness.GL ? "+Y (OpenGL)" : "−Y (DirectX)"))));
-      return new RecognisedMap(c.file, role, c.sense.channels(), resolution, format, named, tile, new Verdict(why), handed);
+      Verdict handed =
+          role != MapRole.NORMAL
+              ? null
+              : new Verdict(
+                  named == Handedness.UNKNOWN
+                      ? List.of()
+                      : List.of(
+                          new Evidence(
+                              "name",
+                              0.93,
+                              "the name says "
+                                  + (named == Handedness.GL ? "+Y (OpenGL)" : "−Y (DirectX)"))));
+      return new RecognisedMap(
+          c.file,
+          role,
+          c.sense.channels(),
+          resolution,
+          format,
+          named,
+          tile,
+          new Verdict(why),
+          handed);
     }
 
     private static Integer tile(Candidate c, boolean udim) {
@@ -241,10 +314,18 @@ public final class Recogniser {
     private void environments(List<Candidate> found) {
       Map<String, List<Candidate>> byName = new LinkedHashMap<>();
       for (Candidate c : found) {
-        byName.computeIfAbsent(c.scope.scope() + "|" + NameParts.folded(c.plainKey), k -> new ArrayList<>()).add(c);
+        byName
+            .computeIfAbsent(
+                c.scope.scope() + "|" + NameParts.folded(c.plainKey), k -> new ArrayList<>())
+            .add(c);
       }
       for (List<Candidate> same : byName.values()) {
-        add(same, ItemKind.ENVIRONMENT, MapRole.EMISSION, 0.95, "a picture with high dynamic range, as lights are stored");
+        add(
+            same,
+            ItemKind.ENVIRONMENT,
+            MapRole.EMISSION,
+            0.95,
+            "a picture with high dynamic range, as lights are stored");
       }
     }
 
@@ -255,12 +336,39 @@ public final class Recogniser {
       List<RecognisedMap> maps = new ArrayList<>();
       for (Candidate c : same) {
         c.sense = new RoleVocabulary.Sense(role, null, weight);
-        c.chosen = new NameReading(key, NameParts.folded(key), List.of(c.sense), 1, "", false, Handedness.UNKNOWN, "kind");
+        c.chosen =
+            new NameReading(
+                key,
+                NameParts.folded(key),
+                List.of(c.sense),
+                1,
+                "",
+                false,
+                Handedness.UNKNOWN,
+                "kind");
         RecognisedMap m = map(c, Set.of(role), false);
-        maps.add(new RecognisedMap(m.file(), role, null, m.resolution(), m.format(), null, null,
-            new Verdict(List.of(new Evidence("name", weight, why))), null));
+        maps.add(
+            new RecognisedMap(
+                m.file(),
+                role,
+                null,
+                m.resolution(),
+                m.format(),
+                null,
+                null,
+                new Verdict(List.of(new Evidence("name", weight, why))),
+                null));
       }
-      items.add(new RecognisedItem(unique(key, first.scope), NameParts.title(key), kind, Workflow.UNKNOWN, null, maps, List.of()).withMaps(maps));
+      items.add(
+          new RecognisedItem(
+                  unique(key, first.scope),
+                  NameParts.title(key),
+                  kind,
+                  Workflow.UNKNOWN,
+                  null,
+                  maps,
+                  List.of())
+              .withMaps(maps));
     }
 
     private void leftOver(List<Candidate> rest, List<FoundSet> materials) {
@@ -273,16 +381,24 @@ public final class Recogniser {
       Map<String, List<Candidate>> single = new LinkedHashMap<>();
       for (Candidate c : rest) {
         String folded = NameParts.folded(c.plainKey);
-        boolean besideSets = !materials.isEmpty()
-            && (withSets.contains(c.scope.scope()) || withSets.stream().anyMatch(s -> s.startsWith(c.scope.scope())));
+        boolean besideSets =
+            !materials.isEmpty()
+                && (withSets.contains(c.scope.scope())
+                    || withSets.stream().anyMatch(s -> s.startsWith(c.scope.scope())));
         if (names.contains(folded) && besideSets) {
           preview(c, "it is named like the material itself, which has its base colour already");
         } else if (besideSets && (PictureWords.maybePreview(c).isPresent() || folded.isEmpty())) {
           preview(c, "it stands beside a set without a role of its own");
         } else if (PictureWords.kind(c).isEmpty() && besideSets) {
-          loose.add(new LooseFile(c.file, Sort.UNKNOWN_IMAGE, "its name gives no role in the sets beside it"));
+          loose.add(
+              new LooseFile(
+                  c.file, Sort.UNKNOWN_IMAGE, "its name gives no role in the sets beside it"));
         } else {
-          single.computeIfAbsent(c.scope.scope() + "|" + (folded.isEmpty() ? c.file.path() : folded), k -> new ArrayList<>()).add(c);
+          single
+              .computeIfAbsent(
+                  c.scope.scope() + "|" + (folded.isEmpty() ? c.file.path() : folded),
+                  k -> new ArrayList<>())
+              .add(c);
         }
       }
       single.values().forEach(this::single);
@@ -291,11 +407,20 @@ public final class Recogniser {
     private void single(List<Candidate> same) {
       ItemKind kind = PictureWords.kind(same.getFirst()).orElse(ItemKind.PHOTO_TEXTURE);
       switch (kind) {
-        case OVERLAY -> add(same, kind, MapRole.MASK, 0.85, "its name says it is laid over other surfaces");
-        case LIGHT_PATTERN -> add(same, kind, MapRole.EMISSION, 0.85, "its name says it shapes light");
+        case OVERLAY ->
+            add(same, kind, MapRole.MASK, 0.85, "its name says it is laid over other surfaces");
+        case LIGHT_PATTERN ->
+            add(same, kind, MapRole.EMISSION, 0.85, "its name says it shapes light");
         case DECAL -> add(same, kind, MapRole.BASE_COLOUR, 0.85, "its name says it is a decal");
-        case ENVIRONMENT -> add(same, kind, MapRole.EMISSION, 0.8, "its name says it is a surrounding");
-        default -> add(same, ItemKind.PHOTO_TEXTURE, MapRole.BASE_COLOUR, 0.8, "a single picture without siblings");
+        case ENVIRONMENT ->
+            add(same, kind, MapRole.EMISSION, 0.8, "its name says it is a surrounding");
+        default ->
+            add(
+                same,
+                ItemKind.PHOTO_TEXTURE,
+                MapRole.BASE_COLOUR,
+                0.8,
+                "a single picture without siblings");
       }
     }
   }

@@ -17,7 +17,8 @@ final class RoleVocabulary {
   record Sense(MapRole role, Channels channels, double weight) {}
 
   private static final Map<String, List<Sense>> SENSES = read();
-  private static final int LONGEST = SENSES.keySet().stream().mapToInt(String::length).max().orElse(0);
+  private static final int LONGEST =
+      SENSES.keySet().stream().mapToInt(String::length).max().orElse(0);
 
   private RoleVocabulary() {}
 

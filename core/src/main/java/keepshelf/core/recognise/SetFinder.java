@@ -20,16 +20,82 @@ import keepshelf.core.model.MapRole;
 final class SetFinder {
   /** Role words that are as often part of a name: alone they do not make a map of a photo. */
   private static final Set<String> ALSO_NAMES =
-      Set.of("metal", "rough", "smooth", "glossy", "relief", "coat", "coating", "matte", "fuzz",
-          "lacquer", "thick", "transparent", "translucent", "curve", "glow", "ambient", "shine",
-          "base", "dis", "op", "reflect", "scatter", "refl", "gloss", "reflection", "col", "met",
-          "reflectance", "mk", "mid", "rm", "ht", "ro", "bc", "df", "dm", "rg", "no", "nm", "nr",
-          "mt", "mta", "em", "cc", "ids", "light", "trans", "depth", "mask", "packed", "pack",
-          "combined", "arm", "mar", "mor", "rom", "ram", "mos", "ord", "crevice", "convexity", "alb",
-          "elevation", "scattering", "refraction", "illumination", "dp", "dif", "cur", "illum", "lum");
+      Set.of(
+          "metal",
+          "rough",
+          "smooth",
+          "glossy",
+          "relief",
+          "coat",
+          "coating",
+          "matte",
+          "fuzz",
+          "lacquer",
+          "thick",
+          "transparent",
+          "translucent",
+          "curve",
+          "glow",
+          "ambient",
+          "shine",
+          "base",
+          "dis",
+          "op",
+          "reflect",
+          "scatter",
+          "refl",
+          "gloss",
+          "reflection",
+          "col",
+          "met",
+          "reflectance",
+          "mk",
+          "mid",
+          "rm",
+          "ht",
+          "ro",
+          "bc",
+          "df",
+          "dm",
+          "rg",
+          "no",
+          "nm",
+          "nr",
+          "mt",
+          "mta",
+          "em",
+          "cc",
+          "ids",
+          "light",
+          "trans",
+          "depth",
+          "mask",
+          "packed",
+          "pack",
+          "combined",
+          "arm",
+          "mar",
+          "mor",
+          "rom",
+          "ram",
+          "mos",
+          "ord",
+          "crevice",
+          "convexity",
+          "alb",
+          "elevation",
+          "scattering",
+          "refraction",
+          "illumination",
+          "dp",
+          "dif",
+          "cur",
+          "illum",
+          "lum");
 
   private static final Pattern VARIANT =
-      Pattern.compile("(?:\\d{1,3}|[a-h]|var(?:iant|iation)?\\d*|alt\\d*|" + ColourWords.PATTERN + ")(?:_.*)?");
+      Pattern.compile(
+          "(?:\\d{1,3}|[a-h]|var(?:iant|iation)?\\d*|alt\\d*|" + ColourWords.PATTERN + ")(?:_.*)?");
 
   private final List<FoundSet> sets = new ArrayList<>();
   private final List<Candidate> rest = new ArrayList<>();
@@ -122,7 +188,10 @@ final class SetFinder {
       }
     }
     PriorityQueue<Group> queue =
-        new PriorityQueue<>((a, b) -> a.queued != b.queued ? Double.compare(b.queued, a.queued) : a.folded.compareTo(b.folded));
+        new PriorityQueue<>((a, b) ->
+            a.queued != b.queued
+                ? Double.compare(b.queued, a.queued)
+                : a.folded.compareTo(b.folded));
     for (Group g : groups.values()) {
       g.queued = g.score();
       queue.add(g);
@@ -139,7 +208,8 @@ final class SetFinder {
         continue;
       }
       List<Candidate> taken = g.take();
-      sets.addAll(byVersion(new FoundSet(taken.getFirst().chosen.key(), taken.getFirst().scope, taken)));
+      sets.addAll(
+          byVersion(new FoundSet(taken.getFirst().chosen.key(), taken.getFirst().scope, taken)));
     }
     for (Candidate c : files) {
       if (c.chosen == null) {
@@ -152,15 +222,19 @@ final class SetFinder {
   private static List<FoundSet> byVersion(FoundSet set) {
     Map<String, List<Candidate>> versions = new LinkedHashMap<>();
     for (Candidate c : set.members) {
-      versions.computeIfAbsent(c.parts.version() == null ? "" : c.parts.version(), v -> new ArrayList<>()).add(c);
+      versions
+          .computeIfAbsent(
+              c.parts.version() == null ? "" : c.parts.version(), v -> new ArrayList<>())
+          .add(c);
     }
     if (versions.size() == 1 || (versions.size() == 2 && versions.containsKey(""))) {
       return List.of(set);
     }
     List<FoundSet> out = new ArrayList<>();
-    versions.forEach(
-        (v, members) ->
-            out.add(new FoundSet(v.isEmpty() ? set.key : set.key + "_v" + v.replace('.', '_'), set.scope, members)));
+    versions.forEach((v, members) ->
+        out.add(
+            new FoundSet(
+                v.isEmpty() ? set.key : set.key + "_v" + v.replace('.', '_'), set.scope, members)));
     return out;
   }
 
@@ -189,7 +263,8 @@ final class SetFinder {
 
   private static boolean near(FolderScope a, FolderScope b) {
     return a.parent().equals(b.parent())
-        || a.scope().startsWith(b.scope()) || b.scope().startsWith(a.scope());
+        || a.scope().startsWith(b.scope())
+        || b.scope().startsWith(a.scope());
   }
 
   /** Different roles, or the same ones at named resolutions that differ. */
@@ -200,7 +275,7 @@ final class SetFinder {
     Set<String> slots = new java.util.HashSet<>();
     a.members.forEach(c -> slots.add(FoundSet.slot(c)));
     return b.members.stream()
-        .allMatch(c -> c.namedResolution() != null && !slots.contains(FoundSet.slot(c)))
+            .allMatch(c -> c.namedResolution() != null && !slots.contains(FoundSet.slot(c)))
         && a.members.stream().allMatch(c -> c.namedResolution() != null);
   }
 
@@ -220,7 +295,9 @@ final class SetFinder {
         continue;
       }
       FoundSet home = null;
-      for (int cut = s.key.lastIndexOf('_'); cut > 0 && home == null; cut = s.key.lastIndexOf('_', cut - 1)) {
+      for (int cut = s.key.lastIndexOf('_');
+          cut > 0 && home == null;
+          cut = s.key.lastIndexOf('_', cut - 1)) {
         FoundSet h = byPlace.get(s.scope.scope() + "|" + s.key.substring(0, cut));
         if (h != null && h != s && VARIANT.matcher(s.key.substring(cut + 1)).matches()) {
           home = h;
@@ -243,15 +320,23 @@ final class SetFinder {
     }
     for (Candidate c : List.copyOf(rest)) {
       FoundSet home = byPlace.get(c.scope.scope() + "|" + NameParts.folded(c.plainKey));
-      if (home == null || c.plainKey.isEmpty()
-          || home.roles().contains(MapRole.BASE_COLOUR) || home.members.isEmpty()) {
+      if (home == null
+          || c.plainKey.isEmpty()
+          || home.roles().contains(MapRole.BASE_COLOUR)
+          || home.members.isEmpty()) {
         continue;
       }
       // With only one other role the bare picture may as well be a preview.
       c.chosen =
-          new NameReading(c.plainKey, NameParts.folded(c.plainKey),
-              List.of(new RoleVocabulary.Sense(MapRole.BASE_COLOUR, null, 0.8)), 1, "", false,
-              keepshelf.imaging.analyse.Handedness.UNKNOWN, "bare");
+          new NameReading(
+              c.plainKey,
+              NameParts.folded(c.plainKey),
+              List.of(new RoleVocabulary.Sense(MapRole.BASE_COLOUR, null, 0.8)),
+              1,
+              "",
+              false,
+              keepshelf.imaging.analyse.Handedness.UNKNOWN,
+              "bare");
       home.members.add(c);
       rest.remove(c);
     }

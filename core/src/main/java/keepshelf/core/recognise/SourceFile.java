@@ -22,7 +22,9 @@ public record SourceFile(
     parts = List.copyOf(parts);
   }
 
-  /** A file of which only the name is known: the path itself, split at slashes and archive marks. */
+  /**
+   * A file of which only the name is known: the path itself, split at slashes and archive marks.
+   */
   public static SourceFile named(String path) {
     List<String> parts = new java.util.ArrayList<>();
     for (String p : path.replace('\\', '/').split("/")) {

@@ -31,7 +31,9 @@ public record Verdict(List<Evidence> evidence) {
     return new Verdict(all);
   }
 
-  /** 0..1: independent reasons combine as 1 - product(1 - weight); reasons against scale it down. */
+  /**
+   * 0..1: independent reasons combine as 1 - product(1 - weight); reasons against scale it down.
+   */
   public double confidence() {
     double doubt = 1;
     double keep = 1;

@@ -7,11 +7,25 @@ import keepshelf.core.model.ItemKind;
 
 /** The families that materials are put on boards by, told from the words of their names. */
 public enum Family {
-  METAL("Metal", "metal copper brass steel iron bronze aluminium aluminum tin zinc gold silver chrome rust rusty hull plate rivet foil chain anchor"),
-  WOOD_AND_FIBRE("Wood & fibre", "wood larch oak pine plank planks planking board boards timber bark cork rope net mesh canvas sail sailcloth cloth fabric linen wool felt leather weave straw paper cardboard float twine knit carpet"),
-  STONE_AND_SHORE("Stone & shore", "stone slate rock brick bricks granite marble sand gravel pebble pebbles shell shells barnacle kelp concrete cobble cobbles tile tiles shingle clay soil mud ground path grass moss snow ice water asphalt cliff roof wall"),
-  PAINT_AND_PLASTER("Paint & plaster", "paint painted plaster limewash stucco whitewash lacquer enamel varnish render"),
-  GLASS_AND_PLASTIC("Glass & plastic", "glass lens plastic rubber acrylic resin ceramic porcelain glaze wax"),
+  METAL(
+      "Metal",
+      "metal copper brass steel iron bronze aluminium aluminum tin zinc gold silver chrome rust"
+          + " rusty hull plate rivet foil chain anchor"),
+  WOOD_AND_FIBRE(
+      "Wood & fibre",
+      "wood larch oak pine plank planks planking board boards timber bark cork rope net mesh canvas"
+          + " sail sailcloth cloth fabric linen wool felt leather weave straw paper cardboard float"
+          + " twine knit carpet"),
+  STONE_AND_SHORE(
+      "Stone & shore",
+      "stone slate rock brick bricks granite marble sand gravel pebble pebbles shell shells"
+          + " barnacle kelp concrete cobble cobbles tile tiles shingle clay soil mud ground path"
+          + " grass moss snow ice water asphalt cliff roof wall"),
+  PAINT_AND_PLASTER(
+      "Paint & plaster",
+      "paint painted plaster limewash stucco whitewash lacquer enamel varnish render"),
+  GLASS_AND_PLASTIC(
+      "Glass & plastic", "glass lens plastic rubber acrylic resin ceramic porcelain glaze wax"),
   OTHER("Other materials", ""),
   /** Everything that is no material stands on boards of its own. */
   NONE("", "");
@@ -29,7 +43,9 @@ public enum Family {
     return title;
   }
 
-  /** The family of an item: the one that most words of its name belong to, paint before the rest. */
+  /**
+   * The family of an item: the one that most words of its name belong to, paint before the rest.
+   */
   public static Family of(ItemRecord item) {
     if (item.kind() != ItemKind.MATERIAL && item.kind() != ItemKind.PHOTO_TEXTURE) {
       return NONE;
@@ -38,7 +54,8 @@ public enum Family {
     int most = 0;
     for (Family f : values()) {
       int n = 0;
-      for (String w : (item.key() + "_" + item.name()).toLowerCase(Locale.ROOT).split("[^\\p{L}]+")) {
+      for (String w :
+          (item.key() + "_" + item.name()).toLowerCase(Locale.ROOT).split("[^\\p{L}]+")) {
         n += f.words.contains(w) ? (f == PAINT_AND_PLASTER ? 2 : 1) : 0;
       }
       if (n > most) {

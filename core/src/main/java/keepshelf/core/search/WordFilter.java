@@ -33,7 +33,8 @@ public final class WordFilter implements Predicate<ShelvedItem> {
       return true;
     }
     String text = text(s);
-    return wanted.stream().allMatch(w -> begins(text, w)) && unwanted.stream().noneMatch(w -> begins(text, w));
+    return wanted.stream().allMatch(w -> begins(text, w))
+        && unwanted.stream().noneMatch(w -> begins(text, w));
   }
 
   private static boolean begins(String text, String word) {
@@ -47,7 +48,17 @@ public final class WordFilter implements Predicate<ShelvedItem> {
 
   private static String text(ShelvedItem s) {
     StringBuilder b = new StringBuilder();
-    for (String part : new String[] {s.item().name(), s.item().key(), s.item().kind().plural(), s.pack().name(), s.pack().source(), s.pack().creator(), s.pack().licence(), s.item().colourway()}) {
+    for (String part :
+        new String[] {
+          s.item().name(),
+          s.item().key(),
+          s.item().kind().plural(),
+          s.pack().name(),
+          s.pack().source(),
+          s.pack().creator(),
+          s.pack().licence(),
+          s.item().colourway()
+        }) {
       b.append(part == null ? "" : part).append(' ');
     }
     for (MapRole r : s.item().roles()) {

@@ -13,7 +13,8 @@ public final class Json {
           .disable(tools.jackson.databind.MapperFeature.SORT_PROPERTIES_ALPHABETICALLY)
           .enable(SerializationFeature.INDENT_OUTPUT)
           .build();
-  private static final JsonMapper COMPACT = MAPPER.rebuild().disable(SerializationFeature.INDENT_OUTPUT).build();
+  private static final JsonMapper COMPACT =
+      MAPPER.rebuild().disable(SerializationFeature.INDENT_OUTPUT).build();
 
   private Json() {}
 

@@ -27,12 +27,24 @@ final class PackTables {
   static void insert(Handle h, PackRecord p) {
     h.execute("delete from pack where id = ?", p.id());
     h.execute(
-        "insert into pack(id, name, version, source, creator, licence, page, folder, archive, taken_in, bytes, file_count)"
-            + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        p.id(), p.name(), p.version(), p.source(), p.creator(), p.licence(), p.page(), p.folder(), p.archive(), p.takenIn(),
-        p.files().stream().mapToLong(PackRecord.FileRecord::bytes).sum(), p.files().size());
+        "insert into pack(id, name, version, source, creator, licence, page, folder, archive,"
+            + " taken_in, bytes, file_count) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        p.id(),
+        p.name(),
+        p.version(),
+        p.source(),
+        p.creator(),
+        p.licence(),
+        p.page(),
+        p.folder(),
+        p.archive(),
+        p.takenIn(),
+        p.files().stream().mapToLong(PackRecord.FileRecord::bytes).sum(),
+        p.files().size());
     if (!p.files().isEmpty()) {
-      var files = h.prepareBatch("insert into pack_file(pack_id, path, sort, bytes, sha256) values (?, ?, ?, ?, ?)");
+      var files =
+          h.prepareBatch(
+              "insert into pack_file(pack_id, path, sort, bytes, sha256) values (?, ?, ?, ?, ?)");
       p.files().forEach(f -> files.add(p.id(), f.path(), f.sort(), f.bytes(), f.sha256()));
       files.execute();
     }
@@ -43,20 +55,46 @@ final class PackTables {
 
   private static void insert(Handle h, String packId, int position, ItemRecord i) {
     h.execute(
-        "insert into item(id, pack_id, position, key, name, kind, workflow, colourway, tile_metres, problems) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        i.id(), packId, position, i.key(), i.name(), i.kind().id(), i.workflow().id(), i.colourway(), i.tileMetres(), Json.line(i.problems()));
+        "insert into item(id, pack_id, position, key, name, kind, workflow, colourway, tile_metres,"
+            + " problems) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        i.id(),
+        packId,
+        position,
+        i.key(),
+        i.name(),
+        i.kind().id(),
+        i.workflow().id(),
+        i.colourway(),
+        i.tileMetres(),
+        Json.line(i.problems()));
     if (i.maps().isEmpty()) {
       return;
     }
     var maps =
         h.prepareBatch(
-            "insert into map(item_id, position, path, role, channels, resolution, width, height, channel_count, bits, format,"
-                + " handedness, tile, confidence, reasons, sha256, bytes) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)");
+            "insert into map(item_id, position, path, role, channels, resolution, width, height,"
+                + " channel_count, bits, format, handedness, tile, confidence, reasons, sha256,"
+                + " bytes) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)");
     for (int n = 0; n < i.maps().size(); n++) {
       MapRecord m = i.maps().get(n);
-      maps.add(i.id(), n, m.path(), m.role().id(), m.channels() == null ? null : Json.line(m.channels()), m.resolution(),
-          m.width(), m.height(), m.channelCount(), m.bits(), m.format(), m.handedness(), m.tile(), m.confidence(),
-          Json.line(m.reasons()), m.sha256(), m.bytes());
+      maps.add(
+          i.id(),
+          n,
+          m.path(),
+          m.role().id(),
+          m.channels() == null ? null : Json.line(m.channels()),
+          m.resolution(),
+          m.width(),
+          m.height(),
+          m.channelCount(),
+          m.bits(),
+          m.format(),
+          m.handedness(),
+          m.tile(),
+          m.confidence(),
+          Json.line(m.reasons()),
+          m.sha256(),
+          m.bytes());
     }
     maps.execute();
   }
@@ -64,16 +102,35 @@ final class PackTables {
   /** The pack whose {@code column} (a fixed name, never input) equals {@code value}. */
   static Optional<PackRecord> load(Handle h, String column, String value) {
     Optional<PackSummary> summary =
-        h.createQuery("select * from pack where " + column + " = ?").bind(0, value).map((r, c) -> summary(r, "")).findOne();
-    return summary.map(
-        s -> {
-          List<PackRecord.FileRecord> files =
-              h.createQuery("select path, sort, bytes, sha256 from pack_file where pack_id = ? order by path").bind(0, s.id())
-                  .map((r, c) -> new PackRecord.FileRecord(r.getString(1), r.getString(2), r.getLong(3), r.getString(4))).list();
-          List<ItemRecord> items = items(h, "i.pack_id = :q", s.id(), "i.position").stream().map(ShelvedItem::item).toList();
-          return new PackRecord(s.id(), s.name(), s.version(), s.source(), s.creator(), s.licence(), s.page(), s.folder(),
-              s.archive(), s.takenIn(), items, files);
-        });
+        h.createQuery("select * from pack where " + column + " = ?")
+            .bind(0, value)
+            .map((r, c) -> summary(r, ""))
+            .findOne();
+    return summary.map(s -> {
+      List<PackRecord.FileRecord> files =
+          h.createQuery(
+                  "select path, sort, bytes, sha256 from pack_file where pack_id = ? order by path")
+              .bind(0, s.id())
+              .map((r, c) ->
+                  new PackRecord.FileRecord(
+                      r.getString(1), r.getString(2), r.getLong(3), r.getString(4)))
+              .list();
+      List<ItemRecord> items =
+          items(h, "i.pack_id = :q", s.id(), "i.position").stream().map(ShelvedItem::item).toList();
+      return new PackRecord(
+          s.id(),
+          s.name(),
+          s.version(),
+          s.source(),
+          s.creator(),
+          s.licence(),
+          s.page(),
+          s.folder(),
+          s.archive(),
+          s.takenIn(),
+          items,
+          files);
+    });
   }
 
   static List<ShelvedItem> items(Handle h, String where, String q) {
@@ -82,35 +139,66 @@ final class PackTables {
 
   private static List<ShelvedItem> items(Handle h, String where, String q, String order) {
     Map<String, List<MapRecord>> maps = new HashMap<>();
-    var mapQuery = h.createQuery("select m.* from map m join item i on i.id = m.item_id where " + where + " order by m.item_id, m.position");
-    bind(mapQuery, where, q).map(
-        (r, c) -> {
+    var mapQuery =
+        h.createQuery(
+            "select m.* from map m join item i on i.id = m.item_id where "
+                + where
+                + " order by m.item_id, m.position");
+    bind(mapQuery, where, q)
+        .map((r, c) -> {
           maps.computeIfAbsent(r.getString("item_id"), k -> new ArrayList<>()).add(map(r));
           return 1;
-        }).list();
-    var itemQuery = h.createQuery(
-        "select i.*, p.id p_id, p.name p_name, p.version p_version, p.source p_source, p.creator p_creator, p.licence p_licence,"
-            + " p.page p_page, p.folder p_folder, p.archive p_archive, p.taken_in p_taken_in, p.bytes p_bytes, p.file_count p_file_count"
-            + " from item i join pack p on p.id = i.pack_id where " + where + " order by " + order);
+        })
+        .list();
+    var itemQuery =
+        h.createQuery(
+            "select i.*, p.id p_id, p.name p_name, p.version p_version, p.source p_source,"
+                + " p.creator p_creator, p.licence p_licence, p.page p_page, p.folder p_folder,"
+                + " p.archive p_archive, p.taken_in p_taken_in, p.bytes p_bytes, p.file_count"
+                + " p_file_count from item i join pack p on p.id = i.pack_id where "
+                + where
+                + " order by "
+                + order);
     return bind(itemQuery, where, q)
-        .map((r, c) -> new ShelvedItem(item(r, maps.getOrDefault(r.getString("id"), List.of())), summary(r, "p_"))).list();
+        .map((r, c) ->
+            new ShelvedItem(
+                item(r, maps.getOrDefault(r.getString("id"), List.of())), summary(r, "p_")))
+        .list();
   }
 
-  private static org.jdbi.v3.core.statement.Query bind(org.jdbi.v3.core.statement.Query query, String where, String q) {
+  private static org.jdbi.v3.core.statement.Query bind(
+      org.jdbi.v3.core.statement.Query query, String where, String q) {
     return where.contains(":q") ? query.bind("q", q) : query;
   }
 
   private static PackSummary summary(ResultSet r, String p) throws SQLException {
-    return new PackSummary(r.getString(p + "id"), r.getString(p + "name"), r.getString(p + "version"), r.getString(p + "source"),
-        r.getString(p + "creator"), r.getString(p + "licence"), r.getString(p + "page"), r.getString(p + "folder"),
-        r.getString(p + "archive"), r.getString(p + "taken_in"), r.getLong(p + "bytes"), r.getInt(p + "file_count"));
+    return new PackSummary(
+        r.getString(p + "id"),
+        r.getString(p + "name"),
+        r.getString(p + "version"),
+        r.getString(p + "source"),
+        r.getString(p + "creator"),
+        r.getString(p + "licence"),
+        r.getString(p + "page"),
+        r.getString(p + "folder"),
+        r.getString(p + "archive"),
+        r.getString(p + "taken_in"),
+        r.getLong(p + "bytes"),
+        r.getInt(p + "file_count"));
   }
 
   private static ItemRecord item(ResultSet r, List<MapRecord> maps) throws SQLException {
     double tile = r.getDouble("tile_metres");
     Double tileMetres = r.wasNull() ? null : Double.valueOf(tile);
-    return new ItemRecord(r.getString("id"), r.getString("key"), r.getString("name"), ItemKind.ofId(r.getString("kind")).orElse(ItemKind.MATERIAL),
-        Workflow.ofId(r.getString("workflow")), r.getString("colourway"), tileMetres, maps,
+    return new ItemRecord(
+        r.getString("id"),
+        r.getString("key"),
+        r.getString("name"),
+        ItemKind.ofId(r.getString("kind")).orElse(ItemKind.MATERIAL),
+        Workflow.ofId(r.getString("workflow")),
+        r.getString("colourway"),
+        tileMetres,
+        maps,
         Json.mapper().readValue(r.getString("problems"), new TypeReference<List<Problem>>() {}));
   }
 
@@ -118,10 +206,21 @@ final class PackTables {
     String channels = r.getString("channels");
     int tile = r.getInt("tile");
     Integer udim = r.wasNull() ? null : Integer.valueOf(tile);
-    return new MapRecord(r.getString("path"), MapRole.ofId(r.getString("role")).orElse(MapRole.MASK),
-        channels == null ? null : Json.mapper().readValue(channels, Channels.class), r.getString("resolution"), r.getInt("width"),
-        r.getInt("height"), r.getInt("channel_count"), r.getInt("bits"), r.getString("format"), r.getString("handedness"), udim,
-        r.getDouble("confidence"), Json.mapper().readValue(r.getString("reasons"), new TypeReference<List<String>>() {}),
-        r.getString("sha256"), r.getLong("bytes"));
+    return new MapRecord(
+        r.getString("path"),
+        MapRole.ofId(r.getString("role")).orElse(MapRole.MASK),
+        channels == null ? null : Json.mapper().readValue(channels, Channels.class),
+        r.getString("resolution"),
+        r.getInt("width"),
+        r.getInt("height"),
+        r.getInt("channel_count"),
+        r.getInt("bits"),
+        r.getString("format"),
+        r.getString("handedness"),
+        udim,
+        r.getDouble("confidence"),
+        Json.mapper().readValue(r.getString("reasons"), new TypeReference<List<String>>() {}),
+        r.getString("sha256"),
+        r.getLong("bytes"));
   }
 }

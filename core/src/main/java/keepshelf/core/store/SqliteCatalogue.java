@@ -20,8 +20,8 @@ import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 
 /**
- * The catalogue in one SQLite file with a write-ahead log, so that two processes may use it at once;
- * a writer waits up to ten seconds for another.
+ * The catalogue in one SQLite file with a write-ahead log, so that two processes may use it at
+ * once; a writer waits up to ten seconds for another.
  */
 public final class SqliteCatalogue implements Catalogue {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
@@ -62,20 +62,33 @@ public final class SqliteCatalogue implements Catalogue {
     }
   }
 
-  private static void migrate(Path file, SQLiteDataSource source, java.sql.Connection c) throws SQLException, ShelfException {
+  private static void migrate(Path file, SQLiteDataSource source, java.sql.Connection c)
+      throws SQLException, ShelfException {
     int version;
-    try (var s = c.createStatement(); var r = s.executeQuery("pragma user_version")) {
+    try (var s = c.createStatement();
+        var r = s.executeQuery("pragma user_version")) {
       version = r.getInt(1);
     }
     if (version > SCHEMA) {
       throw new ShelfException(
-          Problem.error("newer-shelf", file.toString(),
-              "The shelf was written by a newer Keep Shelf (catalogue version " + version + ", this program knows " + SCHEMA
-                  + "): " + file + ". Update the program; nothing was changed."));
+          Problem.error(
+              "newer-shelf",
+              file.toString(),
+              "The shelf was written by a newer Keep Shelf (catalogue version "
+                  + version
+                  + ", this program knows "
+                  + SCHEMA
+                  + "): "
+                  + file
+                  + ". Update the program; nothing was changed."));
     }
     if (version < SCHEMA) {
-      Flyway.configure().dataSource(source).locations("classpath:keepshelf/core/store/migration")
-          .loggers("slf4j").load().migrate();
+      Flyway.configure()
+          .dataSource(source)
+          .locations("classpath:keepshelf/core/store/migration")
+          .loggers("slf4j")
+          .load()
+          .migrate();
       try (var s = c.createStatement()) {
         s.execute("pragma user_version = " + SCHEMA);
       }
@@ -85,13 +98,20 @@ public final class SqliteCatalogue implements Catalogue {
   private static String trouble(Path file, Exception e) {
     String m = String.valueOf(e.getMessage());
     if (m.contains("not a database") || m.contains("malformed")) {
-      return "The catalogue " + file + " is damaged. Move it away and open the shelf again: it is made anew from the pack records.";
+      return "The catalogue "
+          + file
+          + " is damaged. Move it away and open the shelf again: it is made anew from the pack"
+          + " records.";
     }
     if (m.contains("readonly") || m.contains("unable to open") || m.contains("READONLY")) {
-      return "The catalogue " + file + " cannot be opened for writing. Check that its folder exists and may be written to.";
+      return "The catalogue "
+          + file
+          + " cannot be opened for writing. Check that its folder exists and may be written to.";
     }
     if (m.contains("locked") || m.contains("BUSY")) {
-      return "The catalogue " + file + " is in use by another program for too long. Close the other Keep Shelf and try again.";
+      return "The catalogue "
+          + file
+          + " is in use by another program for too long. Close the other Keep Shelf and try again.";
     }
     return keepshelf.core.archive.DiskTrouble.sentence(e, "opening " + file);
   }
@@ -126,11 +146,12 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public List<ShelvedItem> find(String name) {
-    return read(
-        h -> {
-          List<ShelvedItem> byId = PackTables.items(h, "i.id = :q", name);
-          return byId.isEmpty() ? PackTables.items(h, "lower(i.key) = lower(:q) or lower(i.name) = lower(:q)", name) : byId;
-        });
+    return read(h -> {
+      List<ShelvedItem> byId = PackTables.items(h, "i.id = :q", name);
+      return byId.isEmpty()
+          ? PackTables.items(h, "lower(i.key) = lower(:q) or lower(i.name) = lower(:q)", name)
+          : byId;
+    });
   }
 
   @Override
@@ -140,28 +161,40 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public List<HostRecord> hosts() {
-    return read(
-        h -> h.createQuery("select name, profile, folder from host order by lower(name)")
-            .map((r, c) -> new HostRecord(r.getString(1), r.getString(2), r.getString(3))).list());
+    return read(h ->
+        h.createQuery("select name, profile, folder from host order by lower(name)")
+            .map((r, c) -> new HostRecord(r.getString(1), r.getString(2), r.getString(3)))
+            .list());
   }
 
   @Override
   public void putHost(HostRecord host) {
-    change(h -> h.execute("insert or replace into host(name, profile, folder) values (?, ?, ?)", host.name(), host.profile(), host.folder()));
+    change(h ->
+        h.execute(
+            "insert or replace into host(name, profile, folder) values (?, ?, ?)",
+            host.name(),
+            host.profile(),
+            host.folder()));
   }
 
   @Override
   public List<InstallationRecord> installations() {
-    return read(
-        h -> new ArrayList<>(h.createQuery("select receipt from installation order by id")
-            .map((r, c) -> Json.mapper().readValue(r.getString(1), InstallationRecord.class)).list()));
+    return read(h ->
+        new ArrayList<>(
+            h.createQuery("select receipt from installation order by id")
+                .map((r, c) -> Json.mapper().readValue(r.getString(1), InstallationRecord.class))
+                .list()));
   }
 
   @Override
   public void putInstallation(InstallationRecord i) {
-    change(
-        h -> h.execute("insert or replace into installation(id, item_id, host, receipt) values (?, ?, ?, ?)",
-            i.id(), i.item(), i.host(), Json.line(i)));
+    change(h ->
+        h.execute(
+            "insert or replace into installation(id, item_id, host, receipt) values (?, ?, ?, ?)",
+            i.id(),
+            i.item(),
+            i.host(),
+            Json.line(i)));
   }
 
   @Override

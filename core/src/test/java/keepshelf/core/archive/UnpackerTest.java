@@ -49,12 +49,21 @@ class UnpackerTest {
     UnpackReport r = unpack(zip, Limits.DEFAULT);
     assertThat(r.problems()).isEmpty();
     assertThat(r.files()).hasSize(1);
-    assertThat(r.files().getFirst().sha256()).isEqualTo("ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
+    assertThat(r.files().getFirst().sha256())
+        .isEqualTo("ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
     assertThat(r.files().getFirst().parts()).containsExactly("maps", "rope.txt");
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"../evil.txt", "a/../../evil.txt", "/etc/evil.txt", "C:\\evil.txt", "..\\..\\evil.txt", "a/b/../../../evil.txt"})
+  @ValueSource(
+      strings = {
+        "../evil.txt",
+        "a/../../evil.txt",
+        "/etc/evil.txt",
+        "C:\\evil.txt",
+        "..\\..\\evil.txt",
+        "a/b/../../../evil.txt"
+      })
   void entriesThatLeaveTheirFolderAreRefusedAndTheRestGoesOn(String name) throws Exception {
     Map<String, byte[]> m = new LinkedHashMap<>();
     m.put(name, text("evil"));
@@ -96,7 +105,8 @@ class UnpackerTest {
     assertThat(unpack(zip, Limits.DEFAULT).files()).isEmpty();
   }
 
-  private static void add(TarArchiveOutputStream out, String name, byte[] content) throws IOException {
+  private static void add(TarArchiveOutputStream out, String name, byte[] content)
+      throws IOException {
     TarArchiveEntry e = new TarArchiveEntry(name);
     e.setSize(content.length);
     out.putArchiveEntry(e);
@@ -106,13 +116,18 @@ class UnpackerTest {
 
   @Test
   void bombsAreStoppedByWhatReallyComesOut() throws Exception {
-    Path zip = TestPacks.zip(dir.resolve("a.zip"), Map.of("zeros.png", new byte[900_000], "small.txt", text("x")));
+    Path zip =
+        TestPacks.zip(
+            dir.resolve("a.zip"), Map.of("zeros.png", new byte[900_000], "small.txt", text("x")));
     UnpackReport trap = unpack(zip, SMALL);
     assertThat(trap.files()).extracting(UnpackedFile::entry).containsExactly("small.txt");
     assertThat(trap.problems()).hasSize(1).allMatch(p -> p.message().contains("like a trap"));
     byte[] noise = new byte[2 << 20];
     new Random(1).nextBytes(noise);
-    UnpackReport r = unpack(TestPacks.zip(dir.resolve("b.zip"), Map.of("big.png", noise, "small.txt", text("x"))), SMALL);
+    UnpackReport r =
+        unpack(
+            TestPacks.zip(dir.resolve("b.zip"), Map.of("big.png", noise, "small.txt", text("x"))),
+            SMALL);
     assertThat(r.files()).extracting(UnpackedFile::entry).containsExactly("small.txt");
     assertThat(r.problems()).extracting(Problem::code).containsExactly("archive-bomb");
   }
@@ -124,7 +139,9 @@ class UnpackerTest {
       m.put(i + ".txt", text("x"));
     }
     Path zip = TestPacks.zip(dir.resolve("a.zip"), m);
-    assertThatThrownBy(() -> unpack(zip, SMALL)).isInstanceOf(ShelfException.class).hasMessageContaining("entries");
+    assertThatThrownBy(() -> unpack(zip, SMALL))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("entries");
   }
 
   @Test
@@ -140,7 +157,10 @@ class UnpackerTest {
     Files.write(tgz, Arrays.copyOf(gz.toByteArray(), 20_000));
     Files.write(zip, Arrays.copyOf(Files.readAllBytes(zip), 20_000));
     for (Path p : List.of(zip, tgz)) {
-      assertThatThrownBy(() -> unpack(p, Limits.DEFAULT)).isInstanceOf(ShelfException.class).hasMessageContaining("cut off").hasMessageContaining("Fetch it again");
+      assertThatThrownBy(() -> unpack(p, Limits.DEFAULT))
+          .isInstanceOf(ShelfException.class)
+          .hasMessageContaining("cut off")
+          .hasMessageContaining("Fetch it again");
     }
   }
 
@@ -170,18 +190,27 @@ class UnpackerTest {
       p.setEncryptionMethod(net.lingala.zip4j.model.enums.EncryptionMethod.AES);
       z.addFile(secret.toFile(), p);
     }
-    assertThatThrownBy(() -> unpack(zip, Limits.DEFAULT)).isInstanceOf(ShelfException.class).hasMessageContaining("password");
+    assertThatThrownBy(() -> unpack(zip, Limits.DEFAULT))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("password");
   }
 
   @Test
   void archivesInArchivesAreOpenedOneLevelDown() throws Exception {
     Path inner = TestPacks.zip(dir.resolve("inner.zip"), Map.of("rope_diff.txt", text("a")));
-    Path outer = TestPacks.zip(dir.resolve("outer.zip"), Map.of("packs/inner.zip", Files.readAllBytes(inner), "readme.txt", text("b")));
+    Path outer =
+        TestPacks.zip(
+            dir.resolve("outer.zip"),
+            Map.of("packs/inner.zip", Files.readAllBytes(inner), "readme.txt", text("b")));
     UnpackReport r = unpack(outer, Limits.DEFAULT);
-    assertThat(r.files()).extracting(UnpackedFile::entry).containsExactly("packs/inner.zip!/rope_diff.txt", "readme.txt");
+    assertThat(r.files())
+        .extracting(UnpackedFile::entry)
+        .containsExactly("packs/inner.zip!/rope_diff.txt", "readme.txt");
     assertThat(r.files()).allMatch(f -> Files.exists(f.path()));
-    Path deep = TestPacks.zip(dir.resolve("deep.zip"), Map.of("outer.zip", Files.readAllBytes(outer)));
-    assertThat(unpack(deep, Limits.DEFAULT).files()).extracting(UnpackedFile::entry)
+    Path deep =
+        TestPacks.zip(dir.resolve("deep.zip"), Map.of("outer.zip", Files.readAllBytes(outer)));
+    assertThat(unpack(deep, Limits.DEFAULT).files())
+        .extracting(UnpackedFile::entry)
         .containsExactlyInAnyOrder("outer.zip!/packs/inner.zip", "outer.zip!/readme.txt");
   }
 
@@ -219,7 +248,9 @@ class UnpackerTest {
   @Test
   void oldCodePagesAreDecoded() throws Exception {
     Path zip = dir.resolve("a.zip");
-    try (OutputStream o = Files.newOutputStream(zip); java.util.zip.ZipOutputStream out = new java.util.zip.ZipOutputStream(o, Charset.forName("IBM437"))) {
+    try (OutputStream o = Files.newOutputStream(zip);
+        java.util.zip.ZipOutputStream out =
+            new java.util.zip.ZipOutputStream(o, Charset.forName("IBM437"))) {
       out.putNextEntry(new java.util.zip.ZipEntry("fü.txt"));
       out.write(1);
     }
@@ -237,9 +268,11 @@ class UnpackerTest {
   void stoppingStops() throws Exception {
     Path zip = TestPacks.zip(dir.resolve("a.zip"), Map.of("a.txt", new byte[1000]));
     Path out = Files.createTempDirectory(dir, "out");
-    Progress stop = (n, name) -> {
-      throw new CancellationException();
-    };
-    assertThatThrownBy(() -> Unpacker.unpack(zip, "a.zip", out, Limits.DEFAULT, stop)).isInstanceOf(CancellationException.class);
+    Progress stop =
+        (n, name) -> {
+          throw new CancellationException();
+        };
+    assertThatThrownBy(() -> Unpacker.unpack(zip, "a.zip", out, Limits.DEFAULT, stop))
+        .isInstanceOf(CancellationException.class);
   }
 }

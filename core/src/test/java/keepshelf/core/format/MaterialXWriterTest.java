@@ -14,9 +14,20 @@ import org.junit.jupiter.api.Test;
 
 class MaterialXWriterTest {
   private static SurfaceDocument whole() {
-    return new SurfaceDocument("Wet Kelp", List.of(new Texture("base_color", Use.COLOUR, "textures/a & b.png"), new Texture("specular_roughness", Use.GREY, "textures/r.png"),
-        new Texture("normal", Use.NORMAL, "textures/n.png"), new Texture("opacity", Use.GREY_AS_COLOUR, "textures/o.png"), new Texture("displacement", Use.DISPLACEMENT, "textures/h.png")),
-        0.6, 0, 0, 0, 0.45, List.of(new Value("base", 1)));
+    return new SurfaceDocument(
+        "Wet Kelp",
+        List.of(
+            new Texture("base_color", Use.COLOUR, "textures/a & b.png"),
+            new Texture("specular_roughness", Use.GREY, "textures/r.png"),
+            new Texture("normal", Use.NORMAL, "textures/n.png"),
+            new Texture("opacity", Use.GREY_AS_COLOUR, "textures/o.png"),
+            new Texture("displacement", Use.DISPLACEMENT, "textures/h.png")),
+        0.6,
+        0,
+        0,
+        0,
+        0.45,
+        List.of(new Value("base", 1)));
   }
 
   @Test
@@ -32,13 +43,23 @@ class MaterialXWriterTest {
 
   @Test
   void everyConnectionLeadsSomewhereAndTypesAgree() throws Exception {
-    var doc = javax.xml.parsers.DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new java.io.ByteArrayInputStream(MaterialXWriter.write(whole()).getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+    var doc =
+        javax.xml.parsers.DocumentBuilderFactory.newInstance()
+            .newDocumentBuilder()
+            .parse(
+                new java.io.ByteArrayInputStream(
+                    MaterialXWriter.write(whole())
+                        .getBytes(java.nio.charset.StandardCharsets.UTF_8)));
     var xpath = javax.xml.xpath.XPathFactory.newInstance().newXPath();
-    var connected = (org.w3c.dom.NodeList) xpath.evaluate("//nodegraph//*[@nodename]", doc, javax.xml.xpath.XPathConstants.NODESET);
+    var connected =
+        (org.w3c.dom.NodeList)
+            xpath.evaluate(
+                "//nodegraph//*[@nodename]", doc, javax.xml.xpath.XPathConstants.NODESET);
     assertThat(connected.getLength()).isGreaterThan(10);
     for (int i = 0; i < connected.getLength(); i++) {
       var e = (org.w3c.dom.Element) connected.item(i);
-      String type = xpath.evaluate("//nodegraph/*[@name='" + e.getAttribute("nodename") + "']/@type", doc);
+      String type =
+          xpath.evaluate("//nodegraph/*[@name='" + e.getAttribute("nodename") + "']/@type", doc);
       assertThat(type).as(e.getAttribute("nodename")).isEqualTo(e.getAttribute("type"));
     }
     assertThat(xpath.evaluate("count(//image[@type='vector3'])", doc)).isEqualTo("1");

@@ -53,15 +53,24 @@ class InstallerTest {
   }
 
   private static Path file(InstallationRecord i, MapRole role) {
-    return Path.of(i.files().stream().filter(f -> f.role() == role).findFirst().orElseThrow().path());
+    return Path.of(
+        i.files().stream().filter(f -> f.role() == role).findFirst().orElseThrow().path());
   }
 
   @Test
   void thePlanSaysWhatWillBeDoneAndWritesNothing() throws Exception {
     InstallPlan plan = shelf.installer().plan(kelp, host, null, null);
-    assertThat(plan.maps()).extracting(PlannedMap::input).containsExactlyInAnyOrder("base_color", "specular_roughness", "normal", "displacement");
-    assertThat(plan.maps()).filteredOn(m -> m.role() == MapRole.NORMAL).flatExtracting(PlannedMap::conversions).containsExactly("flip-green");
-    assertThat(plan.maps()).filteredOn(m -> m.role() == MapRole.ROUGHNESS).flatExtracting(PlannedMap::conversions).containsExactly("gloss-to-roughness");
+    assertThat(plan.maps())
+        .extracting(PlannedMap::input)
+        .containsExactlyInAnyOrder("base_color", "specular_roughness", "normal", "displacement");
+    assertThat(plan.maps())
+        .filteredOn(m -> m.role() == MapRole.NORMAL)
+        .flatExtracting(PlannedMap::conversions)
+        .containsExactly("flip-green");
+    assertThat(plan.maps())
+        .filteredOn(m -> m.role() == MapRole.ROUGHNESS)
+        .flatExtracting(PlannedMap::conversions)
+        .containsExactly("gloss-to-roughness");
     assertThat(plan.tileMetres()).isEqualTo(0.5);
     assertThat(plan.reliefKnown()).isTrue();
     // Slope 10 at 128 pixels of a 0.5 m tile: 10 x 0.5 / 128 m.
@@ -73,14 +82,16 @@ class InstallerTest {
   void mapsAreCopiedBitForBitOrConvertedExactly() throws Exception {
     InstallationRecord i = install();
     Path delivered = shelf.folder().resolve(kelp.pack().folder());
-    assertThat(Hashes.sha256(file(i, MapRole.BASE_COLOUR))).isEqualTo(Hashes.sha256(delivered.resolve("Kelp/wet_kelp_Albedo.png")));
+    assertThat(Hashes.sha256(file(i, MapRole.BASE_COLOUR)))
+        .isEqualTo(Hashes.sha256(delivered.resolve("Kelp/wet_kelp_Albedo.png")));
     assertThat(ImageDecoder.decode(file(i, MapRole.HEIGHT)).depth()).isEqualTo(Depth.U16);
     Pixels gloss = ImageDecoder.decode(delivered.resolve("Kelp/wet_kelp_Gloss.png"));
     Pixels rough = ImageDecoder.decode(file(i, MapRole.ROUGHNESS));
     for (int s = 0; s < gloss.sampleCount(); s++) {
       assertThat(rough.level(s)).isEqualTo(255 - gloss.level(s));
     }
-    assertThat(HandednessTest.bySlopes(ImageDecoder.decode(file(i, MapRole.NORMAL))).handedness()).isEqualTo(Handedness.GL);
+    assertThat(HandednessTest.bySlopes(ImageDecoder.decode(file(i, MapRole.NORMAL))).handedness())
+        .isEqualTo(Handedness.GL);
   }
 
   @Test
@@ -101,7 +112,9 @@ class InstallerTest {
     Path rough = file(i, MapRole.ROUGHNESS);
     Files.write(rough, new byte[] {1, 2, 3});
     assertThat(shelf.installer().state(i).kind()).isEqualTo(InstallationState.Kind.ALTERED);
-    assertThatThrownBy(this::install).isInstanceOf(ShelfException.class).hasMessageContaining("is not as it was installed");
+    assertThatThrownBy(this::install)
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("is not as it was installed");
     assertThat(Files.readAllBytes(rough)).containsExactly(1, 2, 3);
     assertThat(shelf.installer().uninstall(i)).hasSize(1);
     assertThat(rough).exists();
@@ -133,8 +146,11 @@ class InstallerTest {
 
   @Test
   void whatCannotBeIsSaid() {
-    assertThatThrownBy(() -> shelf.installer().plan(kelp, host, "8K", null)).hasMessageContaining("not on the shelf at 8K");
-    assertThatThrownBy(() -> shelf.installer().plan(kelp, new HostRecord("X", "nothing", "/x"), null, null)).hasMessageContaining("not known");
+    assertThatThrownBy(() -> shelf.installer().plan(kelp, host, "8K", null))
+        .hasMessageContaining("not on the shelf at 8K");
+    assertThatThrownBy(
+            () -> shelf.installer().plan(kelp, new HostRecord("X", "nothing", "/x"), null, null))
+        .hasMessageContaining("not known");
     assertThatThrownBy(() -> shelf.item("no such thing")).hasMessageContaining("No item");
   }
 
@@ -143,7 +159,8 @@ class InstallerTest {
     InstallPlan plan = shelf.installer().plan(kelp, host, null, 2.0);
     assertThat(plan.tileMetres()).isEqualTo(2);
     shelf.installer().install(plan, Progress.NONE);
-    assertThat(Files.readString(plan.folder().resolve(plan.document()))).contains("name=\"tile_size\" type=\"vector2\" value=\"2, 2\"");
+    assertThat(Files.readString(plan.folder().resolve(plan.document())))
+        .contains("name=\"tile_size\" type=\"vector2\" value=\"2, 2\"");
   }
 
   @Test
@@ -152,12 +169,29 @@ class InstallerTest {
     for (int i = 0; i < orm.length; i++) {
       orm[i] = (byte) (i % 3 == 0 ? 250 : i % 3 == 1 ? 90 : i / 3 % 2 * 255);
     }
-    Path zip = TestPacks.zip(dir.resolve("hull.zip"), java.util.Map.of("T_Hull_D.png", TestPacks.png(TestPacks.colour(64, 4)), "T_Hull_N.png", TestPacks.png(TestPacks.normal(64, 5, true)), "T_Hull_ORM.png", TestPacks.png(Pixels.u8(64, 64, 3, orm))));
+    Path zip =
+        TestPacks.zip(
+            dir.resolve("hull.zip"),
+            java.util.Map.of(
+                "T_Hull_D.png",
+                TestPacks.png(TestPacks.colour(64, 4)),
+                "T_Hull_N.png",
+                TestPacks.png(TestPacks.normal(64, 5, true)),
+                "T_Hull_ORM.png",
+                TestPacks.png(Pixels.u8(64, 64, 3, orm))));
     shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
-    InstallationRecord i = shelf.installer().install(shelf.installer().plan(shelf.item("hull"), host, null, null), Progress.NONE);
+    InstallationRecord i =
+        shelf
+            .installer()
+            .install(shelf.installer().plan(shelf.item("hull"), host, null, null), Progress.NONE);
     assertThat(ImageDecoder.decode(file(i, MapRole.ROUGHNESS)).level(77)).isEqualTo(90);
     assertThat(ImageDecoder.decode(file(i, MapRole.METALLIC)).level(1)).isEqualTo(255);
-    assertThat(i.files()).filteredOn(f -> f.role() == MapRole.ROUGHNESS).flatExtracting(InstalledFile::conversions).isEqualTo(List.of("unpack"));
-    assertThat(i.leftOut()).extracting(InstallationRecord.LeftOut::role).containsExactly(MapRole.AMBIENT_OCCLUSION);
+    assertThat(i.files())
+        .filteredOn(f -> f.role() == MapRole.ROUGHNESS)
+        .flatExtracting(InstalledFile::conversions)
+        .isEqualTo(List.of("unpack"));
+    assertThat(i.leftOut())
+        .extracting(InstallationRecord.LeftOut::role)
+        .containsExactly(MapRole.AMBIENT_OCCLUSION);
   }
 }

@@ -34,7 +34,9 @@ class FilingTest {
   }
 
   private static PackRecord takeIn(Shelf shelf, Path path) throws ShelfException {
-    return shelf.file(shelf.read(path.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE).pack();
+    return shelf
+        .file(shelf.read(path.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE)
+        .pack();
   }
 
   /** Relative path to hash of every file below a folder. */
@@ -105,7 +107,9 @@ class FilingTest {
       Path map = root.resolve(p.folder()).resolve(p.items().getFirst().maps().getFirst().path());
       byte[] sound = Files.readAllBytes(map);
       Files.write(map, new byte[] {1});
-      assertThatThrownBy(() -> shelf.removeArchive(a, p)).isInstanceOf(ShelfException.class).hasMessageContaining("was kept");
+      assertThatThrownBy(() -> shelf.removeArchive(a, p))
+          .isInstanceOf(ShelfException.class)
+          .hasMessageContaining("was kept");
       assertThat(zip).exists();
       Files.write(map, sound);
       shelf.removeArchive(a, p);
@@ -119,9 +123,18 @@ class FilingTest {
   void killedAtAnyStepNothingIsLost(FilingStep step) throws Exception {
     String before = Hashes.sha256(zip);
     Process child =
-        new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--enable-native-access=ALL-UNNAMED", "-Djava.awt.headless=true",
-            "-cp", System.getProperty("java.class.path"), KilledProcess.class.getName(), root.toString(), zip.toString(), step.name())
-            .inheritIO().start();
+        new ProcessBuilder(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "--enable-native-access=ALL-UNNAMED",
+                "-Djava.awt.headless=true",
+                "-cp",
+                System.getProperty("java.class.path"),
+                KilledProcess.class.getName(),
+                root.toString(),
+                zip.toString(),
+                step.name())
+            .inheritIO()
+            .start();
     assertThat(child.waitFor()).isEqualTo(77);
     assertThat(Hashes.sha256(zip)).isEqualTo(before);
     try (Shelf shelf = Shelf.open(root)) {
@@ -159,18 +172,30 @@ class FilingTest {
   @Test
   void aNewerShelfIsRefusedUnchanged() throws Exception {
     Shelf.open(root).close();
-    try (var c = java.sql.DriverManager.getConnection("jdbc:sqlite:" + root.resolve(".keepshelf/catalogue.db")); var s = c.createStatement()) {
+    try (var c =
+            java.sql.DriverManager.getConnection(
+                "jdbc:sqlite:" + root.resolve(".keepshelf/catalogue.db"));
+        var s = c.createStatement()) {
       s.execute("pragma user_version = 99");
     }
-    assertThatThrownBy(() -> Shelf.open(root)).isInstanceOf(ShelfException.class).hasMessageContaining("newer Keep Shelf");
+    assertThatThrownBy(() -> Shelf.open(root))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("newer Keep Shelf");
   }
 
   @Test
   void aDamagedDatabaseSaysWhatToDo() throws Exception {
     Shelf.open(root).close();
-    Files.write(root.resolve(".keepshelf/catalogue.db"), "this is not a database at all, not at all, no".repeat(40).getBytes(StandardCharsets.UTF_8));
+    Files.write(
+        root.resolve(".keepshelf/catalogue.db"),
+        "this is not a database at all, not at all, no"
+            .repeat(40)
+            .getBytes(StandardCharsets.UTF_8));
     Files.deleteIfExists(root.resolve(".keepshelf/catalogue.db-wal"));
-    assertThatThrownBy(() -> Shelf.open(root)).isInstanceOf(ShelfException.class).hasMessageContaining("damaged").hasMessageContaining("Move it away");
+    assertThatThrownBy(() -> Shelf.open(root))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("damaged")
+        .hasMessageContaining("Move it away");
   }
 
   @Test
@@ -178,7 +203,8 @@ class FilingTest {
     Path text = TestPacks.zip(dir.resolve("texts.zip"), Map.of("readme.txt", new byte[] {65}));
     try (Shelf shelf = Shelf.open(root)) {
       Arrival a = shelf.read(text.toString(), Progress.NONE);
-      assertThatThrownBy(() -> shelf.file(a, Filing.Wishes.NONE, Progress.NONE)).hasMessageContaining("no material");
+      assertThatThrownBy(() -> shelf.file(a, Filing.Wishes.NONE, Progress.NONE))
+          .hasMessageContaining("no material");
       Arrival gone = shelf.read(dir.resolve("not here.zip").toString(), Progress.NONE);
       assertThat(gone.failed()).isTrue();
       assertThat(gone.problems().getFirst().message()).contains("is not there");
@@ -188,26 +214,38 @@ class FilingTest {
 
   @Test
   void aReadOnlyPlaceIsNamed() throws Exception {
-    org.junit.jupiter.api.Assumptions.assumeFalse("root".equals(System.getProperty("user.name")), "root may write anywhere");
-    Path locked = Files.createDirectory(dir.resolve("locked"), PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("r-xr-xr-x")));
-    assertThatThrownBy(() -> Shelf.open(locked.resolve("shelf"))).isInstanceOf(ShelfException.class).hasMessageContaining("permissions");
+    org.junit.jupiter.api.Assumptions.assumeFalse(
+        "root".equals(System.getProperty("user.name")), "root may write anywhere");
+    Path locked =
+        Files.createDirectory(
+            dir.resolve("locked"),
+            PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("r-xr-xr-x")));
+    assertThatThrownBy(() -> Shelf.open(locked.resolve("shelf")))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("permissions");
   }
 
   @Test
   void aFileInPlaceOfTheShelfIsNamed() throws Exception {
     Path file = Files.write(dir.resolve("file"), new byte[1]);
-    assertThatThrownBy(() -> Shelf.open(file)).isInstanceOf(ShelfException.class).hasMessageContaining("nothing was changed");
+    assertThatThrownBy(() -> Shelf.open(file))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("nothing was changed");
   }
 
   @Test
   void fullDisksAreSaidInPlainWords() {
     var e = new java.io.IOException("No space left on device");
-    assertThat(keepshelf.core.archive.DiskTrouble.sentence(e, "filing rope.zip")).isEqualTo("The disk is full: filing rope.zip was stopped and nothing was changed. Free some space and try again.");
+    assertThat(keepshelf.core.archive.DiskTrouble.sentence(e, "filing rope.zip"))
+        .isEqualTo(
+            "The disk is full: filing rope.zip was stopped and nothing was changed. Free some space"
+                + " and try again.");
   }
 
   @Test
   void twoProcessesMayHaveTheShelfOpen() throws Exception {
-    try (Shelf one = Shelf.open(root); Shelf two = Shelf.open(root)) {
+    try (Shelf one = Shelf.open(root);
+        Shelf two = Shelf.open(root)) {
       takeIn(one, zip);
       assertThat(two.catalogue().items()).hasSize(1);
     }
@@ -215,9 +253,18 @@ class FilingTest {
 
   @Test
   void whatTextsSay() {
-    PackText t = PackText.of("Rope\nSource: Pebblejar\nAuthor: M. Harrow\nVersion: v2.1\nThis is licensed under CC BY-NC 4.0.\nReal-world size: 2 x 2 m\n");
-    assertThat(t).isEqualTo(new PackText("CC-BY-NC-4.0", "Pebblejar", "M. Harrow", null, "2.1", 2.0));
-    assertThat(PackText.of("released into the public domain under Creative Commons Zero").licence()).isEqualTo("CC0-1.0");
+    PackText t =
+        PackText.of(
+            "Rope\n"
+                + "Source: Pebblejar\n"
+                + "Author: M. Harrow\n"
+                + "Version: v2.1\n"
+                + "This is licensed under CC BY-NC 4.0.\n"
+                + "Real-world size: 2 x 2 m\n");
+    assertThat(t)
+        .isEqualTo(new PackText("CC-BY-NC-4.0", "Pebblejar", "M. Harrow", null, "2.1", 2.0));
+    assertThat(PackText.of("released into the public domain under Creative Commons Zero").licence())
+        .isEqualTo("CC0-1.0");
     assertThat(PackText.of("Licence: MIT").licence()).isEqualTo("MIT");
     assertThat(PackText.of("All rights reserved.").licence()).isNull();
   }

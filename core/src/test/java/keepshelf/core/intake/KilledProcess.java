@@ -11,11 +11,14 @@ public final class KilledProcess {
   /** Never returns when the step is reached. */
   public static void main(String[] args) throws Exception {
     FilingStep at = FilingStep.valueOf(args[2]);
-    try (Shelf shelf = Shelf.open(Path.of(args[0]), step -> {
-      if (step == at) {
-        Runtime.getRuntime().halt(77);
-      }
-    })) {
+    try (Shelf shelf =
+        Shelf.open(
+            Path.of(args[0]),
+            step -> {
+              if (step == at) {
+                Runtime.getRuntime().halt(77);
+              }
+            })) {
       Arrival a = shelf.read(args[1], Progress.NONE);
       shelf.file(a, Filing.Wishes.NONE, Progress.NONE);
     }

@@ -92,7 +92,9 @@ class NamesTest {
     }
     Recognition r = recognise(new ArrayList<>(wanted.keySet()));
     Map<String, String> found = new LinkedHashMap<>();
-    r.items().forEach(i -> i.maps().forEach(m -> found.put(m.file().path(), i.key() + " " + m.role().id())));
+    r.items()
+        .forEach(
+            i -> i.maps().forEach(m -> found.put(m.file().path(), i.key() + " " + m.role().id())));
     r.loose().forEach(l -> found.put(l.file().path(), "- " + l.sort().id()));
     assertThat(found).containsAllEntriesOf(wanted).hasSameSizeAs(wanted);
   }
@@ -100,11 +102,15 @@ class NamesTest {
   @Test
   void everyFileAppearsExactlyOnce() {
     Random r = new Random(11);
-    String[] words = {"rope", "diff", "n", "2k", "normal", "gl", "metal", "01", "v2", "preview", "ORM", "A", "color", "copy", "1001", "", "тест"};
+    String[] words = {
+      "rope", "diff", "n", "2k", "normal", "gl", "metal", "01", "v2", "preview", "ORM", "A",
+      "color", "copy", "1001", "", "тест"
+    };
     for (int run = 0; run < 200; run++) {
       Set<String> paths = new HashSet<>();
       for (int i = 0; i < 30; i++) {
-        StringBuilder b = new StringBuilder(r.nextBoolean() ? "" : words[r.nextInt(words.length)] + "/");
+        StringBuilder b =
+            new StringBuilder(r.nextBoolean() ? "" : words[r.nextInt(words.length)] + "/");
         for (int w = 0; w < 1 + r.nextInt(5); w++) {
           b.append(words[r.nextInt(words.length)]).append(r.nextBoolean() ? "_" : "");
         }
@@ -119,18 +125,42 @@ class NamesTest {
     }
   }
 
-  /** Sets put together from name, words, separators, resolution and prefix at random: 99 % right. */
+  /**
+   * Sets put together from name, words, separators, resolution and prefix at random: 99 % right.
+   */
   @Test
   void generatedHabitsAreReadRightly() {
     Map<MapRole, String[]> words = new LinkedHashMap<>();
-    words.put(MapRole.BASE_COLOUR, new String[] {"BaseColor", "base_color", "albedo", "diffuse", "diff", "col", "Color", "ALB"});
-    words.put(MapRole.NORMAL, new String[] {"Normal", "nrm", "nor", "norm", "normal_map", "NormalGL", "nor_dx", "NRM"});
-    words.put(MapRole.ROUGHNESS, new String[] {"Roughness", "rough", "rgh", "ROUGH", "roughness_map"});
+    words.put(
+        MapRole.BASE_COLOUR,
+        new String[] {
+          "BaseColor", "base_color", "albedo", "diffuse", "diff", "col", "Color", "ALB"
+        });
+    words.put(
+        MapRole.NORMAL,
+        new String[] {"Normal", "nrm", "nor", "norm", "normal_map", "NormalGL", "nor_dx", "NRM"});
+    words.put(
+        MapRole.ROUGHNESS, new String[] {"Roughness", "rough", "rgh", "ROUGH", "roughness_map"});
     words.put(MapRole.METALLIC, new String[] {"Metallic", "metalness", "metal", "mtl", "METAL"});
-    words.put(MapRole.HEIGHT, new String[] {"Height", "displacement", "disp", "hgt", "heightmap", "DISP"});
-    words.put(MapRole.AMBIENT_OCCLUSION, new String[] {"AO", "AmbientOcclusion", "ambient_occlusion", "occlusion", "occ"});
+    words.put(
+        MapRole.HEIGHT,
+        new String[] {"Height", "displacement", "disp", "hgt", "heightmap", "DISP"});
+    words.put(
+        MapRole.AMBIENT_OCCLUSION,
+        new String[] {"AO", "AmbientOcclusion", "ambient_occlusion", "occlusion", "occ"});
     words.put(MapRole.OPACITY, new String[] {"Opacity", "alpha", "opac", "transparency"});
-    String[][] names = {{"tarred", "rope"}, {"rough", "larch"}, {"metal", "hatch"}, {"slate", "02"}, {"wet", "kelp"}, {"normal", "shingle"}, {"color", "wheel", "enamel"}, {"hull"}, {"shell", "path", "03"}, {"alpha", "pier"}};
+    String[][] names = {
+      {"tarred", "rope"},
+      {"rough", "larch"},
+      {"metal", "hatch"},
+      {"slate", "02"},
+      {"wet", "kelp"},
+      {"normal", "shingle"},
+      {"color", "wheel", "enamel"},
+      {"hull"},
+      {"shell", "path", "03"},
+      {"alpha", "pier"}
+    };
     String[] resolutions = {"", "2K", "4k", "2048", "1024x1024"};
     Random r = new Random(21);
     int all = 0;
@@ -143,7 +173,8 @@ class NamesTest {
       String res = resolutions[r.nextInt(resolutions.length)];
       StringBuilder base = new StringBuilder();
       for (String n : name) {
-        base.append(base.isEmpty() || camel ? "" : sep).append(camel ? Character.toUpperCase(n.charAt(0)) + n.substring(1) : n);
+        base.append(base.isEmpty() || camel ? "" : sep)
+            .append(camel ? Character.toUpperCase(n.charAt(0)) + n.substring(1) : n);
       }
       List<String> paths = new ArrayList<>();
       List<MapRole> roles = new ArrayList<>();
@@ -169,40 +200,88 @@ class NamesTest {
 
   @Test
   void coloursTellColourwaysApart() {
-    Recognition r = recognise(List.of("p/boat_paint_red_color.png", "p/boat_paint_red_normal.png", "p/boat_paint_blue_color.png", "p/boat_paint_blue_normal.png"));
-    assertThat(r.items()).extracting(RecognisedItem::key, RecognisedItem::colourway)
-        .containsExactlyInAnyOrder(org.assertj.core.groups.Tuple.tuple("boat_paint_red", "red"), org.assertj.core.groups.Tuple.tuple("boat_paint_blue", "blue"));
+    Recognition r =
+        recognise(
+            List.of(
+                "p/boat_paint_red_color.png",
+                "p/boat_paint_red_normal.png",
+                "p/boat_paint_blue_color.png",
+                "p/boat_paint_blue_normal.png"));
+    assertThat(r.items())
+        .extracting(RecognisedItem::key, RecognisedItem::colourway)
+        .containsExactlyInAnyOrder(
+            org.assertj.core.groups.Tuple.tuple("boat_paint_red", "red"),
+            org.assertj.core.groups.Tuple.tuple("boat_paint_blue", "blue"));
   }
 
   @Test
   void editionsAreMapsOfOneItem() {
-    Recognition r = recognise(List.of("k/2K/kelp_diff.png", "k/4K/kelp_diff.png", "k/2K/kelp_nor.png", "k/4K/kelp_nor.png"));
+    Recognition r =
+        recognise(
+            List.of(
+                "k/2K/kelp_diff.png",
+                "k/4K/kelp_diff.png",
+                "k/2K/kelp_nor.png",
+                "k/4K/kelp_nor.png"));
     assertThat(r.items()).hasSize(1);
-    assertThat(r.items().getFirst().maps()).extracting(RecognisedMap::resolution).containsExactlyInAnyOrder("2K", "2K", "4K", "4K");
+    assertThat(r.items().getFirst().maps())
+        .extracting(RecognisedMap::resolution)
+        .containsExactlyInAnyOrder("2K", "2K", "4K", "4K");
     assertThat(r.items().getFirst().problems()).noneMatch(p -> p.code().equals("doubled-map"));
   }
 
   @Test
   void kindsAndWorkflows() {
-    Recognition r = recognise(List.of("a/dawn_4k.hdr", "a/dawn_2k.hdr", "b/fingerprints_01.jpg", "c/plan.jpg", "d/brass_diff.png", "d/brass_gloss.png", "d/brass_spec.png"));
-    assertThat(r.items()).extracting(RecognisedItem::kind).containsExactlyInAnyOrder(ItemKind.ENVIRONMENT, ItemKind.OVERLAY, ItemKind.PHOTO_TEXTURE, ItemKind.MATERIAL);
-    assertThat(r.items()).filteredOn(i -> i.key().equals("brass")).extracting(RecognisedItem::workflow).containsExactly(Workflow.SPEC_GLOSS);
+    Recognition r =
+        recognise(
+            List.of(
+                "a/dawn_4k.hdr",
+                "a/dawn_2k.hdr",
+                "b/fingerprints_01.jpg",
+                "c/plan.jpg",
+                "d/brass_diff.png",
+                "d/brass_gloss.png",
+                "d/brass_spec.png"));
+    assertThat(r.items())
+        .extracting(RecognisedItem::kind)
+        .containsExactlyInAnyOrder(
+            ItemKind.ENVIRONMENT, ItemKind.OVERLAY, ItemKind.PHOTO_TEXTURE, ItemKind.MATERIAL);
+    assertThat(r.items())
+        .filteredOn(i -> i.key().equals("brass"))
+        .extracting(RecognisedItem::workflow)
+        .containsExactly(Workflow.SPEC_GLOSS);
   }
 
   @Test
   void tilesAndPackedChannels() {
-    Recognition r = recognise(List.of("h/hull_BaseColor.1001.exr", "h/hull_BaseColor.1002.exr", "h/hull_ARM.1001.exr", "h/hull_ARM.1024.exr"));
+    Recognition r =
+        recognise(
+            List.of(
+                "h/hull_BaseColor.1001.exr",
+                "h/hull_BaseColor.1002.exr",
+                "h/hull_ARM.1001.exr",
+                "h/hull_ARM.1024.exr"));
     assertThat(r.items()).hasSize(1);
-    assertThat(r.items().getFirst().maps()).extracting(RecognisedMap::tile).containsExactlyInAnyOrder(1001, 1002, 1001, 1024);
-    RecognisedMap packed = r.items().getFirst().maps().stream().filter(m -> m.role() == MapRole.PACKED).findFirst().orElseThrow();
-    assertThat(packed.channels().roles()).containsEntry("r", MapRole.AMBIENT_OCCLUSION).containsEntry("g", MapRole.ROUGHNESS).containsEntry("b", MapRole.METALLIC);
+    assertThat(r.items().getFirst().maps())
+        .extracting(RecognisedMap::tile)
+        .containsExactlyInAnyOrder(1001, 1002, 1001, 1024);
+    RecognisedMap packed =
+        r.items().getFirst().maps().stream()
+            .filter(m -> m.role() == MapRole.PACKED)
+            .findFirst()
+            .orElseThrow();
+    assertThat(packed.channels().roles())
+        .containsEntry("r", MapRole.AMBIENT_OCCLUSION)
+        .containsEntry("g", MapRole.ROUGHNESS)
+        .containsEntry("b", MapRole.METALLIC);
   }
 
   @Test
   void reasonsAreGivenAndDoubtsAsk() {
     Recognition r = recognise(List.of("x/rope_d.png", "x/rope_n.png", "x/rope_diffuse_extra.png"));
     r.items().forEach(i -> i.maps().forEach(m -> assertThat(m.verdict().reasons()).isNotEmpty()));
-    Verdict unsure = new Verdict(List.of(new Evidence("name", 0.5, "a"), new Evidence("header", -0.5, "b")));
+    Verdict unsure =
+        new Verdict(List.of(new Evidence("name", 0.5, "a"), new Evidence("header", -0.5, "b")));
     assertThat(unsure.confidence()).isEqualTo(0.25);
     assertThat(unsure.asks()).isTrue();
     assertThat(Verdict.byPerson("set by hand").confidence()).isEqualTo(1);

@@ -112,7 +112,8 @@ public final class PackBuilder {
 
   private void tar(Path to, boolean xz) throws IOException {
     try (OutputStream file = new BufferedOutputStream(Files.newOutputStream(to));
-        OutputStream packed = xz ? new XZCompressorOutputStream(file, 0) : new GzipCompressorOutputStream(file);
+        OutputStream packed =
+            xz ? new XZCompressorOutputStream(file, 0) : new GzipCompressorOutputStream(file);
         TarArchiveOutputStream out = new TarArchiveOutputStream(packed, "UTF-8")) {
       out.setLongFileMode(TarArchiveOutputStream.LONGFILE_POSIX);
       for (var e : entries.entrySet()) {

@@ -5,9 +5,16 @@ public final class Texts {
   private Texts() {}
 
   /** A readme with source, creator, version and tile size in metres. */
-  public static String readme(String title, String source, String creator, String version, double tileMetres) {
-    return title + "\n\nSource: " + source + "\nCreator: " + creator + (version == null ? "" : "\nVersion: " + version)
-        + "\nTile size: " + String.format(java.util.Locale.ROOT, "%.2f m", tileMetres)
+  public static String readme(
+      String title, String source, String creator, String version, double tileMetres) {
+    return title
+        + "\n\nSource: "
+        + source
+        + "\nCreator: "
+        + creator
+        + (version == null ? "" : "\nVersion: " + version)
+        + "\nTile size: "
+        + String.format(java.util.Locale.ROOT, "%.2f m", tileMetres)
         + "\n\nMade for the Skerry Light scenario.\n";
   }
 
@@ -18,11 +25,17 @@ public final class Texts {
 
   /** CC BY 4.0 in short, with the credit line. */
   public static String ccBy(String creator) {
-    return "These textures are licensed under Creative Commons Attribution 4.0 International.\n\nPlease credit: " + creator + "\n";
+    return "These textures are licensed under Creative Commons Attribution 4.0 International.\n\n"
+               + "Please credit: "
+        + creator
+        + "\n";
   }
 
   /** A vendor's own terms. */
   public static String ownTerms(String source) {
-    return source + " end user terms\n\nOne seat. Use in commercial renders and games is allowed. The files may not be handed on as they are.\n";
+    return source
+        + " end user terms\n\n"
+        + "One seat. Use in commercial renders and games is allowed. The files may not be handed on"
+        + " as they are.\n";
   }
 }

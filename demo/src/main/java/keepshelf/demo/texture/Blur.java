@@ -23,7 +23,9 @@ final class Blur {
       }
       for (int i = 0; i < side; i++) {
         out[base + i * step] = (float) (sum / (2 * radius + 1));
-        sum += in[base + Math.floorMod(i + radius + 1, side) * step] - in[base + Math.floorMod(i - radius, side) * step];
+        sum +=
+            in[base + Math.floorMod(i + radius + 1, side) * step]
+                - in[base + Math.floorMod(i - radius, side) * step];
       }
     }
     return out;

@@ -5,8 +5,8 @@ import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
- * All maps of one recipe at one size, physically related: normal and occlusion come from the height,
- * gloss is roughness turned over. Rows from the top; colours sRGB-encoded.
+ * All maps of one recipe at one size, physically related: normal and occlusion come from the
+ * height, gloss is roughness turned over. Rows from the top; colours sRGB-encoded.
  */
 public final class MapSet {
   private final Recipe recipe;
@@ -33,22 +33,21 @@ public final class MapSet {
     opacity = new float[n];
     IntStream.range(0, side)
         .parallel()
-        .forEach(
-            y -> {
-              Texel t = new Texel();
-              for (int x = 0; x < side; x++) {
-                t.opacity = 1;
-                recipe.at((x + 0.5) / side, (y + 0.5) / side, t);
-                int i = y * side + x;
-                height[i] = unit(t.height);
-                r[i] = unit(t.r);
-                g[i] = unit(t.g);
-                b[i] = unit(t.b);
-                roughness[i] = unit(Math.clamp(t.roughness, 0.04, 1));
-                metallic[i] = unit(t.metallic);
-                opacity[i] = unit(t.opacity);
-              }
-            });
+        .forEach(y -> {
+          Texel t = new Texel();
+          for (int x = 0; x < side; x++) {
+            t.opacity = 1;
+            recipe.at((x + 0.5) / side, (y + 0.5) / side, t);
+            int i = y * side + x;
+            height[i] = unit(t.height);
+            r[i] = unit(t.r);
+            g[i] = unit(t.g);
+            b[i] = unit(t.b);
+            roughness[i] = unit(Math.clamp(t.roughness, 0.04, 1));
+            metallic[i] = unit(t.metallic);
+            opacity[i] = unit(t.opacity);
+          }
+        });
   }
 
   private static float unit(double v) {
@@ -165,7 +164,9 @@ public final class MapSet {
     return rgb(notMetal(r), notMetal(g), notMetal(b));
   }
 
-  /** Specular colour of the spec/gloss workflow: the base colour where metallic, else 4 % (encoded). */
+  /**
+   * Specular colour of the spec/gloss workflow: the base colour where metallic, else 4 % (encoded).
+   */
   public Pixels specular() {
     return rgb(metalOr(r), metalOr(g), metalOr(b));
   }

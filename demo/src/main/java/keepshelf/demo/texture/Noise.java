@@ -80,8 +80,8 @@ final class Noise {
   }
 
   /**
-   * Cells around scattered points, {@code f} a side: out[0] distance to the nearest point, out[1] to
-   * the second (in cells), out[2] a value 0..1 of the nearest cell.
+   * Cells around scattered points, {@code f} a side: out[0] distance to the nearest point, out[1]
+   * to the second (in cells), out[2] a value 0..1 of the nearest cell.
    */
   static void cells(double u, double v, int f, int seed, double[] out) {
     double x = u * f;

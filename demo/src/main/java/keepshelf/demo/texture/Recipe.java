@@ -48,7 +48,9 @@ public enum Recipe {
       double edge = step(0.485, 0.497, seam);
       double below = v * 2 - Math.floor(v * 2) - 0.5;
       below = below < 0 ? below + 1 : below;
-      double streak = step(0.05, 0.5, fbm(u, v, 40, 2, 4, 31) + 0.55 - 1.1 * below) * (0.6 + 0.4 * gradient(u, v, 9, 31));
+      double streak =
+          step(0.05, 0.5, fbm(u, v, 40, 2, 4, 31) + 0.55 - 1.1 * below)
+              * (0.6 + 0.4 * gradient(u, v, 9, 31));
       double blotch = step(0.12, 0.4, fbm(u, v, 5, 5, 32));
       double rust = Math.clamp(streak + blotch, 0, 1);
       double ru = u * 14 - Math.floor(u * 14) - 0.5;
@@ -61,7 +63,8 @@ public enum Recipe {
       t.blend(0.45 + 0.10 * grain, 0.23, 0.11, rust);
       t.blend(0.26, 0.12, 0.07, 0.6 * rust * step(0.1, 0.4, grain));
       t.roughness = 0.42 + 0.42 * rust + 0.08 * grain;
-      t.height = 0.45 - 0.28 * edge + 0.4 * rivet + 0.08 * rust * grain + 0.03 * fbm(u, v, 3, 3, 34);
+      t.height =
+          0.45 - 0.28 * edge + 0.4 * rivet + 0.08 * rust * grain + 0.03 * fbm(u, v, 3, 3, 34);
     }
   },
   /** Three-strand rope laid side by side, black with tar. */
@@ -167,7 +170,8 @@ public enum Recipe {
       double gap = step(0.475, 0.492, Math.abs(x - 0.5));
       double lip = step(0.03, 0.0, y - 0.02 * gradient(u, v, 30, 6, 84));
       double cleft = fbm(u, v, 5, 14, 5, 83);
-      t.height = (0.25 + 0.62 * y + 0.10 * cleft + 0.05 * tone) * (1 - 0.75 * gap) * (1 - 0.5 * lip);
+      t.height =
+          (0.25 + 0.62 * y + 0.10 * cleft + 0.05 * tone) * (1 - 0.75 * gap) * (1 - 0.5 * lip);
       t.colour(0.30, 0.33, 0.38);
       t.blend(0.42, 0.41, 0.46, 0.8 * tone);
       t.blend(0.37, 0.42, 0.37, 0.6 * step(0.6, 0.9, cell(column, row, 85)));
@@ -183,17 +187,23 @@ public enum Recipe {
       cells(u, v, 13, 91, t.scratch);
       double d = t.scratch[0];
       double size = 0.30 + 0.22 * t.scratch[2];
-      double grown = step(0.25, 0.35, t.scratch[2]) ;
+      double grown = step(0.25, 0.35, t.scratch[2]);
       double cone = grown * Math.max(0, 1 - d / size);
       double hole = grown * (1 - step(0.08, 0.14, d / (size * 2)));
-      double ridge = 0.5 + 0.5 * Math.cos(Math.atan2(Math.sin(d * 40), fbm(u, v, 60, 2, 92) + 0.1) * 3);
+      double ridge =
+          0.5 + 0.5 * Math.cos(Math.atan2(Math.sin(d * 40), fbm(u, v, 60, 2, 92) + 0.1) * 3);
       double rock = fbm(u, v, 6, 6, 93);
-      t.height = 0.22 + 0.14 * rock + 0.55 * Math.min(0.72, cone * 1.5) * (1 - 0.85 * hole) + 0.05 * ridge * cone;
+      t.height =
+          0.22
+              + 0.14 * rock
+              + 0.55 * Math.min(0.72, cone * 1.5) * (1 - 0.85 * hole)
+              + 0.05 * ridge * cone;
       t.colour(0.34, 0.33, 0.31);
       t.shade(1 + 0.35 * rock);
       t.blend(0.78, 0.76, 0.71, step(0.03, 0.25, cone));
       t.blend(0.24, 0.22, 0.20, hole);
-      t.blend(0.38, 0.42, 0.28, 0.5 * step(0.1, 0.4, fbm(u, v, 4, 4, 94)) * (1 - step(0.0, 0.3, cone)));
+      t.blend(
+          0.38, 0.42, 0.28, 0.5 * step(0.1, 0.4, fbm(u, v, 4, 4, 94)) * (1 - step(0.0, 0.3, cone)));
       t.roughness = 0.70 + 0.12 * rock;
       t.metallic = 0;
     }
@@ -238,7 +248,9 @@ public enum Recipe {
       double small = t.scratch[1] - t.scratch[0];
       double tilt = gradient(u, v, 17, 113) * (idBig - 0.5);
       double shell = step(0.02, 0.25, big) * step(0.35, 0.5, idBig);
-      double body = shell * (0.55 + 0.4 * tilt + 0.10 * Math.sin(t.scratch[0] * 0 + big * 40)) + (1 - shell) * 0.35 * step(0.03, 0.3, small);
+      double body =
+          shell * (0.55 + 0.4 * tilt + 0.10 * Math.sin(t.scratch[0] * 0 + big * 40))
+              + (1 - shell) * 0.35 * step(0.03, 0.3, small);
       t.height = 0.15 + 0.75 * body + 0.03 * fbm(u, v, 60, 2, 114);
       t.colour(0.66, 0.60, 0.51);
       t.blend(0.92, 0.88, 0.80, shell * (0.4 + 0.6 * idBig));
@@ -317,8 +329,12 @@ public enum Recipe {
     double fx = x - ix - 0.5;
     double fy = y - iy - 0.5;
     boolean over = Math.floorMod(ix + iy, 2) == 0;
-    double warp = Math.sqrt(Math.max(0, 1 - 3.4 * fx * fx)) * (over ? 0.65 + 0.35 * Math.cos(fy * Math.PI) : 0.45 * (1 - Math.cos(fy * Math.PI)));
-    double weft = Math.sqrt(Math.max(0, 1 - 3.4 * fy * fy)) * (over ? 0.45 * (1 - Math.cos(fx * Math.PI)) : 0.65 + 0.35 * Math.cos(fx * Math.PI));
+    double warp =
+        Math.sqrt(Math.max(0, 1 - 3.4 * fx * fx))
+            * (over ? 0.65 + 0.35 * Math.cos(fy * Math.PI) : 0.45 * (1 - Math.cos(fy * Math.PI)));
+    double weft =
+        Math.sqrt(Math.max(0, 1 - 3.4 * fy * fy))
+            * (over ? 0.45 * (1 - Math.cos(fx * Math.PI)) : 0.65 + 0.35 * Math.cos(fx * Math.PI));
     t.height = 0.1 + 0.85 * Math.max(warp, weft);
   }
 
@@ -328,7 +344,13 @@ public enum Recipe {
     double under = step(0.12, 0.145, flake) - bare;
     double brush = fbm(u, v, 3, 70, 3, 143);
     double crackle = fbm(u, v, 60, 2, 144);
-    t.height = 0.62 + 0.06 * brush + 0.03 * crackle - 0.22 * under - 0.36 * bare + 0.08 * step(0.06, 0.12, flake) * (1 - under - bare);
+    t.height =
+        0.62
+            + 0.06 * brush
+            + 0.03 * crackle
+            - 0.22 * under
+            - 0.36 * bare
+            + 0.08 * step(0.06, 0.12, flake) * (1 - under - bare);
     t.colour(r, g, b);
     t.shade(1 + 0.08 * brush);
     t.blend(0.84, 0.80, 0.70, under);

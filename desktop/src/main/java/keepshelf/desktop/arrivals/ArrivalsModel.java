@@ -22,7 +22,6 @@ import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.Recognition;
 import keepshelf.desktop.Words;
-import keepshelf.desktop.work.Job;
 import keepshelf.desktop.work.WorkList;
 
 /** What came in: reading, correcting, filing. All on the interface thread. */
@@ -44,7 +43,8 @@ public final class ArrivalsModel {
     this.work = work;
     this.filed = filed;
     chosen.addListener(o -> spot.set(null));
-    entries.addListener((javafx.collections.ListChangeListener<ArrivalEntry>) c -> waiting.set(entries.size()));
+    entries.addListener(
+        (javafx.collections.ListChangeListener<ArrivalEntry>) c -> waiting.set(entries.size()));
   }
 
   /** The list. */
@@ -71,7 +71,8 @@ public final class ArrivalsModel {
   public void add(List<Path> paths) {
     for (Path p : paths) {
       Path path = p.toAbsolutePath().normalize();
-      ArrivalEntry known = entries.stream().filter(e -> e.path().equals(path)).findFirst().orElse(null);
+      ArrivalEntry known =
+          entries.stream().filter(e -> e.path().equals(path)).findFirst().orElse(null);
       if (known != null) {
         chosen.set(known);
         continue;
@@ -87,25 +88,31 @@ public final class ArrivalsModel {
   }
 
   private void read(ArrivalEntry e) {
-    e.job = work.start(Words.of("arrivals.job.read", e.name()), job -> {
-      Arrival a = null;
-      try {
-        long size = Files.isRegularFile(e.path()) ? size(e.path()) : -1;
-        long[] done = {0};
-        a = shelf.read(e.path().toString(), (bytes, name) -> {
-          synchronized (done) {
-            done[0] += bytes;
-          }
-          double share = size <= 0 ? -1 : Math.min(0.99, done[0] / (size * 1.6));
-          job.report(name, share);
-          work.ui(() -> reading(e, name, share));
-        });
-      } finally {
-        Arrival read = a;
-        boolean known = read != null && shelf.known(read).isPresent();
-        work.ui(() -> arrived(e, read, known));
-      }
-    });
+    e.job =
+        work.start(
+            Words.of("arrivals.job.read", e.name()),
+            job -> {
+              Arrival a = null;
+              try {
+                long size = Files.isRegularFile(e.path()) ? size(e.path()) : -1;
+                long[] done = {0};
+                a =
+                    shelf.read(
+                        e.path().toString(),
+                        (bytes, name) -> {
+                          synchronized (done) {
+                            done[0] += bytes;
+                          }
+                          double share = size <= 0 ? -1 : Math.min(0.99, done[0] / (size * 1.6));
+                          job.report(name, share);
+                          work.ui(() -> reading(e, name, share));
+                        });
+              } finally {
+                Arrival read = a;
+                boolean known = read != null && shelf.known(read).isPresent();
+                work.ui(() -> arrived(e, read, known));
+              }
+            });
   }
 
   private static long size(Path p) {
@@ -135,8 +142,17 @@ public final class ArrivalsModel {
     e.arrivalProperty().set(a);
     e.sourceProperty().set(orEmpty(a.text().source()));
     e.licenceProperty().set(orEmpty(a.text().licence()));
-    e.versionProperty().set(orEmpty(a.recognition().version() != null ? a.recognition().version() : a.text().version()));
-    e.stateProperty().set(a.failed() ? ArrivalEntry.State.FAILED : known ? ArrivalEntry.State.ALREADY_THERE : ArrivalEntry.State.READY);
+    e.versionProperty()
+        .set(
+            orEmpty(
+                a.recognition().version() != null
+                    ? a.recognition().version()
+                    : a.text().version()));
+    e.stateProperty()
+        .set(
+            a.failed()
+                ? ArrivalEntry.State.FAILED
+                : known ? ArrivalEntry.State.ALREADY_THERE : ArrivalEntry.State.READY);
     tell(e);
     if (chosen.get() == e) {
       chooseFirst();
@@ -149,24 +165,31 @@ public final class ArrivalsModel {
 
   private static void tell(ArrivalEntry e) {
     Arrival a = e.arrivalProperty().get();
-    e.lineProperty().set(
-        switch (e.stateProperty().get()) {
-          case FAILED -> a.problems().getFirst().message().replace(a.path(), e.name());
-          case ALREADY_THERE -> Words.of("arrivals.already");
-          default -> Words.of("arrivals.ready", a.recognition().items().size(), a.questions());
-        });
+    e.lineProperty()
+        .set(
+            switch (e.stateProperty().get()) {
+              case FAILED -> a.problems().getFirst().message().replace(a.path(), e.name());
+              case ALREADY_THERE -> Words.of("arrivals.already");
+              default -> Words.of("arrivals.ready", a.recognition().items().size(), a.questions());
+            });
   }
 
   /** Chooses the first picture that asks, else the first. */
   private void chooseFirst() {
     List<Spot> all = spots();
-    spot.set(all.stream().filter(s -> s.map() != null && s.map().verdict().asks()).findFirst().orElse(all.isEmpty() ? null : all.getFirst()));
+    spot.set(
+        all.stream()
+            .filter(s -> s.map() != null && s.map().verdict().asks())
+            .findFirst()
+            .orElse(all.isEmpty() ? null : all.getFirst()));
   }
 
   /** What the chosen arrival holds, or null. */
   public Recognition recognition() {
     ArrivalEntry e = chosen.get();
-    return e == null || e.arrivalProperty().get() == null ? null : e.arrivalProperty().get().recognition();
+    return e == null || e.arrivalProperty().get() == null
+        ? null
+        : e.arrivalProperty().get().recognition();
   }
 
   /** All pictures of the chosen arrival: table row by row, then the tray. */
@@ -216,8 +239,11 @@ public final class ArrivalsModel {
       return;
     }
     int column = Column.of(s.map().role()).ordinal();
-    spots().stream().filter(x -> keys.get(row).equals(x.item()))
-        .min(java.util.Comparator.comparingInt(x -> Math.abs(Column.of(x.map().role()).ordinal() - column)))
+    spots().stream()
+        .filter(x -> keys.get(row).equals(x.item()))
+        .min(
+            java.util.Comparator.comparingInt(
+                x -> Math.abs(Column.of(x.map().role()).ordinal() - column)))
         .ifPresent(spot::set);
   }
 
@@ -234,7 +260,9 @@ public final class ArrivalsModel {
     }
   }
 
-  /** Gives the picture that is looked at another role, in its own item or in the only one there is. */
+  /**
+   * Gives the picture that is looked at another role, in its own item or in the only one there is.
+   */
   public void setRole(MapRole role) {
     Spot s = spot.get();
     Recognition r = recognition();
@@ -291,7 +319,9 @@ public final class ArrivalsModel {
   /** Whether the chosen arrival can be filed now. */
   public boolean canFile() {
     ArrivalEntry e = chosen.get();
-    return e != null && e.stateProperty().get() == ArrivalEntry.State.READY && !recognition().items().isEmpty();
+    return e != null
+        && e.stateProperty().get() == ArrivalEntry.State.READY
+        && !recognition().items().isEmpty();
   }
 
   /** Files the chosen arrival. */
@@ -302,17 +332,23 @@ public final class ArrivalsModel {
     ArrivalEntry e = chosen.get();
     Arrival a = e.arrivalProperty().get();
     e.stateProperty().set(ArrivalEntry.State.FILING);
-    Filing.Wishes wishes = new Filing.Wishes(orNull(e.sourceProperty().get()), orNull(e.licenceProperty().get()), orNull(e.versionProperty().get()));
-    work.start(Words.of("arrivals.job.file", e.name()), job -> {
-      boolean ok = false;
-      try {
-        shelf.file(a, wishes, (bytes, name) -> job.report(name, -1));
-        ok = true;
-      } finally {
-        boolean done = ok;
-        work.ui(() -> afterFiling(e, done));
-      }
-    });
+    Filing.Wishes wishes =
+        new Filing.Wishes(
+            orNull(e.sourceProperty().get()),
+            orNull(e.licenceProperty().get()),
+            orNull(e.versionProperty().get()));
+    work.start(
+        Words.of("arrivals.job.file", e.name()),
+        job -> {
+          boolean ok = false;
+          try {
+            shelf.file(a, wishes, (bytes, name) -> job.report(name, -1));
+            ok = true;
+          } finally {
+            boolean done = ok;
+            work.ui(() -> afterFiling(e, done));
+          }
+        });
   }
 
   private void afterFiling(ArrivalEntry e, boolean done) {
@@ -327,7 +363,12 @@ public final class ArrivalsModel {
     chooseNear(at);
     filed.run();
     work.problems().removeIf(p -> p.code().equals("filed"));
-    work.problems().add(Problem.note("filed", null, Words.of("arrivals.done", e.arrivalProperty().get().recognition().pack())));
+    work.problems()
+        .add(
+            Problem.note(
+                "filed",
+                null,
+                Words.of("arrivals.done", e.arrivalProperty().get().recognition().pack())));
   }
 
   private static String orNull(String s) {

@@ -27,9 +27,27 @@ import keepshelf.desktop.work.Pictures;
 /** The list of arrivals, the sorting table and the why-panel. */
 public final class ArrivalsView implements Place {
   private static final Map<KeyCode, MapRole> ROLE_KEYS =
-      Map.of(KeyCode.B, MapRole.BASE_COLOUR, KeyCode.R, MapRole.ROUGHNESS, KeyCode.G, MapRole.GLOSS, KeyCode.M, MapRole.METALLIC,
-          KeyCode.N, MapRole.NORMAL, KeyCode.H, MapRole.HEIGHT, KeyCode.U, MapRole.BUMP, KeyCode.O, MapRole.AMBIENT_OCCLUSION,
-          KeyCode.P, MapRole.OPACITY, KeyCode.E, MapRole.EMISSION);
+      Map.of(
+          KeyCode.B,
+          MapRole.BASE_COLOUR,
+          KeyCode.R,
+          MapRole.ROUGHNESS,
+          KeyCode.G,
+          MapRole.GLOSS,
+          KeyCode.M,
+          MapRole.METALLIC,
+          KeyCode.N,
+          MapRole.NORMAL,
+          KeyCode.H,
+          MapRole.HEIGHT,
+          KeyCode.U,
+          MapRole.BUMP,
+          KeyCode.O,
+          MapRole.AMBIENT_OCCLUSION,
+          KeyCode.P,
+          MapRole.OPACITY,
+          KeyCode.E,
+          MapRole.EMISSION);
 
   private final ArrivalsModel model;
   private final FilePicker picker;
@@ -67,12 +85,18 @@ public final class ArrivalsView implements Place {
     content.setLeft(side);
     content.setCenter(table);
     content.setRight(why);
-    model.entries().addListener((javafx.collections.ListChangeListener<ArrivalEntry>) c -> fillList());
-    model.chosenProperty().addListener(o -> {
-      fillList();
-      showChosen();
-    });
-    model.spotProperty().addListener(o -> why.show(model.chosenProperty().get(), model.spotProperty().get()));
+    model
+        .entries()
+        .addListener((javafx.collections.ListChangeListener<ArrivalEntry>) c -> fillList());
+    model
+        .chosenProperty()
+        .addListener(o -> {
+          fillList();
+          showChosen();
+        });
+    model
+        .spotProperty()
+        .addListener(o -> why.show(model.chosenProperty().get(), model.spotProperty().get()));
     fillList();
     showChosen();
   }
@@ -100,19 +124,20 @@ public final class ArrivalsView implements Place {
     Label line = Kit.wrapped("", "second");
     line.textProperty().bind(e.lineProperty());
     line.setMaxHeight(62);
-    Runnable tint = () -> {
-      Arrival a = e.arrivalProperty().get();
-      line.getStyleClass().removeAll("bad", "attention", "remark");
-      switch (e.stateProperty().get()) {
-        case FAILED -> line.getStyleClass().add("bad");
-        case ALREADY_THERE -> line.getStyleClass().add("remark");
-        default -> {
-          if (a != null && a.questions() > 0) {
-            line.getStyleClass().add("attention");
+    Runnable tint =
+        () -> {
+          Arrival a = e.arrivalProperty().get();
+          line.getStyleClass().removeAll("bad", "attention", "remark");
+          switch (e.stateProperty().get()) {
+            case FAILED -> line.getStyleClass().add("bad");
+            case ALREADY_THERE -> line.getStyleClass().add("remark");
+            default -> {
+              if (a != null && a.questions() > 0) {
+                line.getStyleClass().add("attention");
+              }
+            }
           }
-        }
-      }
-    };
+        };
     e.stateProperty().addListener(o -> tint.run());
     e.arrivalProperty().addListener(o -> tint.run());
     tint.run();
@@ -173,7 +198,8 @@ public final class ArrivalsView implements Place {
 
   @Override
   public ObservableValue<String> status() {
-    return Bindings.createStringBinding(() -> Words.of("arrivals.waiting", model.waitingProperty().get()), model.waitingProperty());
+    return Bindings.createStringBinding(
+        () -> Words.of("arrivals.waiting", model.waitingProperty().get()), model.waitingProperty());
   }
 
   @Override
@@ -202,7 +228,10 @@ public final class ArrivalsView implements Place {
       e.consume();
       return;
     }
-    MapRole role = e.getCode() == KeyCode.S && !e.isShiftDown() ? MapRole.SPECULAR : ROLE_KEYS.get(e.getCode());
+    MapRole role =
+        e.getCode() == KeyCode.S && !e.isShiftDown()
+            ? MapRole.SPECULAR
+            : ROLE_KEYS.get(e.getCode());
     if (role != null) {
       model.setRole(role);
     } else {

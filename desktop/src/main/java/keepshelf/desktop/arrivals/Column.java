@@ -48,6 +48,8 @@ public enum Column {
 
   /** The word over a picture whose role is not the column's main one. */
   public Optional<String> remark(MapRole role) {
-    return role == main || role == MapRole.PACKED || this == NORMAL && role == MapRole.NORMAL ? Optional.empty() : Optional.of(role.title().toLowerCase(java.util.Locale.ROOT));
+    return role == main || role == MapRole.PACKED || this == NORMAL && role == MapRole.NORMAL
+        ? Optional.empty()
+        : Optional.of(role.title().toLowerCase(java.util.Locale.ROOT));
   }
 }

@@ -19,7 +19,8 @@ final class Corrections {
   /** Puts the picture {@code path} into {@code item} in {@code role}, from wherever it is. */
   static Recognition place(Recognition r, String path, String item, MapRole role) {
     Optional<RecognisedMap> map = find(r, path);
-    RecognisedMap placed = map.map(m -> m.corrected(role)).orElseGet(() -> fromLoose(r, path, role));
+    RecognisedMap placed =
+        map.map(m -> m.corrected(role)).orElseGet(() -> fromLoose(r, path, role));
     List<RecognisedItem> items = new ArrayList<>();
     for (RecognisedItem i : r.items()) {
       List<RecognisedMap> maps = new ArrayList<>();
@@ -49,7 +50,8 @@ final class Corrections {
     }
     List<RecognisedItem> items = new ArrayList<>();
     for (RecognisedItem i : r.items()) {
-      List<RecognisedMap> maps = i.maps().stream().filter(m -> !m.file().path().equals(path)).toList();
+      List<RecognisedMap> maps =
+          i.maps().stream().filter(m -> !m.file().path().equals(path)).toList();
       if (!maps.isEmpty()) {
         items.add(maps.size() == i.maps().size() ? i : i.withMaps(maps));
       }
@@ -60,13 +62,23 @@ final class Corrections {
   }
 
   private static Optional<RecognisedMap> find(Recognition r, String path) {
-    return r.items().stream().flatMap(i -> i.maps().stream()).filter(m -> m.file().path().equals(path)).findFirst();
+    return r.items().stream()
+        .flatMap(i -> i.maps().stream())
+        .filter(m -> m.file().path().equals(path))
+        .findFirst();
   }
 
   private static RecognisedMap fromLoose(Recognition r, String path, MapRole role) {
-    SourceFile f = r.loose().stream().map(LooseFile::file).filter(x -> x.path().equals(path)).findFirst().orElseThrow();
+    SourceFile f =
+        r.loose().stream()
+            .map(LooseFile::file)
+            .filter(x -> x.path().equals(path))
+            .findFirst()
+            .orElseThrow();
     String resolution = f.info().map(i -> Resolution.label(i.longerSide())).orElse(null);
     String format = f.info().map(i -> i.format().id()).orElse(null);
-    return new RecognisedMap(f, role, null, resolution, format, null, null, Verdict.byPerson(""), null).corrected(role);
+    return new RecognisedMap(
+            f, role, null, resolution, format, null, null, Verdict.byPerson(""), null)
+        .corrected(role);
   }
 }

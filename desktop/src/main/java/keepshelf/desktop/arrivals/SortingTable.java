@@ -27,10 +27,13 @@ import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.work.Pictures;
 
-/** A row per item, a column per role, a picture in each cell; the tray below. Pictures can be moved. */
+/**
+ * A row per item, a column per role, a picture in each cell; the tray below. Pictures can be moved.
+ */
 final class SortingTable extends BorderPane {
   private static final double NAME_WIDTH = 132;
   private static final double[] WIDTHS = {66, 70, 66, 66, 66, 66, 58, 58};
+
   /** A packed picture needs room for the words beside it. */
   private static final double PACKED_WIDTH = 138;
 
@@ -79,7 +82,10 @@ final class SortingTable extends BorderPane {
       return;
     }
     head(e, a);
-    packed = a.recognition().items().stream().flatMap(i -> i.maps().stream()).anyMatch(m -> m.channels() != null);
+    packed =
+        a.recognition().items().stream()
+            .flatMap(i -> i.maps().stream())
+            .anyMatch(m -> m.channels() != null);
     a.problems().forEach(p -> rows.getChildren().add(problem(p.message())));
     a.recognition().problems().forEach(p -> rows.getChildren().add(problem(p.message())));
     if (!a.recognition().items().isEmpty()) {
@@ -113,10 +119,19 @@ final class SortingTable extends BorderPane {
     Label name = Kit.label(e.name(), "heading");
     name.setMinWidth(120);
     Recognition r = a.recognition();
-    long bytes = r.items().stream().flatMap(i -> i.maps().stream()).mapToLong(m -> Math.max(0, m.file().size())).sum()
-        + r.loose().stream().mapToLong(l -> Math.max(0, l.file().size())).sum();
+    long bytes =
+        r.items().stream()
+                .flatMap(i -> i.maps().stream())
+                .mapToLong(m -> Math.max(0, m.file().size()))
+                .sum()
+            + r.loose().stream().mapToLong(l -> Math.max(0, l.file().size())).sum();
     int files = r.items().stream().mapToInt(i -> i.maps().size()).sum() + r.loose().size();
-    HBox line = new HBox(12, name, Kit.label(Words.of("arrivals.facts", files, Words.bytes(bytes)), "second"), Kit.spring());
+    HBox line =
+        new HBox(
+            12,
+            name,
+            Kit.label(Words.of("arrivals.facts", files, Words.bytes(bytes)), "second"),
+            Kit.spring());
     var dismiss = Kit.button(Words.of("arrivals.dismiss"), () -> model.dismiss(e), "quiet");
     dismiss.setTooltip(new javafx.scene.control.Tooltip(Words.of("arrivals.dismiss.tip")));
     line.getChildren().add(dismiss);
@@ -158,7 +173,11 @@ final class SortingTable extends BorderPane {
     HBox.setHgrow(name, Priority.ALWAYS);
     h.getChildren().add(name);
     for (Column c : Column.values()) {
-      List<Spot> spots = item.maps().stream().filter(m -> Column.of(m.role()) == c).map(m -> new Spot(item.key(), m, null)).toList();
+      List<Spot> spots =
+          item.maps().stream()
+              .filter(m -> Column.of(m.role()) == c)
+              .map(m -> new Spot(item.key(), m, null))
+              .toList();
       StackPane cell = new StackPane(spots.isEmpty() ? nothing(item, c) : pictures(spots));
       cell.setMinWidth(width(c));
       cell.setPrefWidth(width(c));
@@ -175,9 +194,19 @@ final class SortingTable extends BorderPane {
   }
 
   private static String facts(RecognisedItem item) {
-    String editions = item.maps().stream().map(m -> (m.resolution() == null ? "" : m.resolution() + " ") + String.valueOf(m.format()).toUpperCase(Locale.ROOT))
-        .distinct().limit(3).collect(Collectors.joining(", "));
-    return editions + " · " + (item.kind() == ItemKind.MATERIAL ? item.workflow().title() : item.kind().id().replace('-', ' '));
+    String editions =
+        item.maps().stream()
+            .map(m ->
+                (m.resolution() == null ? "" : m.resolution() + " ")
+                    + String.valueOf(m.format()).toUpperCase(Locale.ROOT))
+            .distinct()
+            .limit(3)
+            .collect(Collectors.joining(", "));
+    return editions
+        + " · "
+        + (item.kind() == ItemKind.MATERIAL
+            ? item.workflow().title()
+            : item.kind().id().replace('-', ' '));
   }
 
   /** One picture, or the first with the number of others; a packed one says its channels. */
@@ -185,7 +214,8 @@ final class SortingTable extends BorderPane {
     HBox box = new HBox(0);
     box.setAlignment(Pos.CENTER);
     for (Spot s : spots) {
-      MapCell cell = new MapCell(s, s.map().file().onDisk(), spots.size() == 1 ? MapCell.SIDE : 42, pictures);
+      MapCell cell =
+          new MapCell(s, s.map().file().onDisk(), spots.size() == 1 ? MapCell.SIDE : 42, pictures);
       cells.add(cell);
       movable(cell);
       box.getChildren().add(cell);
@@ -194,7 +224,12 @@ final class SortingTable extends BorderPane {
         words.setAlignment(Pos.CENTER_LEFT);
         words.setStyle("-fx-padding: 0 4 0 3;");
         for (Map.Entry<String, MapRole> c : s.map().channels().roles().entrySet()) {
-          Label word = Kit.label(c.getKey().toUpperCase(Locale.ROOT) + " " + c.getValue().title().toLowerCase(Locale.ROOT), "hint");
+          Label word =
+              Kit.label(
+                  c.getKey().toUpperCase(Locale.ROOT)
+                      + " "
+                      + c.getValue().title().toLowerCase(Locale.ROOT),
+                  "hint");
           word.setMinWidth(Label.USE_PREF_SIZE);
           words.getChildren().add(word);
         }
@@ -205,11 +240,18 @@ final class SortingTable extends BorderPane {
   }
 
   private static Node nothing(RecognisedItem item, Column c) {
-    boolean packed = item.maps().stream().anyMatch(m -> m.channels() != null && m.channels().roles().values().stream().anyMatch(r -> Column.of(r) == c));
+    boolean packed =
+        item.maps().stream()
+            .anyMatch(m ->
+                m.channels() != null
+                    && m.channels().roles().values().stream().anyMatch(r -> Column.of(r) == c));
     if (packed) {
       return Kit.label(Words.of("arrivals.inpacked"), "hint");
     }
-    boolean missing = item.problems().stream().anyMatch(p -> p.code().equals("missing-map") && p.role() != null && Column.of(p.role()) == c);
+    boolean missing =
+        item.problems().stream()
+            .anyMatch(p ->
+                p.code().equals("missing-map") && p.role() != null && Column.of(p.role()) == c);
     if (!missing) {
       return Kit.label("–", "second");
     }
@@ -225,24 +267,43 @@ final class SortingTable extends BorderPane {
     r.loose().forEach(l -> count.merge(l.sort(), 1, Integer::sum));
     List<String> kept = new ArrayList<>();
     for (LooseFile l : r.loose()) {
-      if (l.sort() == LooseFile.Sort.DOCUMENT || l.sort() == LooseFile.Sort.MATERIAL_DOCUMENT || l.sort() == LooseFile.Sort.SCENE || l.sort() == LooseFile.Sort.OTHER) {
+      if (l.sort() == LooseFile.Sort.DOCUMENT
+          || l.sort() == LooseFile.Sort.MATERIAL_DOCUMENT
+          || l.sort() == LooseFile.Sort.SCENE
+          || l.sort() == LooseFile.Sort.OTHER) {
         kept.add(l.file().name());
       }
     }
     if (kept.size() > 4) {
-      kept = new ArrayList<>(List.of(kept.get(0), kept.get(1), kept.get(2), "+" + (kept.size() - 3)));
+      kept =
+          new ArrayList<>(List.of(kept.get(0), kept.get(1), kept.get(2), "+" + (kept.size() - 3)));
     }
     int previews = count.getOrDefault(LooseFile.Sort.PREVIEW, 0);
     if (previews > 0) {
       kept.add(previews + (previews == 1 ? " preview" : " previews"));
     }
     int junk = count.getOrDefault(LooseFile.Sort.JUNK, 0);
-    tray.getChildren().add(part(Words.of("arrivals.kept"), Kit.wrapped(kept.isEmpty() ? Words.of("arrivals.nothing") : String.join(" · ", kept), "second")));
-    tray.getChildren().add(part(Words.of("arrivals.aside"), Kit.label(junk == 0 ? Words.of("arrivals.nothing") : junk + (junk == 1 ? " system file" : " system files"), "second")));
+    tray.getChildren()
+        .add(
+            part(
+                Words.of("arrivals.kept"),
+                Kit.wrapped(
+                    kept.isEmpty() ? Words.of("arrivals.nothing") : String.join(" · ", kept),
+                    "second")));
+    tray.getChildren()
+        .add(
+            part(
+                Words.of("arrivals.aside"),
+                Kit.label(
+                    junk == 0
+                        ? Words.of("arrivals.nothing")
+                        : junk + (junk == 1 ? " system file" : " system files"),
+                    "second")));
     FlowPane unplaced = new FlowPane(4, 4);
     for (LooseFile l : r.loose()) {
       if (l.sort() == LooseFile.Sort.UNKNOWN_IMAGE && unplaced.getChildren().size() < 12) {
-        MapCell cell = new MapCell(new Spot(null, null, l.file().path()), l.file().onDisk(), 40, pictures);
+        MapCell cell =
+            new MapCell(new Spot(null, null, l.file().path()), l.file().onDisk(), 40, pictures);
         cells.add(cell);
         movable(cell);
         unplaced.getChildren().add(cell);
@@ -271,7 +332,9 @@ final class SortingTable extends BorderPane {
       e.consume();
     });
     cell.setOnMouseDragged(e -> {
-      if (from[0] != null && e.isPrimaryButtonDown() && from[0].distance(e.getSceneX(), e.getSceneY()) > 6) {
+      if (from[0] != null
+          && e.isPrimaryButtonDown()
+          && from[0].distance(e.getSceneX(), e.getSceneY()) > 6) {
         cell.setOpacity(0.6);
         light(at(e.getSceneX(), e.getSceneY()));
       }
@@ -316,7 +379,8 @@ final class SortingTable extends BorderPane {
 
   /** The maps of the chosen arrival, for the picture of the item that a spot belongs to. */
   static RecognisedItem itemOf(Recognition r, Spot s) {
-    return r == null || s == null || s.item() == null ? null : r.items().stream().filter(i -> i.key().equals(s.item())).findFirst().orElse(null);
+    return r == null || s == null || s.item() == null
+        ? null
+        : r.items().stream().filter(i -> i.key().equals(s.item())).findFirst().orElse(null);
   }
-
 }

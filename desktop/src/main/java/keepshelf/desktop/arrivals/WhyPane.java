@@ -65,7 +65,10 @@ final class WhyPane extends ScrollPane {
     } else if (spot.map() != null) {
       map(r, spot);
     } else {
-      r.loose().stream().filter(l -> l.file().path().equals(spot.path())).findFirst().ifPresent(this::loose);
+      r.loose().stream()
+          .filter(l -> l.file().path().equals(spot.path()))
+          .findFirst()
+          .ifPresent(this::loose);
     }
     if (!entry.arrivalProperty().get().failed()) {
       record(entry);
@@ -73,34 +76,77 @@ final class WhyPane extends ScrollPane {
   }
 
   private void loose(LooseFile l) {
-    VBox words = new VBox(2, Kit.wrapped(l.file().name(), "mono"), Kit.wrapped(l.reason(), "second"), role(null));
-    box.getChildren().add(new HBox(10, Images.view(pictures.thumbnail(l.file().onDisk(), 168), 84), words));
+    VBox words =
+        new VBox(
+            2, Kit.wrapped(l.file().name(), "mono"), Kit.wrapped(l.reason(), "second"), role(null));
+    box.getChildren()
+        .add(new HBox(10, Images.view(pictures.thumbnail(l.file().onDisk(), 168), 84), words));
   }
 
   private void map(Recognition r, Spot spot) {
     RecognisedMap m = spot.map();
     RecognisedItem item = SortingTable.itemOf(r, spot);
-    String facts = m.file().info().map(i -> i.width() + " × " + i.height() + " · " + i.bits() + " bit · " + (m.role().colour() ? "colour" : "data")).orElse("");
-    Label title = Kit.wrapped(m.role() == MapRole.NORMAL || m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP ? m.role().title() + " map" : m.role().title(), "plate");
-    VBox words = new VBox(2, title, Kit.wrapped(item == null ? "" : item.name(), "second"), Kit.wrapped(m.file().name(), "mono"), Kit.wrapped(facts, "hint"));
+    String facts =
+        m.file()
+            .info()
+            .map(i ->
+                i.width()
+                    + " × "
+                    + i.height()
+                    + " · "
+                    + i.bits()
+                    + " bit · "
+                    + (m.role().colour() ? "colour" : "data"))
+            .orElse("");
+    Label title =
+        Kit.wrapped(
+            m.role() == MapRole.NORMAL || m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP
+                ? m.role().title() + " map"
+                : m.role().title(),
+            "plate");
+    VBox words =
+        new VBox(
+            2,
+            title,
+            Kit.wrapped(item == null ? "" : item.name(), "second"),
+            Kit.wrapped(m.file().name(), "mono"),
+            Kit.wrapped(facts, "hint"));
     HBox.setHgrow(words, Priority.ALWAYS);
-    box.getChildren().add(new HBox(10, Images.view(pictures.thumbnail(m.file().onDisk(), 168), 84), words));
+    box.getChildren()
+        .add(new HBox(10, Images.view(pictures.thumbnail(m.file().onDisk(), 168), 84), words));
     HBox set = new HBox(8, Kit.label(Words.of("arrivals.role"), "second"), role(m.role()));
     set.setAlignment(Pos.CENTER_LEFT);
     box.getChildren().add(set);
-    box.getChildren().add(Kit.label(Words.of("arrivals.why") + String.format(Locale.ROOT, " · %.0f %%", m.verdict().confidence() * 100), "section"));
+    box.getChildren()
+        .add(
+            Kit.label(
+                Words.of("arrivals.why")
+                    + String.format(Locale.ROOT, " · %.0f %%", m.verdict().confidence() * 100),
+                "section"));
     m.verdict().evidence().forEach(e -> box.getChildren().add(evidence(e)));
     if (m.role() == MapRole.NORMAL && item != null) {
       up(m, item);
     } else if (item != null && item.kind() == ItemKind.MATERIAL) {
       box.getChildren().add(Kit.label(Words.of("arrivals.asset"), "section"));
-      box.getChildren().add(Images.view(pictures.get("why|" + item.maps().hashCode() + "|set", () -> Previews.of(item, tile(), 288, null)), 144));
+      box.getChildren()
+          .add(
+              Images.view(
+                  pictures.get(
+                      "why|" + item.maps().hashCode() + "|set",
+                      () -> Previews.of(item, tile(), 288, null)),
+                  144));
     }
     List<Problem> about = item == null ? List.of() : item.problems();
     if (!about.isEmpty()) {
       box.getChildren().add(Kit.label(Words.of("arrivals.findings"), "section"));
       for (Problem p : about) {
-        box.getChildren().add(Kit.wrapped(p.message(), p.severity() == Problem.Severity.NOTE ? "second" : p.severity() == Problem.Severity.WARNING ? "attention" : "bad"));
+        box.getChildren()
+            .add(
+                Kit.wrapped(
+                    p.message(),
+                    p.severity() == Problem.Severity.NOTE
+                        ? "second"
+                        : p.severity() == Problem.Severity.WARNING ? "attention" : "bad"));
       }
     }
   }
@@ -109,17 +155,18 @@ final class WhyPane extends ScrollPane {
     ComboBox<MapRole> roles = new ComboBox<>();
     roles.setId("role");
     roles.getItems().setAll(MapRole.values());
-    roles.setConverter(new StringConverter<>() {
-      @Override
-      public String toString(MapRole r) {
-        return r == null ? "" : r.title();
-      }
+    roles.setConverter(
+        new StringConverter<>() {
+          @Override
+          public String toString(MapRole r) {
+            return r == null ? "" : r.title();
+          }
 
-      @Override
-      public MapRole fromString(String s) {
-        return null;
-      }
-    });
+          @Override
+          public MapRole fromString(String s) {
+            return null;
+          }
+        });
     roles.setValue(now);
     roles.setOnAction(e -> {
       if (roles.getValue() != null && roles.getValue() != now) {
@@ -152,27 +199,48 @@ final class WhyPane extends ScrollPane {
     box.getChildren().add(Kit.label(Words.of("arrivals.up"), "section"));
     Verdict v = m.handednessVerdict();
     String sure = String.format(Locale.ROOT, "%.0f %%", (v == null ? 0 : v.confidence()) * 100);
-    String key = m.handedness() == Handedness.GL ? "arrivals.up.gl" : m.handedness() == Handedness.DX ? "arrivals.up.dx" : "arrivals.up.unknown";
+    String key =
+        m.handedness() == Handedness.GL
+            ? "arrivals.up.gl"
+            : m.handedness() == Handedness.DX ? "arrivals.up.dx" : "arrivals.up.unknown";
     String reasons = v == null ? "" : String.join("; ", v.reasons());
-    box.getChildren().add(Kit.wrapped(Words.of(key, sure) + (reasons.isEmpty() ? "" : " " + Character.toUpperCase(reasons.charAt(0)) + reasons.substring(1) + "."), "second"));
+    box.getChildren()
+        .add(
+            Kit.wrapped(
+                Words.of(key, sure)
+                    + (reasons.isEmpty()
+                        ? ""
+                        : " "
+                            + Character.toUpperCase(reasons.charAt(0))
+                            + reasons.substring(1)
+                            + "."),
+                "second"));
     if (item.kind() != ItemKind.MATERIAL) {
       return;
     }
     boolean dx = m.handedness() == Handedness.DX;
-    HBox both = new HBox(6, ball(item, dx ? Handedness.DX : Handedness.GL, true), ball(item, dx ? Handedness.GL : Handedness.DX, false));
+    HBox both =
+        new HBox(
+            6,
+            ball(item, dx ? Handedness.DX : Handedness.GL, true),
+            ball(item, dx ? Handedness.GL : Handedness.DX, false));
     box.getChildren().add(both);
   }
 
   private Node ball(RecognisedItem item, Handedness h, boolean asFound) {
     Double tile = tile();
     String key = "why|" + item.maps().hashCode() + "|" + h;
-    StackPane frame = new StackPane(Images.view(pictures.get(key, () -> Previews.of(item, tile, 224, h)), 112));
+    StackPane frame =
+        new StackPane(Images.view(pictures.get(key, () -> Previews.of(item, tile, 224, h)), 112));
     frame.getStyleClass().add("render-frame");
     if (asFound) {
       frame.getStyleClass().add("chosen");
     }
     String hand = Words.of(h == Handedness.GL ? "arrivals.up.left" : "arrivals.up.right");
-    return new VBox(3, frame, Kit.label(Words.of(asFound ? "arrivals.up.asfound" : "arrivals.up.flipped", hand), "hint"));
+    return new VBox(
+        3,
+        frame,
+        Kit.label(Words.of(asFound ? "arrivals.up.asfound" : "arrivals.up.flipped", hand), "hint"));
   }
 
   private Double tile() {
@@ -189,7 +257,8 @@ final class WhyPane extends ScrollPane {
     box.getChildren().add(g);
   }
 
-  private static void field(GridPane g, String word, String id, javafx.beans.property.StringProperty value) {
+  private static void field(
+      GridPane g, String word, String id, javafx.beans.property.StringProperty value) {
     TextField f = new TextField();
     f.setId(id);
     f.textProperty().bindBidirectional(value);

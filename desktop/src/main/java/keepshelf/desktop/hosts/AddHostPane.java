@@ -23,17 +23,18 @@ final class AddHostPane extends VBox {
     setAlignment(Pos.TOP_LEFT);
     ComboBox<HostProfile> profile = new ComboBox<>();
     profile.getItems().setAll(HostProfile.shipped());
-    profile.setConverter(new StringConverter<>() {
-      @Override
-      public String toString(HostProfile p) {
-        return p == null ? "" : p.name() + " · " + p.about();
-      }
+    profile.setConverter(
+        new StringConverter<>() {
+          @Override
+          public String toString(HostProfile p) {
+            return p == null ? "" : p.name() + " · " + p.about();
+          }
 
-      @Override
-      public HostProfile fromString(String s) {
-        return null;
-      }
-    });
+          @Override
+          public HostProfile fromString(String s) {
+            return null;
+          }
+        });
     profile.getSelectionModel().selectFirst();
     TextField name = new TextField(profile.getValue().name());
     name.setId("host-name");
@@ -46,15 +47,27 @@ final class AddHostPane extends VBox {
     Kit.row(g, Words.of("hosts.profile"), profile);
     Kit.row(g, Words.of("hosts.name"), name);
     Kit.row(g, Words.of("hosts.folder"), folder);
-    BiConsumer<String, String> add = (n, f) -> {
-      model.add(n, profile.getValue(), Path.of(f.trim()));
-      close.run();
-    };
-    var ok = Kit.button(Words.of("hosts.addtitle"), () -> add.accept(name.getText(), folder.getText()), "main");
+    BiConsumer<String, String> add =
+        (n, f) -> {
+          model.add(n, profile.getValue(), Path.of(f.trim()));
+          close.run();
+        };
+    var ok =
+        Kit.button(
+            Words.of("hosts.addtitle"), () -> add.accept(name.getText(), folder.getText()), "main");
     ok.setId("host-ok");
     ok.disableProperty().bind(folder.textProperty().isEmpty().or(name.textProperty().isEmpty()));
-    HBox buttons = new HBox(8, ok, Kit.button(Words.of("hosts.folder.choose"), () -> picker.folder(getScene().getWindow()).ifPresent(p -> folder.setText(p.toString()))),
-        Kit.button(Words.of("hosts.cancel"), close));
+    HBox buttons =
+        new HBox(
+            8,
+            ok,
+            Kit.button(
+                Words.of("hosts.folder.choose"),
+                () ->
+                    picker
+                        .folder(getScene().getWindow())
+                        .ifPresent(p -> folder.setText(p.toString()))),
+            Kit.button(Words.of("hosts.cancel"), close));
     getChildren().addAll(Kit.label(Words.of("hosts.addtitle"), "heading"), g, buttons);
   }
 }

@@ -27,7 +27,10 @@ import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Signs;
 import keepshelf.desktop.work.WorkList;
 
-/** The fitting table: what is installed where, what was chosen, plans, proofs. On the interface thread. */
+/**
+ * The fitting table: what is installed where, what was chosen, plans, proofs. On the interface
+ * thread.
+ */
 public final class HostsModel {
   /** A cell of the table: an item in a host. */
   public record Cell(String item, String host) {}
@@ -39,7 +42,8 @@ public final class HostsModel {
   private final ObservableList<HostRecord> hosts = FXCollections.observableArrayList();
   private final Map<Cell, InstallationRecord> installed = new HashMap<>();
   private final ObservableMap<Cell, InstallationState> states = FXCollections.observableHashMap();
-  private final ObservableMap<Cell, InstallPlan> plans = FXCollections.observableMap(new LinkedHashMap<>());
+  private final ObservableMap<Cell, InstallPlan> plans =
+      FXCollections.observableMap(new LinkedHashMap<>());
   private final ObjectProperty<Cell> focus = new SimpleObjectProperty<>();
   private final ObjectProperty<InstallationRecord> lastProof = new SimpleObjectProperty<>();
   private final ReadOnlyIntegerWrapper unsound = new ReadOnlyIntegerWrapper();
@@ -113,25 +117,35 @@ public final class HostsModel {
   /** Compares all installations with their receipts. */
   public void check() {
     List<InstallationRecord> all = new ArrayList<>(installed.values());
-    work.start(Words.of("hosts.job.check"), job -> {
-      Map<Cell, InstallationState> found = new HashMap<>();
-      for (InstallationRecord i : all) {
-        job.report(i.document(), -1);
-        found.put(new Cell(i.item(), i.host()), shelf.installer().state(i));
-      }
-      work.ui(() -> {
-        states.keySet().retainAll(found.keySet());
-        states.putAll(found);
-        unsound.set((int) found.values().stream().filter(s -> s.kind() != InstallationState.Kind.CURRENT && s.kind() != InstallationState.Kind.OTHER_RESOLUTION).count());
-      });
-    });
+    work.start(
+        Words.of("hosts.job.check"),
+        job -> {
+          Map<Cell, InstallationState> found = new HashMap<>();
+          for (InstallationRecord i : all) {
+            job.report(i.document(), -1);
+            found.put(new Cell(i.item(), i.host()), shelf.installer().state(i));
+          }
+          work.ui(() -> {
+            states.keySet().retainAll(found.keySet());
+            states.putAll(found);
+            unsound.set(
+                (int)
+                    found.values().stream()
+                        .filter(s ->
+                            s.kind() != InstallationState.Kind.CURRENT
+                                && s.kind() != InstallationState.Kind.OTHER_RESOLUTION)
+                        .count());
+          });
+        });
   }
 
   /** The sign of a cell. */
   public Signs.State sign(Cell c) {
     Optional<ShelvedItem> item = item(c);
     if (!installed.containsKey(c)) {
-      return item.isPresent() && Installer.cannotTake(item.get().item()).isPresent() ? Signs.State.CANNOT : Signs.State.ABSENT;
+      return item.isPresent() && Installer.cannotTake(item.get().item()).isPresent()
+          ? Signs.State.CANNOT
+          : Signs.State.ABSENT;
     }
     InstallationState s = states.get(c);
     if (s == null) {
@@ -179,10 +193,12 @@ public final class HostsModel {
     if (item.isEmpty() || host.isEmpty() || cannot(c).isPresent()) {
       return;
     }
-    work.start(Words.of("hosts.title"), job -> {
-      InstallPlan plan = shelf.installer().plan(item.get(), host.get(), null, null);
-      work.ui(() -> plans.put(c, plan));
-    });
+    work.start(
+        Words.of("hosts.title"),
+        job -> {
+          InstallPlan plan = shelf.installer().plan(item.get(), host.get(), null, null);
+          work.ui(() -> plans.put(c, plan));
+        });
   }
 
   /** Lets all chosen cells go. */
@@ -198,49 +214,71 @@ public final class HostsModel {
     }
     for (Map.Entry<Cell, InstallPlan> e : List.copyOf(plans.entrySet())) {
       InstallPlan plan = e.getValue();
-      work.start(Words.of("hosts.job.install", plan.item().item().name(), plan.host().name()), job -> {
-        long[] done = {0};
-        InstallationRecord i = shelf.installer().install(plan, (bytes, name) -> {
-          done[0] += bytes;
-          job.report(name, plan.bytes() == 0 ? -1 : Math.min(1, done[0] / (double) plan.bytes()));
-        });
-        job.report(Words.of("hosts.job.prove", plan.item().item().name()), -1);
-        InstallationRecord proved = shelf.installer().prove(plan, i);
-        work.ui(() -> {
-          plans.remove(e.getKey());
-          lastProof.set(proved);
-          focus.set(e.getKey());
-          changed.run();
-        });
-      });
+      work.start(
+          Words.of("hosts.job.install", plan.item().item().name(), plan.host().name()),
+          job -> {
+            long[] done = {0};
+            InstallationRecord i =
+                shelf
+                    .installer()
+                    .install(
+                        plan,
+                        (bytes, name) -> {
+                          done[0] += bytes;
+                          job.report(
+                              name,
+                              plan.bytes() == 0
+                                  ? -1
+                                  : Math.min(1, done[0] / (double) plan.bytes()));
+                        });
+            job.report(Words.of("hosts.job.prove", plan.item().item().name()), -1);
+            InstallationRecord proved = shelf.installer().prove(plan, i);
+            work.ui(() -> {
+              plans.remove(e.getKey());
+              lastProof.set(proved);
+              focus.set(e.getKey());
+              changed.run();
+            });
+          });
     }
   }
 
   /** Removes what is installed in the focused cell. */
   public void uninstall() {
     Cell c = focus.get();
-    installed(c == null ? new Cell("", "") : c).ifPresent(
-        i -> work.start(Words.of("hosts.remove"), job -> {
-          List<Problem> left = shelf.installer().uninstall(i);
-          work.ui(() -> {
-            work.problems().addAll(left);
-            if (lastProof.get() != null && lastProof.get().id().equals(i.id())) {
-              lastProof.set(null);
-            }
-            changed.run();
-          });
-        }));
+    installed(c == null ? new Cell("", "") : c)
+        .ifPresent(i ->
+            work.start(
+                Words.of("hosts.remove"),
+                job -> {
+                  List<Problem> left = shelf.installer().uninstall(i);
+                  work.ui(() -> {
+                    work.problems().addAll(left);
+                    if (lastProof.get() != null && lastProof.get().id().equals(i.id())) {
+                      lastProof.set(null);
+                    }
+                    changed.run();
+                  });
+                }));
   }
 
   /** Adds a host with a folder. */
   public void add(String name, HostProfile profile, java.nio.file.Path folder) {
-    work.start(Words.of("hosts.add"), job -> {
-      if (name.isBlank()) {
-        throw new ShelfException(Problem.error("no-name", null, "A host needs a name. Give the name of the program."));
-      }
-      shelf.catalogue().putHost(new HostRecord(name.trim(), profile.id(), folder.toAbsolutePath().normalize().toString()));
-      work.ui(changed);
-    });
+    work.start(
+        Words.of("hosts.add"),
+        job -> {
+          if (name.isBlank()) {
+            throw new ShelfException(
+                Problem.error(
+                    "no-name", null, "A host needs a name. Give the name of the program."));
+          }
+          shelf
+              .catalogue()
+              .putHost(
+                  new HostRecord(
+                      name.trim(), profile.id(), folder.toAbsolutePath().normalize().toString()));
+          work.ui(changed);
+        });
   }
 
   /** Moves the focus by rows and columns. */

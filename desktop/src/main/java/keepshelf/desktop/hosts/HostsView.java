@@ -65,10 +65,16 @@ public final class HostsView implements Place {
     all.setBottom(plan);
     content.getChildren().add(all);
     Runnable again = this::fill;
-    model.items().addListener((javafx.collections.ListChangeListener<ShelvedItem>) c -> again.run());
+    model
+        .items()
+        .addListener((javafx.collections.ListChangeListener<ShelvedItem>) c -> again.run());
     model.hosts().addListener((javafx.collections.ListChangeListener<HostRecord>) c -> again.run());
-    model.states().addListener((javafx.collections.MapChangeListener<Cell, Object>) c -> again.run());
-    model.plans().addListener((javafx.collections.MapChangeListener<Cell, Object>) c -> again.run());
+    model
+        .states()
+        .addListener((javafx.collections.MapChangeListener<Cell, Object>) c -> again.run());
+    model
+        .plans()
+        .addListener((javafx.collections.MapChangeListener<Cell, Object>) c -> again.run());
     model.focusProperty().addListener(o -> markFocus());
     model.lastProofProperty().addListener(o -> plan.show());
     fill();
@@ -89,7 +95,17 @@ public final class HostsView implements Place {
     table.getChildren().clear();
     table.getColumnConstraints().clear();
     cells.clear();
-    VBox head = new VBox(2, Kit.label(Words.of("hosts.title"), "heading"), Kit.label(Words.of("hosts.facts", model.items().size(), model.hosts().size(), model.plans().size()), "second"));
+    VBox head =
+        new VBox(
+            2,
+            Kit.label(Words.of("hosts.title"), "heading"),
+            Kit.label(
+                Words.of(
+                    "hosts.facts",
+                    model.items().size(),
+                    model.hosts().size(),
+                    model.plans().size()),
+                "second"));
     head.getStyleClass().add("fit-head");
     head.setMinWidth(ITEM_WIDTH);
     head.setMaxWidth(Double.MAX_VALUE);
@@ -102,7 +118,10 @@ public final class HostsView implements Place {
     for (int r = 0; r < model.items().size(); r++) {
       table.add(item(model.items().get(r)), 0, r + 1);
       for (int h = 0; h < model.hosts().size(); h++) {
-        table.add(cell(new Cell(model.items().get(r).item().id(), model.hosts().get(h).name())), h + 1, r + 1);
+        table.add(
+            cell(new Cell(model.items().get(r).item().id(), model.hosts().get(h).name())),
+            h + 1,
+            r + 1);
       }
     }
     markFocus();
@@ -111,7 +130,8 @@ public final class HostsView implements Place {
   private static Node head(HostRecord h) {
     FlowPane signs = new FlowPane(4, 4);
     String about = HostsModel.profile(h).map(p -> p.about()).orElse("");
-    HostsModel.profile(h).ifPresent(p -> p.signs().forEach(s -> signs.getChildren().add(Kit.label(s, "sign-word"))));
+    HostsModel.profile(h)
+        .ifPresent(p -> p.signs().forEach(s -> signs.getChildren().add(Kit.label(s, "sign-word"))));
     VBox v = new VBox(3, Kit.label(h.name(), "heading"), Kit.label(about, "second"), signs);
     v.getStyleClass().add("fit-head");
     Tooltip.install(v, new Tooltip(h.folder()));
@@ -119,12 +139,18 @@ public final class HostsView implements Place {
   }
 
   private Node item(ShelvedItem s) {
-    String key = "card|" + s.item().id() + "|" + s.item().tileMetres() + "|" + s.item().maps().hashCode();
+    String key =
+        "card|" + s.item().id() + "|" + s.item().tileMetres() + "|" + s.item().maps().hashCode();
     Label name = Kit.label(s.item().name(), "strong");
-    Label from = Kit.label((s.pack().source() == null ? Words.of("shelf.nosource") : s.pack().source()) + (s.pack().version() == null ? "" : " · v" + s.pack().version()), "second");
+    Label from =
+        Kit.label(
+            (s.pack().source() == null ? Words.of("shelf.nosource") : s.pack().source())
+                + (s.pack().version() == null ? "" : " · v" + s.pack().version()),
+            "second");
     VBox words = new VBox(1, name, from);
     words.setAlignment(Pos.CENTER_LEFT);
-    HBox h = new HBox(10, Images.view(pictures.get(key, () -> shelf.previews().of(s, 256)), 38), words);
+    HBox h =
+        new HBox(10, Images.view(pictures.get(key, () -> shelf.previews().of(s, 256)), 38), words);
     h.setAlignment(Pos.CENTER_LEFT);
     h.setMinHeight(48);
     h.getStyleClass().add("fit-item");
@@ -142,7 +168,9 @@ public final class HostsView implements Place {
     }
     h.setOnMouseClicked(e -> {
       scroll.requestFocus();
-      if (model.installed(c).isPresent() && !model.plans().containsKey(c) && e.getClickCount() < 2) {
+      if (model.installed(c).isPresent()
+          && !model.plans().containsKey(c)
+          && e.getClickCount() < 2) {
         model.focusProperty().set(c);
       } else {
         model.toggle(c);
@@ -166,19 +194,33 @@ public final class HostsView implements Place {
     if (i != null) {
       line.getChildren().add(Kit.label(i.resolution() == null ? "" : i.resolution()));
       if (sign != Signs.State.CURRENT) {
-        line.getChildren().add(Kit.label(Signs.stateWords(sign), sign == Signs.State.OTHER ? "remark" : "attention"));
+        line.getChildren()
+            .add(
+                Kit.label(
+                    Signs.stateWords(sign), sign == Signs.State.OTHER ? "remark" : "attention"));
       }
       if (i.proof() != null) {
         long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();
-        line.getChildren().add(Kit.label(equal + " of " + i.proof().inputs().size() + " inputs proved", i.proof().ok() ? "second" : "bad"));
+        line.getChildren()
+            .add(
+                Kit.label(
+                    equal + " of " + i.proof().inputs().size() + " inputs proved",
+                    i.proof().ok() ? "second" : "bad"));
       }
-      line.getChildren().add(Kit.label(i.files().size() + " files · " + i.installedAt().substring(0, 10), "second"));
+      line.getChildren()
+          .add(
+              Kit.label(
+                  i.files().size() + " files · " + i.installedAt().substring(0, 10), "second"));
     }
     return line;
   }
 
   private void markFocus() {
-    cells.forEach((c, n) -> n.setStyle(c.equals(model.focusProperty().get()) ? "-fx-border-color: -ks-spruce; -fx-border-width: 1;" : ""));
+    cells.forEach((c, n) ->
+        n.setStyle(
+            c.equals(model.focusProperty().get())
+                ? "-fx-border-color: -ks-spruce; -fx-border-width: 1;"
+                : ""));
     plan.show();
     HBox n = cells.get(model.focusProperty().get());
     double all = table.getHeight();
@@ -214,7 +256,15 @@ public final class HostsView implements Place {
 
   @Override
   public ObservableValue<String> status() {
-    return Bindings.createStringBinding(() -> Words.of("hosts.status", model.installationCount(), model.installationCount() - model.unsoundProperty().get()), model.states(), model.items(), model.unsoundProperty());
+    return Bindings.createStringBinding(
+        () ->
+            Words.of(
+                "hosts.status",
+                model.installationCount(),
+                model.installationCount() - model.unsoundProperty().get()),
+        model.states(),
+        model.items(),
+        model.unsoundProperty());
   }
 
   @Override

@@ -29,7 +29,10 @@ import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Signs;
 import keepshelf.desktop.work.Pictures;
 
-/** Below the fitting table: the plans of what is chosen, else the proof of what is focused; and the sum. */
+/**
+ * Below the fitting table: the plans of what is chosen, else the proof of what is focused; and the
+ * sum.
+ */
 final class PlanPane extends BorderPane {
   private static final double HEIGHT = 288;
 
@@ -64,9 +67,14 @@ final class PlanPane extends BorderPane {
         parts.getChildren().add(plan(p));
       }
     } else {
-      InstallationRecord i = model.focusProperty().get() == null ? null : model.installed(model.focusProperty().get()).orElse(null);
+      InstallationRecord i =
+          model.focusProperty().get() == null
+              ? null
+              : model.installed(model.focusProperty().get()).orElse(null);
       if (i == null || i.proof() == null) {
-        Label l = Kit.wrapped(Words.of(model.hosts().isEmpty() ? "hosts.empty" : "hosts.plan.choose"), "second");
+        Label l =
+            Kit.wrapped(
+                Words.of(model.hosts().isEmpty() ? "hosts.empty" : "hosts.plan.choose"), "second");
         l.setMaxWidth(520);
         VBox box = new VBox(l);
         box.getStyleClass().add("plan-part");
@@ -90,7 +98,11 @@ final class PlanPane extends BorderPane {
       }
     }
     if (!copied.isEmpty()) {
-      box.getChildren().add(line(Words.of("hosts.plan.copy", String.join(", ", copied)), copied.size() + " " + Words.of("hosts.plan.file")));
+      box.getChildren()
+          .add(
+              line(
+                  Words.of("hosts.plan.copy", String.join(", ", copied)),
+                  copied.size() + " " + Words.of("hosts.plan.file")));
     }
     for (PlannedMap m : p.maps()) {
       if (!m.copied()) {
@@ -98,13 +110,32 @@ final class PlanPane extends BorderPane {
       }
     }
     String tile = String.format(Locale.ROOT, "%.2f", p.tileMetres());
-    box.getChildren().add(line(Words.of(p.tileKnown() ? "hosts.plan.tile" : "hosts.plan.tile.assumed", tile), ""));
+    box.getChildren()
+        .add(
+            line(
+                Words.of(p.tileKnown() ? "hosts.plan.tile" : "hosts.plan.tile.assumed", tile), ""));
     if (p.reliefMetres() > 0) {
       String mm = String.format(Locale.ROOT, "%.1f", p.reliefMetres() * 1000);
-      String units = String.format(Locale.ROOT, "%.3f", p.reliefMetres() * p.profile().unitsPerMetre());
-      box.getChildren().add(line(Words.of(p.reliefKnown() ? "hosts.plan.relief" : "hosts.plan.relief.assumed", mm, units, p.profile().unit()), ""));
+      String units =
+          String.format(Locale.ROOT, "%.3f", p.reliefMetres() * p.profile().unitsPerMetre());
+      box.getChildren()
+          .add(
+              line(
+                  Words.of(
+                      p.reliefKnown() ? "hosts.plan.relief" : "hosts.plan.relief.assumed",
+                      mm,
+                      units,
+                      p.profile().unit()),
+                  ""));
     }
-    p.leftOut().forEach(l -> box.getChildren().add(Kit.wrapped(Words.of("hosts.leftout", l.role().title().toLowerCase(Locale.ROOT), l.reason()), "second")));
+    p.leftOut()
+        .forEach(l ->
+            box.getChildren()
+                .add(
+                    Kit.wrapped(
+                        Words.of(
+                            "hosts.leftout", l.role().title().toLowerCase(Locale.ROOT), l.reason()),
+                        "second")));
     return box;
   }
 
@@ -128,7 +159,12 @@ final class PlanPane extends BorderPane {
     GridPane g = new GridPane();
     g.setHgap(14);
     g.setVgap(5);
-    g.addRow(0, Kit.label(""), Kit.label(Words.of("hosts.input"), "column-head"), Kit.label(Words.of("hosts.expected"), "column-head"), Kit.label(Words.of("hosts.found", i.proof().reader()), "column-head"));
+    g.addRow(
+        0,
+        Kit.label(""),
+        Kit.label(Words.of("hosts.input"), "column-head"),
+        Kit.label(Words.of("hosts.expected"), "column-head"),
+        Kit.label(Words.of("hosts.found", i.proof().reader()), "column-head"));
     int row = 1;
     for (ProvedInput p : i.proof().inputs()) {
       Node sign = Signs.state(p.equal() ? Signs.State.CURRENT : Signs.State.ALTERED);
@@ -136,18 +172,42 @@ final class PlanPane extends BorderPane {
       Label found = small(p.equal() ? p.found().replaceFirst("^[^·]*· ", "") : p.found());
       g.addRow(row++, sign, Kit.label(p.input(), "strong"), meant, found);
     }
-    VBox box = new VBox(6, Kit.label(Words.of("hosts.proofof", item == null ? "" : item.item().name(), i.host()), "section"), g);
+    VBox box =
+        new VBox(
+            6,
+            Kit.label(
+                Words.of("hosts.proofof", item == null ? "" : item.item().name(), i.host()),
+                "section"),
+            g);
     i.proof().complaints().forEach(c -> box.getChildren().add(Kit.wrapped(c, "bad")));
-    i.leftOut().forEach(l -> box.getChildren().add(Kit.wrapped(Words.of("hosts.leftout", l.role().title().toLowerCase(Locale.ROOT), l.reason()), "second")));
+    i.leftOut()
+        .forEach(l ->
+            box.getChildren()
+                .add(
+                    Kit.wrapped(
+                        Words.of(
+                            "hosts.leftout", l.role().title().toLowerCase(Locale.ROOT), l.reason()),
+                        "second")));
     HBox.setHgrow(box, Priority.ALWAYS);
     HBox all = new HBox(14, box);
     all.getStyleClass().add("plan-part");
     HBox.setHgrow(all, Priority.ALWAYS);
     if (item != null && i.proof().picture() != null && Files.exists(Path.of(i.proof().picture()))) {
-      VBox both = new VBox(4,
-          Images.view(pictures.get("proof-ours|" + item.item().id() + item.item().tileMetres(), () -> shelf.previews().of(item, 256)), 104), Kit.label(Words.of("hosts.ours"), "hint"),
-          Images.view(pictures.get("proof|" + i.id() + i.installedAt(), () -> Previews.flat(Path.of(i.proof().picture()), 256)), 104),
-          Kit.label(Words.of("hosts.theirs", i.host()), "hint"));
+      VBox both =
+          new VBox(
+              4,
+              Images.view(
+                  pictures.get(
+                      "proof-ours|" + item.item().id() + item.item().tileMetres(),
+                      () -> shelf.previews().of(item, 256)),
+                  104),
+              Kit.label(Words.of("hosts.ours"), "hint"),
+              Images.view(
+                  pictures.get(
+                      "proof|" + i.id() + i.installedAt(),
+                      () -> Previews.flat(Path.of(i.proof().picture()), 256)),
+                  104),
+              Kit.label(Words.of("hosts.theirs", i.host()), "hint"));
       both.setMinWidth(110);
       all.getChildren().add(both);
     }
@@ -168,23 +228,40 @@ final class PlanPane extends BorderPane {
     long replaced = plans.values().stream().filter(InstallPlan::replaces).count();
     Label big = Kit.label(Words.of("hosts.sum", files, Words.bytes(bytes)), "big");
     big.setId("sum");
-    String replaces = replaced == 0 ? Words.of("hosts.replaces.none") : Words.of("hosts.replaces", replaced);
+    String replaces =
+        replaced == 0 ? Words.of("hosts.replaces.none") : Words.of("hosts.replaces", replaced);
     Button install = Kit.button(Words.of("hosts.install", plans.size()), model::install, "main");
     install.setId("install");
     install.setDisable(plans.isEmpty());
     Button clear = Kit.button(Words.of("hosts.clear"), model::clear);
     clear.setDisable(plans.isEmpty());
     Button remove = Kit.button(Words.of("hosts.remove"), model::uninstall);
-    remove.setDisable(model.focusProperty().get() == null || model.installed(model.focusProperty().get()).isEmpty());
-    sum.getChildren().addAll(Kit.label(Words.of("hosts.all"), "section"), big,
-        Kit.wrapped(Words.of("hosts.sum.text", plans.size(), plans.isEmpty() ? "" : replaces), "second"), new HBox(8, install, clear), remove,
-        Kit.label(Words.of("hosts.lastproof"), "section"));
+    remove.setDisable(
+        model.focusProperty().get() == null
+            || model.installed(model.focusProperty().get()).isEmpty());
+    sum.getChildren()
+        .addAll(
+            Kit.label(Words.of("hosts.all"), "section"),
+            big,
+            Kit.wrapped(
+                Words.of("hosts.sum.text", plans.size(), plans.isEmpty() ? "" : replaces),
+                "second"),
+            new HBox(8, install, clear),
+            remove,
+            Kit.label(Words.of("hosts.lastproof"), "section"));
     InstallationRecord last = model.lastProofProperty().get();
     if (last == null || last.proof() == null) {
       sum.getChildren().add(Kit.wrapped(Words.of("hosts.noproof"), "second"));
     } else {
       long equal = last.proof().inputs().stream().filter(ProvedInput::equal).count();
-      Label l = Kit.wrapped(Words.of(last.proof().ok() ? "hosts.proof.ok" : "hosts.proof.bad", last.proof().reader(), equal, last.proof().inputs().size()), last.proof().ok() ? "good" : "bad");
+      Label l =
+          Kit.wrapped(
+              Words.of(
+                  last.proof().ok() ? "hosts.proof.ok" : "hosts.proof.bad",
+                  last.proof().reader(),
+                  equal,
+                  last.proof().inputs().size()),
+              last.proof().ok() ? "good" : "bad");
       l.setId("last-proof");
       sum.getChildren().add(l);
     }

@@ -16,7 +16,10 @@ public final class Images {
   /** The picture as the toolkit's image. */
   public static Image image(Picture p) {
     WritableImage image = new WritableImage(p.side(), p.side());
-    image.getPixelWriter().setPixels(0, 0, p.side(), p.side(), PixelFormat.getIntArgbInstance(), p.argb(), 0, p.side());
+    image
+        .getPixelWriter()
+        .setPixels(
+            0, 0, p.side(), p.side(), PixelFormat.getIntArgbInstance(), p.argb(), 0, p.side());
     return image;
   }
 

@@ -86,7 +86,10 @@ public final class Signs {
             yield new Pane(ring, styled(half, "sign-woad"));
           }
           case OUTDATED -> styled(new Polygon(0, 9, 5, 0, 10, 9), "sign-ochre");
-          case ALTERED, MISSING -> new Pane(styled(new Line(1, 1, 9, 9), "sign-line"), styled(new Line(1, 9, 9, 1), "sign-line"));
+          case ALTERED, MISSING ->
+              new Pane(
+                  styled(new Line(1, 1, 9, 9), "sign-line"),
+                  styled(new Line(1, 9, 9, 1), "sign-line"));
           case ABSENT -> styled(new Circle(4.6), "sign-hollow");
           case CANNOT -> styled(new Line(0, 0, 12, 0), "sign-hollow");
         };
@@ -103,7 +106,10 @@ public final class Signs {
 
   /** The corner mark of a decided (dot) or asking (lozenge) cell. */
   public static Node corner(boolean asks) {
-    Shape s = asks ? styled(new Polygon(5, 0, 10, 5, 5, 10, 0, 5), "sign-ochre") : styled(new Circle(4.2), "sign-moss");
+    Shape s =
+        asks
+            ? styled(new Polygon(5, 0, 10, 5, 5, 10, 0, 5), "sign-ochre")
+            : styled(new Circle(4.2), "sign-moss");
     s.getStyleClass().add("corner-edge");
     return s;
   }

@@ -113,7 +113,10 @@ public final class ShelfModel {
 
   private void arrange() {
     WordFilter filter = new WordFilter(words.get());
-    Map<String, List<ShelvedItem>> found = by.get() == BoardsBy.KIND ? new LinkedHashMap<>() : new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+    Map<String, List<ShelvedItem>> found =
+        by.get() == BoardsBy.KIND
+            ? new LinkedHashMap<>()
+            : new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
     if (by.get() == BoardsBy.KIND) {
       for (Family f : Family.values()) {
         found.put(f.title(), new ArrayList<>());
@@ -124,7 +127,11 @@ public final class ShelfModel {
         found.computeIfAbsent(title(s), t -> new ArrayList<>()).add(s);
       }
     }
-    boards.setAll(found.entrySet().stream().filter(e -> !e.getValue().isEmpty()).map(e -> new Board(e.getKey(), e.getValue())).toList());
+    boards.setAll(
+        found.entrySet().stream()
+            .filter(e -> !e.getValue().isEmpty())
+            .map(e -> new Board(e.getKey(), e.getValue()))
+            .toList());
     if (chosen.get() != null && !shown().contains(chosen.get()) && !shown().isEmpty()) {
       chosen.set(shown().getFirst());
     }
@@ -160,7 +167,10 @@ public final class ShelfModel {
     }
   }
 
-  /** Records a tile width in metres for the chosen item; blank forgets it. Returns false for nonsense. */
+  /**
+   * Records a tile width in metres for the chosen item; blank forgets it. Returns false for
+   * nonsense.
+   */
   public boolean setTile(String typed) {
     ShelvedItem s = chosen.get();
     Double metres = null;
@@ -176,10 +186,12 @@ public final class ShelfModel {
       }
     }
     Double value = metres;
-    work.start(Words.of("tag.tile"), job -> {
-      shelf.setTileMetres(s.item().id(), value);
-      work.ui(this::refresh);
-    });
+    work.start(
+        Words.of("tag.tile"),
+        job -> {
+          shelf.setTileMetres(s.item().id(), value);
+          work.ui(this::refresh);
+        });
     return true;
   }
 }

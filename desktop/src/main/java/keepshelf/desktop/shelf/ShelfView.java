@@ -42,7 +42,8 @@ public final class ShelfView implements Place {
   private final List<SwatchCard> cards = new ArrayList<>();
 
   /** Shows {@code model}; {@code install} is called to install an item. */
-  public ShelfView(ShelfModel model, Shelf shelf, Pictures pictures, Consumer<ShelvedItem> install) {
+  public ShelfView(
+      ShelfModel model, Shelf shelf, Pictures pictures, Consumer<ShelvedItem> install) {
     this.model = model;
     this.shelf = shelf;
     this.pictures = pictures;
@@ -54,7 +55,9 @@ public final class ShelfView implements Place {
     boards.getStyleClass().add("boards");
     content.setCenter(scroll);
     content.setRight(new TagPane(model, shelf, pictures, install));
-    model.boards().addListener((javafx.collections.ListChangeListener<ShelfModel.Board>) c -> fill());
+    model
+        .boards()
+        .addListener((javafx.collections.ListChangeListener<ShelfModel.Board>) c -> fill());
     model.chosenProperty().addListener(o -> markChosen());
     fill();
   }
@@ -64,40 +67,54 @@ public final class ShelfView implements Place {
     search.setId("search");
     search.setPrefWidth(430);
     search.textProperty().bindBidirectional(model.wordsProperty());
-    search.setOnKeyPressed(
-        e -> {
-          if (e.getCode() == KeyCode.ESCAPE) {
-            search.clear();
-            scroll.requestFocus();
-            e.consume();
-          } else if (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.DOWN) {
-            scroll.requestFocus();
-            e.consume();
-          }
-        });
+    search.setOnKeyPressed(e -> {
+      if (e.getCode() == KeyCode.ESCAPE) {
+        search.clear();
+        scroll.requestFocus();
+        e.consume();
+      } else if (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.DOWN) {
+        scroll.requestFocus();
+        e.consume();
+      }
+    });
     Label slash = Kit.label("/", "key");
     slash.setMouseTransparent(true);
-    slash.visibleProperty().bind(search.focusedProperty().not().and(search.textProperty().isEmpty()));
+    slash
+        .visibleProperty()
+        .bind(search.focusedProperty().not().and(search.textProperty().isEmpty()));
     StackPane field = new StackPane(search, slash);
     StackPane.setAlignment(slash, Pos.CENTER_RIGHT);
     StackPane.setMargin(slash, new javafx.geometry.Insets(0, 9, 0, 0));
     Label count = Kit.label("", "second");
-    count.textProperty().bind(
-        Bindings.createStringBinding(() -> Words.of("shelf.count", model.shown().size(), model.all().size()), model.boards(), model.all()));
-    header.getChildren().addAll(field, count, Kit.spring(), Kit.label(Words.of("shelf.boards"), "second"),
-        pill(Words.of("shelf.by.kind"), ShelfModel.BoardsBy.KIND), pill(Words.of("shelf.by.source"), ShelfModel.BoardsBy.SOURCE));
+    count
+        .textProperty()
+        .bind(
+            Bindings.createStringBinding(
+                () -> Words.of("shelf.count", model.shown().size(), model.all().size()),
+                model.boards(),
+                model.all()));
+    header
+        .getChildren()
+        .addAll(
+            field,
+            count,
+            Kit.spring(),
+            Kit.label(Words.of("shelf.boards"), "second"),
+            pill(Words.of("shelf.by.kind"), ShelfModel.BoardsBy.KIND),
+            pill(Words.of("shelf.by.source"), ShelfModel.BoardsBy.SOURCE));
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
   }
 
   private Button pill(String text, ShelfModel.BoardsBy by) {
     Button b = Kit.button(text, () -> model.byProperty().set(by), "pill");
-    Runnable mark = () -> {
-      b.getStyleClass().remove("chosen");
-      if (model.byProperty().get() == by) {
-        b.getStyleClass().add("chosen");
-      }
-    };
+    Runnable mark =
+        () -> {
+          b.getStyleClass().remove("chosen");
+          if (model.byProperty().get() == by) {
+            b.getStyleClass().add("chosen");
+          }
+        };
     model.byProperty().addListener(o -> mark.run());
     mark.run();
     return b;
@@ -108,7 +125,12 @@ public final class ShelfView implements Place {
     List<Node> rows = new ArrayList<>();
     for (ShelfModel.Board b : model.boards()) {
       Label title = Kit.wrapped(b.title(), "plate");
-      VBox plate = new VBox(2, title, Kit.label(Words.of("shelf.board.count", b.items().size()), "hint"), Kit.label(Words.bytes(b.bytes()), "hint"));
+      VBox plate =
+          new VBox(
+              2,
+              title,
+              Kit.label(Words.of("shelf.board.count", b.items().size()), "hint"),
+              Kit.label(Words.bytes(b.bytes()), "hint"));
       plate.setMinWidth(106);
       plate.setPrefWidth(106);
       plate.setMaxWidth(106);
@@ -123,7 +145,8 @@ public final class ShelfView implements Place {
       rows.add(row);
     }
     if (rows.isEmpty() && model.wasRead()) {
-      Label empty = Kit.wrapped(Words.of(model.all().isEmpty() ? "shelf.empty" : "shelf.none"), "empty");
+      Label empty =
+          Kit.wrapped(Words.of(model.all().isEmpty() ? "shelf.empty" : "shelf.none"), "empty");
       StackPane middle = new StackPane(empty);
       middle.setMinHeight(420);
       rows.add(middle);
@@ -133,28 +156,31 @@ public final class ShelfView implements Place {
   }
 
   private SwatchCard card(ShelvedItem s) {
-    String key = "card|" + s.item().id() + "|" + s.item().tileMetres() + "|" + s.item().maps().hashCode();
+    String key =
+        "card|" + s.item().id() + "|" + s.item().tileMetres() + "|" + s.item().maps().hashCode();
     SwatchCard card = new SwatchCard(s, pictures.get(key, () -> shelf.previews().of(s, 256)));
-    card.setOnMouseClicked(
-        e -> {
-          model.chosenProperty().set(s);
-          card.requestFocus();
-          if (e.getClickCount() == 2) {
-            install.accept(s);
-          }
-        });
-    card.focusedProperty().addListener((o, was, is) -> {
-      if (is) {
-        model.chosenProperty().set(s);
+    card.setOnMouseClicked(e -> {
+      model.chosenProperty().set(s);
+      card.requestFocus();
+      if (e.getClickCount() == 2) {
+        install.accept(s);
       }
     });
+    card.focusedProperty()
+        .addListener((o, was, is) -> {
+          if (is) {
+            model.chosenProperty().set(s);
+          }
+        });
     cards.add(card);
     return card;
   }
 
   private void markChosen() {
     for (SwatchCard c : cards) {
-      boolean on = model.chosenProperty().get() != null && c.item().item().id().equals(model.chosenProperty().get().item().id());
+      boolean on =
+          model.chosenProperty().get() != null
+              && c.item().item().id().equals(model.chosenProperty().get().item().id());
       c.choose(on);
       if (on) {
         reveal(c);
@@ -200,8 +226,12 @@ public final class ShelfView implements Place {
   @Override
   public ObservableValue<String> status() {
     return Bindings.createStringBinding(
-        () -> Words.of("shelf.status", shelf.folder().root().getFileName().toString(), model.all().size(),
-            Words.bytes(model.all().stream().mapToLong(s -> s.item().bytes()).sum())),
+        () ->
+            Words.of(
+                "shelf.status",
+                shelf.folder().root().getFileName().toString(),
+                model.all().size(),
+                Words.bytes(model.all().stream().mapToLong(s -> s.item().bytes()).sum())),
         model.all());
   }
 

@@ -19,7 +19,9 @@ final class SwatchCard extends VBox {
 
   private final ShelvedItem item;
 
-  SwatchCard(ShelvedItem item, javafx.beans.value.ObservableValue<keepshelf.core.preview.Previews.Picture> picture) {
+  SwatchCard(
+      ShelvedItem item,
+      javafx.beans.value.ObservableValue<keepshelf.core.preview.Previews.Picture> picture) {
     super(4);
     this.item = item;
     getStyleClass().add("card");
@@ -29,13 +31,20 @@ final class SwatchCard extends VBox {
     frame.getStyleClass().add("picture-frame");
     Label name = Kit.label(item.item().name(), "name");
     name.setMaxWidth(SIDE + 4);
-    String source = item.pack().source() == null ? Words.of("shelf.nosource") : item.pack().source();
+    String source =
+        item.pack().source() == null ? Words.of("shelf.nosource") : item.pack().source();
     Label from = Kit.label(source, "hint");
     from.setWrapText(true);
     from.setMinWidth(0);
     from.setMaxHeight(28);
     Region spring = Kit.spring();
-    HBox line = new HBox(5, from, spring, Signs.staircase(item.item().resolutions()), Signs.licence(LicenceClass.of(item.pack().licence())));
+    HBox line =
+        new HBox(
+            5,
+            from,
+            spring,
+            Signs.staircase(item.item().resolutions()),
+            Signs.licence(LicenceClass.of(item.pack().licence())));
     line.setAlignment(Pos.CENTER_LEFT);
     line.setMaxWidth(SIDE);
     getChildren().addAll(frame, name, line);

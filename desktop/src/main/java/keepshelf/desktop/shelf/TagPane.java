@@ -68,19 +68,32 @@ final class TagPane extends ScrollPane {
   }
 
   private Node top(ShelvedItem s) {
-    String key = "card|" + s.item().id() + "|" + s.item().tileMetres() + "|" + s.item().maps().hashCode();
+    String key =
+        "card|" + s.item().id() + "|" + s.item().tileMetres() + "|" + s.item().maps().hashCode();
     LicenceClass c = LicenceClass.of(s.pack().licence());
-    HBox resolutions = new HBox(6, Signs.staircase(s.item().resolutions()), Kit.label(String.join(" ", s.item().resolutions()), "second"));
+    HBox resolutions =
+        new HBox(
+            6,
+            Signs.staircase(s.item().resolutions()),
+            Kit.label(String.join(" ", s.item().resolutions()), "second"));
     resolutions.setAlignment(Pos.CENTER_LEFT);
     String words = Signs.licenceWords(c);
-    HBox licence = new HBox(6, Signs.licence(c), Kit.wrapped(s.pack().licence() == null ? words : s.pack().licence() + " · " + words, "second"));
+    HBox licence =
+        new HBox(
+            6,
+            Signs.licence(c),
+            Kit.wrapped(
+                s.pack().licence() == null ? words : s.pack().licence() + " · " + words, "second"));
     licence.setAlignment(Pos.CENTER_LEFT);
-    String what = s.item().kind() == keepshelf.core.model.ItemKind.MATERIAL
-        ? keepshelf.core.search.Family.board(s.item()) + " · " + s.item().workflow().title() : s.item().kind().plural();
+    String what =
+        s.item().kind() == keepshelf.core.model.ItemKind.MATERIAL
+            ? keepshelf.core.search.Family.board(s.item()) + " · " + s.item().workflow().title()
+            : s.item().kind().plural();
     Label name = Kit.wrapped(s.item().name(), "heading");
     name.setId("tag-name");
     VBox right = new VBox(3, name, Kit.label(what, "second"), resolutions, licence);
-    return new HBox(12, Images.view(pictures.get(key, () -> shelf.previews().of(s, 256)), 92), right);
+    return new HBox(
+        12, Images.view(pictures.get(key, () -> shelf.previews().of(s, 256)), 92), right);
   }
 
   private Node actions(ShelvedItem s) {
@@ -92,15 +105,29 @@ final class TagPane extends ScrollPane {
   private void maps(ShelvedItem s) {
     List<String> resolutions = s.item().resolutions();
     String largest = resolutions.isEmpty() ? null : resolutions.getLast();
-    tag.getChildren().add(Kit.label(Words.of("tag.maps", largest == null ? "—" : largest), "section"));
+    tag.getChildren()
+        .add(Kit.label(Words.of("tag.maps", largest == null ? "—" : largest), "section"));
     FlowPane flow = new FlowPane(6, 6);
     for (MapRecord m : s.item().mapsAt(largest)) {
       var file = shelf.folder().resolve(s.pack().folder() + "/" + m.path());
       Label label = Kit.label(shortRole(m), "hint");
       label.setMaxWidth(THUMB + 4);
       VBox box = new VBox(2, Images.view(pictures.thumbnail(file, 96), THUMB), label);
-      Tooltip.install(box, new Tooltip(m.role().title() + (m.channels() == null ? "" : ": " + m.channels().inWords()) + "\n" + m.fileName() + "\n"
-          + m.width() + " × " + m.height() + ", " + m.bits() + " bit " + m.format()));
+      Tooltip.install(
+          box,
+          new Tooltip(
+              m.role().title()
+                  + (m.channels() == null ? "" : ": " + m.channels().inWords())
+                  + "\n"
+                  + m.fileName()
+                  + "\n"
+                  + m.width()
+                  + " × "
+                  + m.height()
+                  + ", "
+                  + m.bits()
+                  + " bit "
+                  + m.format()));
       flow.getChildren().add(box);
     }
     tag.getChildren().add(flow);
@@ -125,11 +152,18 @@ final class TagPane extends ScrollPane {
     g.setVgap(4);
     g.setHgap(6);
     row(g, "tag.source", s.pack().source());
-    row(g, "tag.pack", s.pack().name() + (s.pack().version() == null ? "" : " v" + s.pack().version()));
+    row(
+        g,
+        "tag.pack",
+        s.pack().name() + (s.pack().version() == null ? "" : " v" + s.pack().version()));
     row(g, "tag.creator", s.pack().creator());
     row(g, "tag.page", s.pack().page());
     row(g, "tag.got", s.pack().takenIn().substring(0, 10));
-    TextField tile = new TextField(s.item().tileMetres() == null ? "" : String.format(Locale.ROOT, "%.2f m", s.item().tileMetres()));
+    TextField tile =
+        new TextField(
+            s.item().tileMetres() == null
+                ? ""
+                : String.format(Locale.ROOT, "%.2f m", s.item().tileMetres()));
     tile.setId("tag-tile");
     tile.setPromptText(Words.of("tag.tile.unknown"));
     tile.setPrefColumnCount(6);
@@ -141,11 +175,21 @@ final class TagPane extends ScrollPane {
       }
     });
     int pixels = s.item().maps().stream().mapToInt(MapRecord::width).max().orElse(0);
-    Label density = Kit.label(s.item().tileMetres() == null || pixels == 0 ? "" : Words.of("tag.density", String.format(Locale.UK, "%,d", Math.round(pixels / s.item().tileMetres()))), "second");
+    Label density =
+        Kit.label(
+            s.item().tileMetres() == null || pixels == 0
+                ? ""
+                : Words.of(
+                    "tag.density",
+                    String.format(Locale.UK, "%,d", Math.round(pixels / s.item().tileMetres()))),
+            "second");
     HBox line = new HBox(8, tile, density);
     line.setAlignment(Pos.CENTER_LEFT);
     Kit.row(g, Words.of("tag.tile"), line);
-    row(g, "tag.disk", Words.of("tag.disk.value", Words.bytes(s.item().bytes()), s.item().maps().size()));
+    row(
+        g,
+        "tag.disk",
+        Words.of("tag.disk.value", Words.bytes(s.item().bytes()), s.item().maps().size()));
     tag.getChildren().add(g);
   }
 
@@ -176,7 +220,10 @@ final class TagPane extends ScrollPane {
       tag.getChildren().add(Kit.label(Words.of("tag.sound"), "good"));
     }
     for (Problem p : s.item().problems()) {
-      String style = p.severity() == Problem.Severity.ERROR ? "bad" : p.severity() == Problem.Severity.WARNING ? "attention" : "second";
+      String style =
+          p.severity() == Problem.Severity.ERROR
+              ? "bad"
+              : p.severity() == Problem.Severity.WARNING ? "attention" : "second";
       tag.getChildren().add(Kit.wrapped(p.message(), style));
     }
   }

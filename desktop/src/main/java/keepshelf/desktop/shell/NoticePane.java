@@ -34,10 +34,14 @@ final class NoticePane extends VBox {
       var text = Kit.wrapped(p.message());
       text.setMaxWidth(380);
       HBox.setHgrow(text, Priority.ALWAYS);
-      HBox buttons = new HBox(Kit.button(Words.of("notice.copy"), () -> copy(p.message()), "quiet"), Kit.button(Words.of("notice.close"), () -> problems.remove(p), "quiet"));
+      HBox buttons =
+          new HBox(
+              Kit.button(Words.of("notice.copy"), () -> copy(p.message()), "quiet"),
+              Kit.button(Words.of("notice.close"), () -> problems.remove(p), "quiet"));
       HBox box = new HBox(10, text, buttons);
       box.setAlignment(Pos.CENTER_LEFT);
-      box.getStyleClass().addAll("notice", p.severity() == Problem.Severity.NOTE ? "note-edge" : "bad-edge");
+      box.getStyleClass()
+          .addAll("notice", p.severity() == Problem.Severity.NOTE ? "note-edge" : "bad-edge");
       box.setMaxWidth(520);
       getChildren().add(box);
     }

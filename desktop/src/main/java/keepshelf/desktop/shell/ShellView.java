@@ -77,11 +77,13 @@ public final class ShellView {
     this.work = work;
     open.addListener((o, was, is) -> show(is));
     root.addEventFilter(KeyEvent.KEY_PRESSED, this::globalKey);
-    root.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
-      if (!(e.getTarget() instanceof TextInputControl) && open.get() != null) {
-        open.get().key(e);
-      }
-    });
+    root.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        e -> {
+          if (!(e.getTarget() instanceof TextInputControl) && open.get() != null) {
+            open.get().key(e);
+          }
+        });
   }
 
   /** The node to put into a scene. */
@@ -97,7 +99,15 @@ public final class ShellView {
   private Node spine(Place p) {
     Label name = Kit.label(p.name());
     Label number = Kit.label("", "spine-number");
-    number.textProperty().bind(Bindings.createStringBinding(() -> p.attention().getValue().intValue() == 0 ? "" : String.valueOf(p.attention().getValue()), p.attention()));
+    number
+        .textProperty()
+        .bind(
+            Bindings.createStringBinding(
+                () ->
+                    p.attention().getValue().intValue() == 0
+                        ? ""
+                        : String.valueOf(p.attention().getValue()),
+                p.attention()));
     HBox text = new HBox(7, name, number);
     text.setAlignment(Pos.CENTER_LEFT);
     text.setRotate(-90);
@@ -115,14 +125,15 @@ public final class ShellView {
         e.consume();
       }
     });
-    Runnable pull = () -> {
-      boolean is = open.get() == p;
-      spine.getStyleClass().remove("open");
-      if (is) {
-        spine.getStyleClass().add("open");
-      }
-      spine.setMaxWidth(is ? OPEN_WIDTH : SPINE_WIDTH);
-    };
+    Runnable pull =
+        () -> {
+          boolean is = open.get() == p;
+          spine.getStyleClass().remove("open");
+          if (is) {
+            spine.getStyleClass().add("open");
+          }
+          spine.setMaxWidth(is ? OPEN_WIDTH : SPINE_WIDTH);
+        };
     open.addListener(o -> pull.run());
     pull.run();
     return spine;
@@ -139,13 +150,21 @@ public final class ShellView {
     status.setMinWidth(Label.USE_PREF_SIZE);
     Label keys = Kit.label(p.keys(), "second");
     keys.setMinWidth(0);
-    foot.getChildren().setAll(status, keys, Kit.spring(), new WorkLine(work), Kit.button(Words.of("foot.keys"), this::showKeys, "quiet"), themeButton());
+    foot.getChildren()
+        .setAll(
+            status,
+            keys,
+            Kit.spring(),
+            new WorkLine(work),
+            Kit.button(Words.of("foot.keys"), this::showKeys, "quiet"),
+            themeButton());
     p.opened();
   }
 
   private Node themeButton() {
     var b = Kit.button("", () -> {}, "quiet");
-    Runnable word = () -> b.setText(Words.of(root.getStyleClass().contains("lamp") ? "foot.day" : "foot.lamp"));
+    Runnable word =
+        () -> b.setText(Words.of(root.getStyleClass().contains("lamp") ? "foot.day" : "foot.lamp"));
     b.setOnAction(e -> {
       theme.run();
       word.run();
@@ -181,7 +200,9 @@ public final class ShellView {
       hideKeys();
       return;
     }
-    VBox sheet = new VBox(8, Kit.label(Words.of("keys.title"), "heading"), Kit.wrapped(Words.of("keys.text")));
+    VBox sheet =
+        new VBox(
+            8, Kit.label(Words.of("keys.title"), "heading"), Kit.wrapped(Words.of("keys.text")));
     sheet.getStyleClass().addAll("notice", "note-edge");
     sheet.setMaxSize(420, VBox.USE_PREF_SIZE);
     StackPane.setAlignment(sheet, Pos.CENTER);

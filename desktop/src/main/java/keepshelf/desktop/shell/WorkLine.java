@@ -39,7 +39,15 @@ final class WorkLine extends HBox {
     Label title = Kit.label("", "second");
     title.setMaxWidth(300);
     String all = more == 0 ? job.title() : Words.of("foot.more", job.title(), more);
-    title.textProperty().bind(Bindings.createStringBinding(() -> job.detailProperty().get().isEmpty() || more > 0 ? all : all + " · " + job.detailProperty().get(), job.detailProperty()));
+    title
+        .textProperty()
+        .bind(
+            Bindings.createStringBinding(
+                () ->
+                    job.detailProperty().get().isEmpty() || more > 0
+                        ? all
+                        : all + " · " + job.detailProperty().get(),
+                job.detailProperty()));
     title.setOnMouseClicked(e -> list(title));
     title.setStyle("-fx-cursor: hand;");
     ProgressBar bar = new ProgressBar();

@@ -65,13 +65,12 @@ public final class Job {
       }
       pending = true;
     }
-    ui.execute(
-        () -> {
-          synchronized (this) {
-            pending = false;
-            detail.set(pendingDetail);
-            progress.set(pendingProgress);
-          }
-        });
+    ui.execute(() -> {
+      synchronized (this) {
+        pending = false;
+        detail.set(pendingDetail);
+        progress.set(pendingProgress);
+      }
+    });
   }
 }

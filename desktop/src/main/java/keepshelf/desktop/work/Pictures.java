@@ -40,7 +40,10 @@ public final class Pictures {
     return waiting.getReadOnlyProperty();
   }
 
-  /** The picture of {@code key}, made by {@code maker} when it is not there. On the interface thread. */
+  /**
+   * The picture of {@code key}, made by {@code maker} when it is not there. On the interface
+   * thread.
+   */
   public ObjectProperty<Picture> get(String key, Callable<Picture> maker) {
     ObjectProperty<Picture> known = made.get(key);
     if (known != null) {
@@ -49,25 +52,23 @@ public final class Pictures {
     ObjectProperty<Picture> p = new SimpleObjectProperty<>();
     made.put(key, p);
     waiting.set(open.incrementAndGet());
-    work.quietly(
-        () -> {
-          Picture picture = null;
-          try {
-            picture = maker.call();
-          } catch (IOException e) {
-            org.slf4j.LoggerFactory.getLogger(Pictures.class).debug("no picture for {}", key, e);
-          } catch (Exception e) {
-            org.slf4j.LoggerFactory.getLogger(Pictures.class).warn("no picture for {}", key, e);
-          } finally {
-            Picture done = picture;
-            int left = open.decrementAndGet();
-            work.ui(
-                () -> {
-                  p.set(done);
-                  waiting.set(left);
-                });
-          }
+    work.quietly(() -> {
+      Picture picture = null;
+      try {
+        picture = maker.call();
+      } catch (IOException e) {
+        org.slf4j.LoggerFactory.getLogger(Pictures.class).debug("no picture for {}", key, e);
+      } catch (Exception e) {
+        org.slf4j.LoggerFactory.getLogger(Pictures.class).warn("no picture for {}", key, e);
+      } finally {
+        Picture done = picture;
+        int left = open.decrementAndGet();
+        work.ui(() -> {
+          p.set(done);
+          waiting.set(left);
         });
+      }
+    });
     return p;
   }
 

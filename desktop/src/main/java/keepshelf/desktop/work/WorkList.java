@@ -29,7 +29,8 @@ public final class WorkList implements AutoCloseable {
   }
 
   private static ExecutorService lane(String name) {
-    return Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().name("keepshelf-" + name).factory());
+    return Executors.newSingleThreadExecutor(
+        Thread.ofPlatform().daemon().name("keepshelf-" + name).factory());
   }
 
   /** What is being done or waits; changes on the interface thread. */
@@ -67,24 +68,30 @@ public final class WorkList implements AutoCloseable {
   private Job start(ExecutorService lane, String title, Body body) {
     Job job = new Job(title, ui);
     jobs.add(job);
-    lane.execute(
-        () -> {
-          try {
-            if (!job.stopped()) {
-              body.run(job);
-            }
-          } catch (CancellationException e) {
-            org.slf4j.LoggerFactory.getLogger(WorkList.class).debug("stopped: {}", title);
-          } catch (ShelfException e) {
-            ui.execute(() -> problems.add(e.problem()));
-          } catch (RuntimeException e) {
-            org.slf4j.LoggerFactory.getLogger(WorkList.class).error("{}", title, e);
-            ui.execute(() -> problems.add(Problem.error("unexpected", null,
-                title + " was stopped by something unexpected (" + e.getMessage() + "). Nothing was lost; try again, and report it when it happens again.")));
-          } finally {
-            ui.execute(() -> jobs.remove(job));
-          }
-        });
+    lane.execute(() -> {
+      try {
+        if (!job.stopped()) {
+          body.run(job);
+        }
+      } catch (CancellationException e) {
+        org.slf4j.LoggerFactory.getLogger(WorkList.class).debug("stopped: {}", title);
+      } catch (ShelfException e) {
+        ui.execute(() -> problems.add(e.problem()));
+      } catch (RuntimeException e) {
+        org.slf4j.LoggerFactory.getLogger(WorkList.class).error("{}", title, e);
+        ui.execute(() ->
+            problems.add(
+                Problem.error(
+                    "unexpected",
+                    null,
+                    title
+                        + " was stopped by something unexpected ("
+                        + e.getMessage()
+                        + "). Nothing was lost; try again, and report it when it happens again.")));
+      } finally {
+        ui.execute(() -> jobs.remove(job));
+      }
+    });
     return job;
   }
 

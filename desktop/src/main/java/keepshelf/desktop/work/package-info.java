@@ -1,2 +1,5 @@
-/** Work in the background: jobs that can be watched and stopped, pictures on their way to the screen. */
+/**
+ * Work in the background: jobs that can be watched and stopped, pictures on their way to the
+ * screen.
+ */
 package keepshelf.desktop.work;

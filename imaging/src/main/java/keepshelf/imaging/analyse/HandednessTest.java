@@ -5,9 +5,9 @@ import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
 
 /**
- * Decides which way a normal map's green channel points, from its slopes alone (they must close into
- * a surface) or with a height map. Answers {@link Handedness#UNKNOWN} when the pixels cannot tell,
- * as for patterns that only vary in one direction.
+ * Decides which way a normal map's green channel points, from its slopes alone (they must close
+ * into a surface) or with a height map. Answers {@link Handedness#UNKNOWN} when the pixels cannot
+ * tell, as for patterns that only vary in one direction.
  */
 public final class HandednessTest {
   /**
@@ -68,8 +68,7 @@ public final class HandednessTest {
         Math.abs(strength) >= LEAST_STRENGTH
             && Math.abs(score) >= LEAST_SCORE
             && Math.signum(strength) == Math.signum(score);
-    Handedness h =
-        !decided ? Handedness.UNKNOWN : strength > 0 ? Handedness.GL : Handedness.DX;
+    Handedness h = !decided ? Handedness.UNKNOWN : strength > 0 ? Handedness.GL : Handedness.DX;
     return new Slopes(h, strength, score);
   }
 

@@ -3,9 +3,9 @@ package keepshelf.imaging.analyse;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
- * What kind of data the pixels look like. Only "normal map" is safe without a name; "colour" is safe
- * to say, grey is not (a grey base colour exists), and roughness, gloss and height cannot be told
- * apart.
+ * What kind of data the pixels look like. Only "normal map" is safe without a name; "colour" is
+ * safe to say, grey is not (a grey base colour exists), and roughness, gloss and height cannot be
+ * told apart.
  */
 public enum PixelCharacter {
   /** Unit vectors that point out of the picture. */
@@ -114,7 +114,10 @@ public enum PixelCharacter {
       double meanB = sumB / n;
       double tilt = Math.hypot(meanR / 127.5 - 1, meanG / 127.5 - 1);
       return (u > 0.55 && z > 0.97 && tilt < 0.35 && most > 0.8 && meanB > 165)
-          || (Math.abs(meanR - 127.5) < 25 && Math.abs(meanG - 127.5) < 25 && meanB > 190 && most > 0.9)
+          || (Math.abs(meanR - 127.5) < 25
+              && Math.abs(meanG - 127.5) < 25
+              && meanB > 190
+              && most > 0.9)
           || (u > 0.7 && z > 0.9 && most > 0.7 && meanB > 165 && tilt < 0.5);
     }
   }

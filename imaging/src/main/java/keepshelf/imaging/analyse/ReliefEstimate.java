@@ -5,8 +5,8 @@ import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
 
 /**
- * The height range that a normal map's slopes imply for the height map beside it: what reproduces the
- * shading, not a measured height.
+ * The height range that a normal map's slopes imply for the height map beside it: what reproduces
+ * the shading, not a measured height.
  */
 public final class ReliefEstimate {
   private static final int SIDE = 1024;
@@ -29,7 +29,8 @@ public final class ReliefEstimate {
       return OptionalDouble.empty();
     }
     float[] scaled =
-        Resampler.area(height.luma(), height.width(), height.height(), normal.width(), normal.height());
+        Resampler.area(
+            height.luma(), height.width(), height.height(), normal.width(), normal.height());
     int x0 = (normal.width() - w) / 2;
     int y0 = (normal.height() - h) / 2;
     double flip = handedness == Handedness.DX ? -1 : 1;

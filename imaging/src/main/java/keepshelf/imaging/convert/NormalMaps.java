@@ -22,11 +22,23 @@ public final class NormalMaps {
         int r = (x + 1) % w;
         // Sobel, so that diagonal detail keeps its strength.
         float dx =
-            (height[up + r] + 2 * height[row + r] + height[down + r]
-                - height[up + l] - 2 * height[row + l] - height[down + l]) / 8 * slope;
+            (height[up + r]
+                    + 2 * height[row + r]
+                    + height[down + r]
+                    - height[up + l]
+                    - 2 * height[row + l]
+                    - height[down + l])
+                / 8
+                * slope;
         float dy =
-            (height[down + l] + 2 * height[down + x] + height[down + r]
-                - height[up + l] - 2 * height[up + x] - height[up + r]) / 8 * slope;
+            (height[down + l]
+                    + 2 * height[down + x]
+                    + height[down + r]
+                    - height[up + l]
+                    - 2 * height[up + x]
+                    - height[up + r])
+                / 8
+                * slope;
         float inv = (float) (1 / Math.sqrt(dx * dx + dy * dy + 1));
         int o = (row + x) * 3;
         out[o] = -dx * inv;

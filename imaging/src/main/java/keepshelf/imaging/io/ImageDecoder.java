@@ -18,8 +18,8 @@ import javax.imageio.stream.ImageInputStream;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
- * Decodes pictures in their stored depth and encoding: no colour management, no premultiplied alpha,
- * 16 bits stay 16 bits. Palettes are expanded to RGB or RGBA.
+ * Decodes pictures in their stored depth and encoding: no colour management, no premultiplied
+ * alpha, 16 bits stay 16 bits. Palettes are expanded to RGB or RGBA.
  */
 public final class ImageDecoder {
   /** Larger pictures (in pixels) are refused before anything is allocated: 16K x 16K. */
@@ -39,14 +39,16 @@ public final class ImageDecoder {
   public static Pixels decode(Path file) throws IOException {
     ImageInfo info =
         ImageProbe.probe(file)
-            .orElseThrow(() -> new UnreadableImageException("it is not a picture that is known here"));
+            .orElseThrow(
+                () -> new UnreadableImageException("it is not a picture that is known here"));
     checkSize(info);
     try {
       if (info.format() == ImageFormat.EXR) {
         return ExrDecoder.decode(file, info);
       }
       try (InputStream in = Files.newInputStream(file);
-          ImageInputStream stream = ImageIO.createImageInputStream(new java.io.BufferedInputStream(in, 1 << 16))) {
+          ImageInputStream stream =
+              ImageIO.createImageInputStream(new java.io.BufferedInputStream(in, 1 << 16))) {
         return read(stream, info);
       }
     } catch (OutOfMemoryError e) {
@@ -57,11 +59,17 @@ public final class ImageDecoder {
   private static void checkSize(ImageInfo info) throws UnreadableImageException {
     if (!info.format().readable()) {
       throw new UnreadableImageException(
-          "pictures of the format " + info.format().id().toUpperCase(java.util.Locale.ROOT) + " are kept but not decoded");
+          "pictures of the format "
+              + info.format().id().toUpperCase(java.util.Locale.ROOT)
+              + " are kept but not decoded");
     }
     if ((long) info.width() * info.height() > MOST_PIXELS) {
       throw new UnreadableImageException(
-          "its header claims " + info.width() + " x " + info.height() + " pixels, more than is read here");
+          "its header claims "
+              + info.width()
+              + " x "
+              + info.height()
+              + " pixels, more than is read here");
     }
   }
 

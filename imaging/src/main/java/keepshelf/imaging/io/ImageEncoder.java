@@ -22,7 +22,9 @@ import keepshelf.imaging.pixel.Pixels;
 public final class ImageEncoder {
   private ImageEncoder() {}
 
-  /** Writes a PNG at the picture's own depth; {@code level} is zlib effort 1 (fast) to 9 (small). */
+  /**
+   * Writes a PNG at the picture's own depth; {@code level} is zlib effort 1 (fast) to 9 (small).
+   */
   public static void png(Pixels p, Path to, int level) throws IOException {
     // ImageIO's quality 1 - level/9 is how its PNG writer takes the zlib level.
     write(p, to, "png", null, 1f - level / 9f);
@@ -98,7 +100,11 @@ public final class ImageEncoder {
     var space = ColorSpace.getInstance(n < 3 ? ColorSpace.CS_GRAY : ColorSpace.CS_sRGB);
     var model =
         new ComponentColorModel(
-            space, alpha, false, alpha ? java.awt.Transparency.TRANSLUCENT : java.awt.Transparency.OPAQUE, type);
+            space,
+            alpha,
+            false,
+            alpha ? java.awt.Transparency.TRANSLUCENT : java.awt.Transparency.OPAQUE,
+            type);
     var samples =
         new PixelInterleavedSampleModel(type, p.width(), p.height(), n, p.width() * n, order);
     var raster = Raster.createWritableRaster(samples, data, null);

@@ -125,7 +125,8 @@ public final class ImageProbe {
           case 6 -> 4;
           default -> throw new UnreadableImageException("its colour type " + type + " is unknown");
         };
-    return checked(ImageFormat.PNG, b.getInt(16), b.getInt(20), channels, type == 3 ? 8 : b.get(24));
+    return checked(
+        ImageFormat.PNG, b.getInt(16), b.getInt(20), channels, type == 3 ? 8 : b.get(24));
   }
 
   private static ImageInfo jpeg(ByteBuffer b) throws IOException {
@@ -142,7 +143,8 @@ public final class ImageProbe {
         p++;
         continue;
       }
-      boolean frame = marker >= 0xC0 && marker <= 0xCF && marker != 0xC4 && marker != 0xC8 && marker != 0xCC;
+      boolean frame =
+          marker >= 0xC0 && marker <= 0xCF && marker != 0xC4 && marker != 0xC8 && marker != 0xCC;
       if (frame) {
         int h = b.getShort(p + 5) & 0xFFFF;
         int w = b.getShort(p + 7) & 0xFFFF;
@@ -165,14 +167,22 @@ public final class ImageProbe {
     if (chunk == 0x5650384C) {
       int v = le32(b, 21);
       return checked(
-          ImageFormat.WEBP, 1 + (v & 0x3FFF), 1 + (v >>> 14 & 0x3FFF), (v >>> 28 & 1) == 1 ? 4 : 3, 8);
+          ImageFormat.WEBP,
+          1 + (v & 0x3FFF),
+          1 + (v >>> 14 & 0x3FFF),
+          (v >>> 28 & 1) == 1 ? 4 : 3,
+          8);
     }
     return checked(ImageFormat.WEBP, le16(b, 26) & 0x3FFF, le16(b, 28) & 0x3FFF, 3, 8);
   }
 
   private static ImageInfo hdr(ByteBuffer b) throws IOException {
-    String text = new String(b.array(), 0, Math.min(b.limit(), 8192), java.nio.charset.StandardCharsets.ISO_8859_1);
-    var size = java.util.regex.Pattern.compile("\n([-+][XY]) (\\d{1,6}) ([-+][XY]) (\\d{1,6})\n").matcher(text);
+    String text =
+        new String(
+            b.array(), 0, Math.min(b.limit(), 8192), java.nio.charset.StandardCharsets.ISO_8859_1);
+    var size =
+        java.util.regex.Pattern.compile("\n([-+][XY]) (\\d{1,6}) ([-+][XY]) (\\d{1,6})\n")
+            .matcher(text);
     if (!size.find()) {
       throw new UnreadableImageException("its resolution line is missing");
     }

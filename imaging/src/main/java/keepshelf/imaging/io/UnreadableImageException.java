@@ -2,7 +2,9 @@ package keepshelf.imaging.io;
 
 import java.io.IOException;
 
-/** A picture that cannot be decoded; the message says why in plain words, without the file's name. */
+/**
+ * A picture that cannot be decoded; the message says why in plain words, without the file's name.
+ */
 public final class UnreadableImageException extends IOException {
   /** With the reason in plain words. */
   public UnreadableImageException(String reason) {

@@ -1,2 +1,4 @@
-/** Reading headers and pictures, writing pictures: PNG, JPEG, TIFF, EXR, HDR, TGA, BMP, WebP, PSD. */
+/**
+ * Reading headers and pictures, writing pictures: PNG, JPEG, TIFF, EXR, HDR, TGA, BMP, WebP, PSD.
+ */
 package keepshelf.imaging.io;

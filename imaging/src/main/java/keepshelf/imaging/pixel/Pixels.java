@@ -4,8 +4,8 @@ import java.util.function.IntUnaryOperator;
 
 /**
  * A picture: rows from top to bottom, samples interleaved, 1 (grey), 2 (grey, alpha), 3 (RGB) or 4
- * (RGBA) channels, never premultiplied. The encoding (sRGB, data, linear) is the caller's knowledge;
- * nothing here converts it. Treat instances as immutable.
+ * (RGBA) channels, never premultiplied. The encoding (sRGB, data, linear) is the caller's
+ * knowledge; nothing here converts it. Treat instances as immutable.
  */
 public final class Pixels {
   private final int width;
@@ -20,7 +20,15 @@ public final class Pixels {
     int length = b != null ? b.length : s != null ? s.length : f.length;
     if (width < 1 || height < 1 || channels < 1 || channels > 4 || expected != length) {
       throw new IllegalArgumentException(
-          "not a picture: " + width + " x " + height + " x " + channels + ", " + length + " samples");
+          "not a picture: "
+              + width
+              + " x "
+              + height
+              + " x "
+              + channels
+              + ", "
+              + length
+              + " samples");
     }
     this.width = width;
     this.height = height;
@@ -105,9 +113,7 @@ public final class Pixels {
     return out;
   }
 
-  /**
-   * Luma of every pixel as 0..1 floats (Rec. 709 weights on the stored values; grey is itself).
-   */
+  /** Luma of every pixel as 0..1 floats (Rec. 709 weights on the stored values; grey is itself). */
   public float[] luma() {
     if (channels < 3) {
       return plane(0);

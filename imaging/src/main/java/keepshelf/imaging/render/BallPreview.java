@@ -59,7 +59,11 @@ public final class BallPreview {
     double ballPixels = settings.side() / 1.19;
     double texels = DIAMETER_METRES / settings.tileMetres() * surface.width();
     double perSample = texels / (ballPixels * settings.samples());
-    level = Math.clamp((int) Math.round(Math.log(perSample) / Math.log(2) + 0.35), 0, surface.levelCount() - 1);
+    level =
+        Math.clamp(
+            (int) Math.round(Math.log(perSample) / Math.log(2) + 0.35),
+            0,
+            surface.levelCount() - 1);
   }
 
   /** The picture as opaque ARGB, {@code side} x {@code side}, rows from the top. */

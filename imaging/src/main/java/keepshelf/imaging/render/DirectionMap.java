@@ -1,9 +1,9 @@
 package keepshelf.imaging.render;
 
 /**
- * RGB values over all directions, stored on the octahedral map (Meyer et al. 2010, "On floating-point
- * normal vectors"), {@code side} x {@code side} texels with a border of one so that bilinear look-up
- * needs no special case at the fold.
+ * RGB values over all directions, stored on the octahedral map (Meyer et al. 2010, "On
+ * floating-point normal vectors"), {@code side} x {@code side} texels with a border of one so that
+ * bilinear look-up needs no special case at the fold.
  */
 final class DirectionMap {
   /** A function of a unit direction that writes RGB. */
@@ -21,19 +21,18 @@ final class DirectionMap {
     this.texels = new float[stride * stride * 3];
     java.util.stream.IntStream.range(-1, side + 1)
         .parallel()
-        .forEach(
-            j -> {
-              float[] rgb = new float[3];
-              float[] d = new float[3];
-              for (int i = -1; i <= side; i++) {
-                direction((i + 0.5f) / side * 2 - 1, (j + 0.5f) / side * 2 - 1, d);
-                source.at(d[0], d[1], d[2], rgb);
-                int o = ((j + 1) * stride + i + 1) * 3;
-                texels[o] = rgb[0];
-                texels[o + 1] = rgb[1];
-                texels[o + 2] = rgb[2];
-              }
-            });
+        .forEach(j -> {
+          float[] rgb = new float[3];
+          float[] d = new float[3];
+          for (int i = -1; i <= side; i++) {
+            direction((i + 0.5f) / side * 2 - 1, (j + 0.5f) / side * 2 - 1, d);
+            source.at(d[0], d[1], d[2], rgb);
+            int o = ((j + 1) * stride + i + 1) * 3;
+            texels[o] = rgb[0];
+            texels[o + 1] = rgb[1];
+            texels[o + 2] = rgb[2];
+          }
+        });
   }
 
   /** The direction of octahedral coordinates -1..1; beyond the edge it folds over. */

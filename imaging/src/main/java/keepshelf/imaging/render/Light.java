@@ -24,7 +24,8 @@ public enum Light {
       float whole = 0;
       for (int i = -1; i <= 1; i += 2) {
         for (int j = -1; j <= 1; j += 2) {
-          whole += panelAt(x, y, z, -0.66f, 0.48f, 0.58f, i * 0.23f, j * 0.34f, 0.20f, 0.31f, 0.015f);
+          whole +=
+              panelAt(x, y, z, -0.66f, 0.48f, 0.58f, i * 0.23f, j * 0.34f, 0.20f, 0.31f, 0.015f);
         }
       }
       return 13f * whole;
@@ -130,10 +131,17 @@ public enum Light {
    * with half sizes hw, hh and a soft edge; 0 outside.
    */
   static float panelAt(
-      float x, float y, float z,
-      float nx, float ny, float nz,
-      float ox, float oy,
-      float hw, float hh, float soft) {
+      float x,
+      float y,
+      float z,
+      float nx,
+      float ny,
+      float nz,
+      float ox,
+      float oy,
+      float hw,
+      float hh,
+      float soft) {
     float l = 1 / (float) Math.sqrt(nx * nx + ny * ny + nz * nz);
     float d = (x * nx + y * ny + z * nz) * l;
     if (d <= 0.05f) {

@@ -4,9 +4,9 @@ import java.util.EnumMap;
 import java.util.Map;
 
 /**
- * An environment made ready for shading: radiance averaged over the GGX lobe at nine roughnesses and
- * over the cosine lobe, by filtered importance sampling (Colbert and Krivanek 2007). Scaled so that a
- * level white diffuse surface reflects radiance 1.
+ * An environment made ready for shading: radiance averaged over the GGX lobe at nine roughnesses
+ * and over the cosine lobe, by filtered importance sampling (Colbert and Krivanek 2007). Scaled so
+ * that a level white diffuse surface reflects radiance 1.
  */
 final class PrefilteredLight {
   private static final int LEVELS = 9;
@@ -145,7 +145,14 @@ final class PrefilteredLight {
       float sin = (float) Math.sqrt(e);
       float cos = (float) Math.sqrt(1 - e);
       float level = level(cos / 3.14159265f * n / SAMPLES, pyramid);
-      sample(pyramid, level, frame, sin * (float) Math.cos(phi), sin * (float) Math.sin(phi), cos, one);
+      sample(
+          pyramid,
+          level,
+          frame,
+          sin * (float) Math.cos(phi),
+          sin * (float) Math.sin(phi),
+          cos,
+          one);
       for (int c = 0; c < 3; c++) {
         sum[c] += one[c] / n;
       }

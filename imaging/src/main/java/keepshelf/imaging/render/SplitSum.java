@@ -1,8 +1,8 @@
 package keepshelf.imaging.render;
 
 /**
- * The directional albedo of the GGX microfacet lobe (height-correlated Smith shadowing) as scale and
- * bias to F0 (Karis 2013), tabulated over cos(view) and roughness.
+ * The directional albedo of the GGX microfacet lobe (height-correlated Smith shadowing) as scale
+ * and bias to F0 (Karis 2013), tabulated over cos(view) and roughness.
  */
 final class SplitSum {
   private static final int N = 48;

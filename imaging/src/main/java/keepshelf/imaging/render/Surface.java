@@ -63,14 +63,17 @@ public final class Surface {
         int i = (2 * y * w + 2 * x) * STRIDE;
         int below = i + w * STRIDE;
         for (int c = 0; c < STRIDE; c++) {
-          out[o + c] = (in[i + c] + in[i + STRIDE + c] + in[below + c] + in[below + STRIDE + c]) / 4;
+          out[o + c] =
+              (in[i + c] + in[i + STRIDE + c] + in[below + c] + in[below + STRIDE + c]) / 4;
         }
       }
     }
     return out;
   }
 
-  /** Bilinear look-up at texture coordinates (u right, v up, in tiles; wraps) on a pyramid level. */
+  /**
+   * Bilinear look-up at texture coordinates (u right, v up, in tiles; wraps) on a pyramid level.
+   */
   void lookUp(float u, float v, int level, float[] out) {
     float[] t = levels.get(level);
     int w = width >> level;

@@ -2,8 +2,8 @@ package keepshelf.imaging.render;
 
 /**
  * Linear light to display: the identity up to one half, above it a shoulder that approaches 1, so
- * that colours of ordinary surfaces stay exact and highlights roll off: f(x) = x for x &lt;= 0.5, else
- * 1 - 0.5 exp(-(x - 0.5) / 0.5). Continuous in value and slope.
+ * that colours of ordinary surfaces stay exact and highlights roll off: f(x) = x for x &lt;= 0.5,
+ * else 1 - 0.5 exp(-(x - 0.5) / 0.5). Continuous in value and slope.
  */
 public final class ToneCurve {
   private static final float KNEE = 0.5f;

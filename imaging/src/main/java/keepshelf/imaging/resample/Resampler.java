@@ -14,8 +14,7 @@ public final class Resampler {
     if (w == ow && h == oh) {
       return in.clone();
     }
-    return down(
-        rows(in, w, h, ow), ow, h, oh);
+    return down(rows(in, w, h, ow), ow, h, oh);
   }
 
   private static float[] rows(float[] in, int w, int h, int ow) {
@@ -64,11 +63,14 @@ public final class Resampler {
     float[][] planes = new float[3][];
     for (int c = 0; c < 3; c++) {
       planes[c] =
-          c > 0 && n < 3 ? planes[0] : area(p.plane(n < 3 ? 0 : c), p.width(), p.height(), side, side);
+          c > 0 && n < 3
+              ? planes[0]
+              : area(p.plane(n < 3 ? 0 : c), p.width(), p.height(), side, side);
     }
     int[] argb = new int[side * side];
     for (int i = 0; i < argb.length; i++) {
-      argb[i] = 0xFF000000 | level(planes[0][i]) << 16 | level(planes[1][i]) << 8 | level(planes[2][i]);
+      argb[i] =
+          0xFF000000 | level(planes[0][i]) << 16 | level(planes[1][i]) << 8 | level(planes[2][i]);
     }
     return argb;
   }

@@ -19,8 +19,12 @@ class HandednessTestTest {
     for (int seed = 0; seed < 30; seed++) {
       float[] h = Fields.bumpy(256, seed);
       float slope = 4 + seed;
-      assertThat(HandednessTest.bySlopes(Fields.normals(h, 256, slope, true)).handedness()).as("seed %d", seed).isEqualTo(Handedness.GL);
-      assertThat(HandednessTest.bySlopes(Fields.normals(h, 256, slope, false)).handedness()).as("seed %d", seed).isEqualTo(Handedness.DX);
+      assertThat(HandednessTest.bySlopes(Fields.normals(h, 256, slope, true)).handedness())
+          .as("seed %d", seed)
+          .isEqualTo(Handedness.GL);
+      assertThat(HandednessTest.bySlopes(Fields.normals(h, 256, slope, false)).handedness())
+          .as("seed %d", seed)
+          .isEqualTo(Handedness.DX);
     }
   }
 
@@ -29,7 +33,8 @@ class HandednessTestTest {
     for (int seed = 0; seed < 6; seed++) {
       Path f = dir.resolve(seed + ".jpg");
       ImageEncoder.jpeg(Fields.normals(Fields.bumpy(256, seed), 256, 12, seed % 2 == 0), f, 0.8f);
-      assertThat(HandednessTest.bySlopes(ImageDecoder.decode(f)).handedness()).isEqualTo(seed % 2 == 0 ? Handedness.GL : Handedness.DX);
+      assertThat(HandednessTest.bySlopes(ImageDecoder.decode(f)).handedness())
+          .isEqualTo(seed % 2 == 0 ? Handedness.GL : Handedness.DX);
     }
   }
 
@@ -41,8 +46,11 @@ class HandednessTestTest {
 
   @Test
   void flatAndTinyMapsCannotTell() {
-    assertThat(HandednessTest.bySlopes(Fields.normals(new float[64 * 64], 64, 1, true)).handedness()).isEqualTo(Handedness.UNKNOWN);
-    assertThat(HandednessTest.bySlopes(Fields.normals(new float[16], 4, 1, true)).handedness()).isEqualTo(Handedness.UNKNOWN);
+    assertThat(
+            HandednessTest.bySlopes(Fields.normals(new float[64 * 64], 64, 1, true)).handedness())
+        .isEqualTo(Handedness.UNKNOWN);
+    assertThat(HandednessTest.bySlopes(Fields.normals(new float[16], 4, 1, true)).handedness())
+        .isEqualTo(Handedness.UNKNOWN);
   }
 
   @Test
@@ -52,9 +60,11 @@ class HandednessTestTest {
     var gl = HandednessTest.withHeight(Fields.normals(h, 256, 12, true), height);
     assertThat(gl.handedness()).isEqualTo(Handedness.GL);
     assertThat(gl.inverted()).isFalse();
-    assertThat(HandednessTest.withHeight(Fields.normals(h, 256, 12, false), height).handedness()).isEqualTo(Handedness.DX);
+    assertThat(HandednessTest.withHeight(Fields.normals(h, 256, 12, false), height).handedness())
+        .isEqualTo(Handedness.DX);
     Pixels upsideDown = height.mapLevels(0, v -> 65535 - v);
-    assertThat(HandednessTest.withHeight(Fields.normals(h, 256, 12, true), upsideDown).inverted()).isTrue();
+    assertThat(HandednessTest.withHeight(Fields.normals(h, 256, 12, true), upsideDown).inverted())
+        .isTrue();
   }
 
   @Test
@@ -64,7 +74,12 @@ class HandednessTestTest {
       double tile = 0.5;
       double relief = 0.004 + 0.002 * seed;
       float slope = (float) (relief / tile * 256);
-      var found = ReliefEstimate.metres(Fields.normals(h, 256, slope, seed % 2 == 0), Fields.grey16(h, 256), seed % 2 == 0 ? Handedness.GL : Handedness.DX, tile);
+      var found =
+          ReliefEstimate.metres(
+              Fields.normals(h, 256, slope, seed % 2 == 0),
+              Fields.grey16(h, 256),
+              seed % 2 == 0 ? Handedness.GL : Handedness.DX,
+              tile);
       assertThat(found).as("seed %d", seed).isPresent();
       assertThat(found.getAsDouble() / relief).isBetween(0.9, 1.1);
     }
@@ -72,14 +87,20 @@ class HandednessTestTest {
 
   @Test
   void reliefIsNotClaimedForAnotherTexturesHeight() {
-    var found = ReliefEstimate.metres(Fields.normals(Fields.bumpy(256, 1), 256, 10, true), Fields.grey16(Fields.bumpy(256, 99), 256), Handedness.GL, 1);
+    var found =
+        ReliefEstimate.metres(
+            Fields.normals(Fields.bumpy(256, 1), 256, 10, true),
+            Fields.grey16(Fields.bumpy(256, 99), 256),
+            Handedness.GL,
+            1);
     assertThat(found).isEmpty();
   }
 
   @Test
   void characterIsToldForTheSafeCases() {
     float[] h = Fields.bumpy(128, 5);
-    assertThat(PixelCharacter.of(Fields.normals(h, 128, 10, true))).isEqualTo(PixelCharacter.NORMAL);
+    assertThat(PixelCharacter.of(Fields.normals(h, 128, 10, true)))
+        .isEqualTo(PixelCharacter.NORMAL);
     assertThat(PixelCharacter.of(Fields.grey16(h, 128))).isEqualTo(PixelCharacter.GREY);
     byte[] colour = new byte[128 * 128 * 3];
     byte[] binary = new byte[128 * 128];

@@ -34,14 +34,16 @@ class ConversionsTest {
   void alphaIsDroppedWithoutTouchingColour() {
     Pixels p = Maps.withoutAlpha(Pixels.u8(1, 2, 4, new byte[] {1, 2, 3, 0, 4, 5, 6, 9}));
     assertThat(p.channels()).isEqualTo(3);
-    assertThat(new int[] {p.level(0), p.level(2), p.level(3), p.level(5)}).containsExactly(1, 3, 4, 6);
+    assertThat(new int[] {p.level(0), p.level(2), p.level(3), p.level(5)})
+        .containsExactly(1, 3, 4, 6);
   }
 
   @Test
   void normalsFromHeightPointOutAndUphill() {
     float[] n = NormalMaps.fromHeight(Fields.bumpy(64, 4), 64, 64, 8);
     for (int i = 0; i < n.length; i += 3) {
-      assertThat(Math.sqrt(n[i] * n[i] + n[i + 1] * n[i + 1] + n[i + 2] * n[i + 2])).isCloseTo(1, within(1e-4));
+      assertThat(Math.sqrt(n[i] * n[i] + n[i + 1] * n[i + 1] + n[i + 2] * n[i + 2]))
+          .isCloseTo(1, within(1e-4));
       assertThat(n[i + 2]).isPositive();
     }
     // A ramp that rises to the right faces left.
@@ -55,10 +57,13 @@ class ConversionsTest {
   @Test
   void specularTurnsIntoMetallicAtBothEnds() {
     float[] base = new float[3];
-    float dielectric = SpecGloss.toMetalRough(new float[] {0.5f, 0.3f, 0.1f}, new float[] {0.04f, 0.04f, 0.04f}, base);
+    float dielectric =
+        SpecGloss.toMetalRough(
+            new float[] {0.5f, 0.3f, 0.1f}, new float[] {0.04f, 0.04f, 0.04f}, base);
     assertThat(dielectric).isCloseTo(0, within(0.02f));
     assertThat(base[0]).isCloseTo(0.5f, within(0.02f));
-    float metal = SpecGloss.toMetalRough(new float[] {0, 0, 0}, new float[] {0.9f, 0.6f, 0.3f}, base);
+    float metal =
+        SpecGloss.toMetalRough(new float[] {0, 0, 0}, new float[] {0.9f, 0.6f, 0.3f}, base);
     assertThat(metal).isCloseTo(1, within(0.02f));
     assertThat(base[0]).isCloseTo(0.9f, within(0.03f));
     assertThat(base[2]).isCloseTo(0.3f, within(0.03f));

@@ -63,7 +63,8 @@ class ImageRoundTripTest {
     Path f = dir.resolve("a.tif");
     ImageEncoder.tiff(p, f);
     assertSame(p, ImageDecoder.decode(f));
-    assertThat(ImageProbe.probe(f).orElseThrow()).isEqualTo(new ImageInfo(ImageFormat.TIFF, 19, 31, channels, depth.bits()));
+    assertThat(ImageProbe.probe(f).orElseThrow())
+        .isEqualTo(new ImageInfo(ImageFormat.TIFF, 19, 31, channels, depth.bits()));
   }
 
   @Test
@@ -72,7 +73,8 @@ class ImageRoundTripTest {
     java.util.Arrays.fill(flat, (byte) 120);
     Path f = dir.resolve("really-a-jpeg.png");
     ImageEncoder.jpeg(Pixels.u8(64, 48, 3, flat), f, 0.9f);
-    assertThat(ImageProbe.probe(f).orElseThrow()).isEqualTo(new ImageInfo(ImageFormat.JPEG, 64, 48, 3, 8));
+    assertThat(ImageProbe.probe(f).orElseThrow())
+        .isEqualTo(new ImageInfo(ImageFormat.JPEG, 64, 48, 3, 8));
     assertThat(ImageDecoder.decode(f).level(500)).isBetween(117, 123);
   }
 
@@ -83,7 +85,9 @@ class ImageRoundTripTest {
     ByteBuffer.wrap(b).putInt(16, 2_000_000).putInt(20, 2_000_000);
     Path f = dir.resolve("huge.png");
     Files.write(f, b);
-    assertThatThrownBy(() -> ImageDecoder.decode(f)).isInstanceOf(UnreadableImageException.class).hasMessageContaining("2000000 x 2000000");
+    assertThatThrownBy(() -> ImageDecoder.decode(f))
+        .isInstanceOf(UnreadableImageException.class)
+        .hasMessageContaining("2000000 x 2000000");
   }
 
   @Test
@@ -92,14 +96,29 @@ class ImageRoundTripTest {
     byte[] b = Files.readAllBytes(dir.resolve("a.png"));
     Path f = dir.resolve("cut.png");
     Files.write(f, java.util.Arrays.copyOf(b, b.length / 2));
-    assertThatThrownBy(() -> ImageDecoder.decode(f)).isInstanceOf(UnreadableImageException.class).hasMessageContaining("damaged");
+    assertThatThrownBy(() -> ImageDecoder.decode(f))
+        .isInstanceOf(UnreadableImageException.class)
+        .hasMessageContaining("damaged");
   }
 
   @ParameterizedTest
   @ValueSource(ints = {0, 1, 5, 11, 20, 40})
   void noBytesMakeTheProbeFailInAnyOtherWay(int length) throws IOException {
     Random r = new Random(length);
-    int[] magics = {0x89504E47, 0xFFD8FFE0, 0x49492A00, 0x4D4D002A, 0x762F3101, 0x38425053, 0x52494646, 0x44445320, 0xAB4B5458, 0x47494638, 0x424D0000, 0x233F5241};
+    int[] magics = {
+      0x89504E47,
+      0xFFD8FFE0,
+      0x49492A00,
+      0x4D4D002A,
+      0x762F3101,
+      0x38425053,
+      0x52494646,
+      0x44445320,
+      0xAB4B5458,
+      0x47494638,
+      0x424D0000,
+      0x233F5241
+    };
     for (int m : magics) {
       byte[] b = new byte[Math.max(length, 4)];
       r.nextBytes(b);
@@ -114,15 +133,26 @@ class ImageRoundTripTest {
 
   @Test
   void otherHeadersAreRead() throws IOException {
-    byte[] hdr = "#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 512 +X 1024\n....".getBytes(StandardCharsets.US_ASCII);
-    assertThat(ImageProbe.probe(new ByteArrayInputStream(hdr), "a.hdr").orElseThrow()).isEqualTo(new ImageInfo(ImageFormat.HDR, 1024, 512, 3, 32));
+    byte[] hdr =
+        "#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 512 +X 1024\n...."
+            .getBytes(StandardCharsets.US_ASCII);
+    assertThat(ImageProbe.probe(new ByteArrayInputStream(hdr), "a.hdr").orElseThrow())
+        .isEqualTo(new ImageInfo(ImageFormat.HDR, 1024, 512, 3, 32));
     ByteBuffer tga = ByteBuffer.allocate(64).order(ByteOrder.LITTLE_ENDIAN);
     tga.put(2, (byte) 2).putShort(12, (short) 640).putShort(14, (short) 320).put(16, (byte) 32);
-    assertThat(ImageProbe.probe(new ByteArrayInputStream(tga.array()), "a.tga").orElseThrow()).isEqualTo(new ImageInfo(ImageFormat.TGA, 640, 320, 4, 8));
-    assertThat(ImageProbe.probe(new ByteArrayInputStream(exr(300, 200, 2)), "a.exr").orElseThrow()).isEqualTo(new ImageInfo(ImageFormat.EXR, 300, 200, 3, 32));
+    assertThat(ImageProbe.probe(new ByteArrayInputStream(tga.array()), "a.tga").orElseThrow())
+        .isEqualTo(new ImageInfo(ImageFormat.TGA, 640, 320, 4, 8));
+    assertThat(ImageProbe.probe(new ByteArrayInputStream(exr(300, 200, 2)), "a.exr").orElseThrow())
+        .isEqualTo(new ImageInfo(ImageFormat.EXR, 300, 200, 3, 32));
     ByteBuffer psd = ByteBuffer.allocate(40);
-    psd.putInt(0x38425053).putShort(4, (short) 1).putShort(12, (short) 3).putInt(14, 70).putInt(18, 90).putShort(22, (short) 16);
-    assertThat(ImageProbe.probe(new ByteArrayInputStream(psd.array()), "a.psd").orElseThrow()).isEqualTo(new ImageInfo(ImageFormat.PSD, 90, 70, 3, 16));
+    psd.putInt(0x38425053)
+        .putShort(4, (short) 1)
+        .putShort(12, (short) 3)
+        .putInt(14, 70)
+        .putInt(18, 90)
+        .putShort(22, (short) 16);
+    assertThat(ImageProbe.probe(new ByteArrayInputStream(psd.array()), "a.psd").orElseThrow())
+        .isEqualTo(new ImageInfo(ImageFormat.PSD, 90, 70, 3, 16));
   }
 
   private static byte[] exr(int w, int h, int type) {
@@ -130,10 +160,19 @@ class ImageRoundTripTest {
     b.put(new byte[] {0x76, 0x2f, 0x31, 1, 2, 0, 0, 0});
     b.put("channels\0chlist\0".getBytes(StandardCharsets.US_ASCII)).putInt(3 * 18 + 1);
     for (String c : new String[] {"B", "G", "R"}) {
-      b.put((c + "\0").getBytes(StandardCharsets.US_ASCII)).putInt(type).putInt(0).putInt(1).putInt(1);
+      b.put((c + "\0").getBytes(StandardCharsets.US_ASCII))
+          .putInt(type)
+          .putInt(0)
+          .putInt(1)
+          .putInt(1);
     }
     b.put((byte) 0);
-    b.put("dataWindow\0box2i\0".getBytes(StandardCharsets.US_ASCII)).putInt(16).putInt(0).putInt(0).putInt(w - 1).putInt(h - 1);
+    b.put("dataWindow\0box2i\0".getBytes(StandardCharsets.US_ASCII))
+        .putInt(16)
+        .putInt(0)
+        .putInt(0)
+        .putInt(w - 1)
+        .putInt(h - 1);
     b.put((byte) 0);
     return b.array();
   }

@@ -17,8 +17,10 @@ class PixelsTest {
 
   @Test
   void aPictureOfTheWrongLengthIsRefused() {
-    assertThatThrownBy(() -> Pixels.u8(2, 2, 3, new byte[11])).isInstanceOf(IllegalArgumentException.class);
-    assertThatThrownBy(() -> Pixels.u8(0, 2, 3, new byte[0])).isInstanceOf(IllegalArgumentException.class);
+    assertThatThrownBy(() -> Pixels.u8(2, 2, 3, new byte[11]))
+        .isInstanceOf(IllegalArgumentException.class);
+    assertThatThrownBy(() -> Pixels.u8(0, 2, 3, new byte[0]))
+        .isInstanceOf(IllegalArgumentException.class);
   }
 
   @Test

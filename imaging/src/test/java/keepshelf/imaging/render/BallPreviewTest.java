@@ -31,7 +31,8 @@ class BallPreviewTest {
 
   @Test
   void theSameInputGivesTheSamePictureToTheBit() {
-    assertThat(render(bumpy(false), Light.HARBOUR_DAWN)).isEqualTo(render(bumpy(false), Light.HARBOUR_DAWN));
+    assertThat(render(bumpy(false), Light.HARBOUR_DAWN))
+        .isEqualTo(render(bumpy(false), Light.HARBOUR_DAWN));
   }
 
   @Test
@@ -58,7 +59,8 @@ class BallPreviewTest {
   @Test
   void holesShowTheSurround() {
     float[] clear = new float[64];
-    int[] p = render(new Surface.Builder(8, 8).base(1, 0, 0).opacity(clear).build(), Light.OVERCAST_SLIP);
+    int[] p =
+        render(new Surface.Builder(8, 8).base(1, 0, 0).opacity(clear).build(), Light.OVERCAST_SLIP);
     int middle = p[SIDE / 2 * SIDE + SIDE / 2];
     assertThat(middle >> 16 & 255).isEqualTo(middle & 255);
   }
@@ -70,17 +72,25 @@ class BallPreviewTest {
       stripes[i] = (i % 64) < 32 ? 0.9f : 0.05f;
     }
     Surface s = new Surface.Builder(64, 64).base(stripes, stripes, stripes).roughness(1f).build();
-    int wide = edges(BallPreview.render(s, new BallPreview.Settings(SIDE, Light.OVERCAST_SLIP, 0.4, 2)));
-    int narrow = edges(BallPreview.render(s, new BallPreview.Settings(SIDE, Light.OVERCAST_SLIP, 0.1, 2)));
+    int wide =
+        edges(BallPreview.render(s, new BallPreview.Settings(SIDE, Light.OVERCAST_SLIP, 0.4, 2)));
+    int narrow =
+        edges(BallPreview.render(s, new BallPreview.Settings(SIDE, Light.OVERCAST_SLIP, 0.1, 2)));
     assertThat(narrow).isGreaterThan(2 * wide);
   }
 
-  /** Golden pictures were looked at when they were stored; a small tolerance allows for arithmetic. */
+  /**
+   * Golden pictures were looked at when they were stored; a small tolerance allows for arithmetic.
+   */
   @ParameterizedTest
   @EnumSource(Light.class)
   void goldenPictures(Light light) throws IOException {
     int[] p = render(bumpy(false), light);
-    Path golden = Path.of("src/test/resources/golden/ball-" + light.name().toLowerCase(java.util.Locale.ROOT) + ".png");
+    Path golden =
+        Path.of(
+            "src/test/resources/golden/ball-"
+                + light.name().toLowerCase(java.util.Locale.ROOT)
+                + ".png");
     if (Boolean.getBoolean("keepshelf.golden")) {
       byte[] rgb = new byte[p.length * 3];
       for (int i = 0; i < p.length; i++) {
@@ -94,7 +104,8 @@ class BallPreviewTest {
     Pixels expected = ImageDecoder.decode(golden);
     int[] e = new int[p.length];
     for (int i = 0; i < e.length; i++) {
-      e[i] = expected.level(3 * i) << 16 | expected.level(3 * i + 1) << 8 | expected.level(3 * i + 2);
+      e[i] =
+          expected.level(3 * i) << 16 | expected.level(3 * i + 1) << 8 | expected.level(3 * i + 2);
     }
     assertThat(meanDifference(p, e)).isLessThan(0.3);
   }

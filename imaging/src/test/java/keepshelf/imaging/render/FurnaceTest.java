@@ -38,7 +38,13 @@ class FurnaceTest {
       for (float metallic = 0; metallic <= 1; metallic += 0.5f) {
         texel[Surface.BASE] = texel[Surface.BASE + 1] = texel[Surface.BASE + 2] = base;
         texel[Surface.METALLIC] = metallic;
-        shader.shade(new float[] {0, 0, 1}, new float[] {0, 0, 1}, new float[] {0.6f, 0, 0.8f}, texel, roughness, out);
+        shader.shade(
+            new float[] {0, 0, 1},
+            new float[] {0, 0, 1},
+            new float[] {0.6f, 0, 0.8f},
+            texel,
+            roughness,
+            out);
         assertThat(out[0]).isBetween(0f, 1.01f);
       }
     }

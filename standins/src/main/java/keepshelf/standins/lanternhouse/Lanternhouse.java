@@ -16,8 +16,9 @@ import keepshelf.imaging.pixel.Pixels;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The program: {@code --read DOCUMENT [--picture FILE]} reports one document as JSON; {@code --folder
- * DIR} reports every document below a folder. Exit code 0 without complaints, 1 with, 2 for wrong use.
+ * The program: {@code --read DOCUMENT [--picture FILE]} reports one document as JSON; {@code
+ * --folder DIR} reports every document below a folder. Exit code 0 without complaints, 1 with, 2
+ * for wrong use.
  */
 public final class Lanternhouse {
   private static final String NAME = "Lanternhouse 3.2";
@@ -40,14 +41,18 @@ public final class Lanternhouse {
     JsonMapper json = JsonMapper.builder().build();
     if (options.containsKey("--read")) {
       String picture = options.get("--picture");
-      Map<String, Object> report = report(Path.of(options.get("--read")), picture == null ? null : Path.of(picture));
+      Map<String, Object> report =
+          report(Path.of(options.get("--read")), picture == null ? null : Path.of(picture));
       out.println(json.writeValueAsString(report));
       return ((List<?>) report.get("complaints")).isEmpty() ? 0 : 1;
     }
     if (options.containsKey("--folder")) {
       List<Map<String, Object>> all = new ArrayList<>();
       try (Stream<Path> files = Files.walk(Path.of(options.get("--folder")), 3)) {
-        files.filter(f -> f.toString().endsWith(".mtlx")).sorted().forEach(f -> all.add(report(f, null)));
+        files
+            .filter(f -> f.toString().endsWith(".mtlx"))
+            .sorted()
+            .forEach(f -> all.add(report(f, null)));
       } catch (IOException e) {
         out.println("{\"complaints\":[\"the folder cannot be read\"]}");
         return 1;
@@ -78,7 +83,17 @@ public final class Lanternhouse {
     r.put("material", s.material);
     r.put("inputs", inputs);
     if (s.placement != null) {
-      r.put("placement", Map.of("tile", s.placement.tile(), "turn", s.placement.turn(), "offsetU", s.placement.offsetU(), "offsetV", s.placement.offsetV()));
+      r.put(
+          "placement",
+          Map.of(
+              "tile",
+              s.placement.tile(),
+              "turn",
+              s.placement.turn(),
+              "offsetU",
+              s.placement.offsetU(),
+              "offsetV",
+              s.placement.offsetV()));
     }
     if (picture != null && s.complaints.isEmpty()) {
       try {

@@ -14,16 +14,43 @@ import java.util.Set;
 final class SurfaceReader {
   private static final Map<String, String> SURFACE_INPUTS =
       Map.ofEntries(
-          Map.entry("base", "float"), Map.entry("base_color", "color3"), Map.entry("specular", "float"),
-          Map.entry("specular_color", "color3"), Map.entry("specular_roughness", "float"), Map.entry("specular_IOR", "float"),
-          Map.entry("specular_anisotropy", "float"), Map.entry("specular_rotation", "float"), Map.entry("metalness", "float"),
-          Map.entry("normal", "vector3"), Map.entry("opacity", "color3"), Map.entry("emission", "float"),
-          Map.entry("emission_color", "color3"), Map.entry("coat", "float"), Map.entry("coat_roughness", "float"),
-          Map.entry("sheen", "float"), Map.entry("sheen_color", "color3"), Map.entry("sheen_roughness", "float"),
-          Map.entry("transmission", "float"), Map.entry("subsurface", "float"), Map.entry("subsurface_color", "color3"));
-  private static final Set<String> ADDRESS_MODES = Set.of("periodic", "clamp", "constant", "mirror");
+          Map.entry("base", "float"),
+          Map.entry("base_color", "color3"),
+          Map.entry("specular", "float"),
+          Map.entry("specular_color", "color3"),
+          Map.entry("specular_roughness", "float"),
+          Map.entry("specular_IOR", "float"),
+          Map.entry("specular_anisotropy", "float"),
+          Map.entry("specular_rotation", "float"),
+          Map.entry("metalness", "float"),
+          Map.entry("normal", "vector3"),
+          Map.entry("opacity", "color3"),
+          Map.entry("emission", "float"),
+          Map.entry("emission_color", "color3"),
+          Map.entry("coat", "float"),
+          Map.entry("coat_roughness", "float"),
+          Map.entry("sheen", "float"),
+          Map.entry("sheen_color", "color3"),
+          Map.entry("sheen_roughness", "float"),
+          Map.entry("transmission", "float"),
+          Map.entry("subsurface", "float"),
+          Map.entry("subsurface_color", "color3"));
+  private static final Set<String> ADDRESS_MODES =
+      Set.of("periodic", "clamp", "constant", "mirror");
   private static final Set<String> KNOWN_NODES =
-      Set.of("image", "normalmap", "convert", "subtract", "place2d", "texcoord", "output", "input", "multiply", "add", "extract", "constant");
+      Set.of(
+          "image",
+          "normalmap",
+          "convert",
+          "subtract",
+          "place2d",
+          "texcoord",
+          "output",
+          "input",
+          "multiply",
+          "add",
+          "extract",
+          "constant");
 
   private final Path folder;
   private final Node root;
@@ -54,7 +81,8 @@ final class SurfaceReader {
       complain("the document's version is " + root.get("version") + ", 1.39 is read");
     }
     if (!"lin_rec709".equals(root.get("colorspace"))) {
-      complain("the document's working space is " + root.get("colorspace") + ", lin_rec709 is used");
+      complain(
+          "the document's working space is " + root.get("colorspace") + ", lin_rec709 is used");
     }
     List<Node> materials = root.of("surfacematerial");
     if (materials.isEmpty()) {
@@ -91,17 +119,25 @@ final class SurfaceReader {
       complain("input “" + in.name() + "” is of type " + in.type() + ", not " + wanted);
     }
     if (in.get("value") != null) {
-      out.inputs.add(new ReadSurface.Input(in.name(), null, null, null, scalar(in.get("value"), in.name())));
+      out.inputs.add(
+          new ReadSurface.Input(in.name(), null, null, null, scalar(in.get("value"), in.name())));
       return;
     }
     Node graph = root.child(in.get("nodegraph") == null ? "" : in.get("nodegraph"));
-    Node output = graph == null ? null : graph.child(in.get("output") == null ? "" : in.get("output"));
+    Node output =
+        graph == null ? null : graph.child(in.get("output") == null ? "" : in.get("output"));
     if (output == null) {
       complain("input “" + in.name() + "” is connected to nothing");
       return;
     }
     if (!output.type().equals(in.type())) {
-      complain("input “" + in.name() + "” of type " + in.type() + " is fed by an output of type " + output.type());
+      complain(
+          "input “"
+              + in.name()
+              + "” of type "
+              + in.type()
+              + " is fed by an output of type "
+              + output.type());
     }
     resolve(in.name(), graph, output, null);
   }
@@ -139,7 +175,8 @@ final class SurfaceReader {
         return;
       }
       if (!at.type().equals(expectedType)) {
-        complain("“" + at.name() + "” gives " + at.type() + " where " + expectedType + " is needed");
+        complain(
+            "“" + at.name() + "” gives " + at.type() + " where " + expectedType + " is needed");
       }
       if (at.category().equals("image")) {
         image(input, graph, at, through, scale);
@@ -169,7 +206,8 @@ final class SurfaceReader {
     boolean colour = image.type().equals("color3") || image.type().equals("color4");
     String space = file.get("colorspace");
     if (colour && !"srgb_texture".equals(space)) {
-      complain("the colour picture of “" + input + "” is not marked srgb_texture on its file input");
+      complain(
+          "the colour picture of “" + input + "” is not marked srgb_texture on its file input");
     }
     if (!colour && space != null) {
       complain("the data picture of “" + input + "” is marked " + space);
@@ -180,7 +218,12 @@ final class SurfaceReader {
     for (String mode : List.of("uaddressmode", "vaddressmode")) {
       Node m = image.inputs().get(mode);
       if (m != null && !ADDRESS_MODES.contains(String.valueOf(m.get("value")))) {
-        complain("“" + image.name() + "” has the address mode " + m.get("value") + ", which does not exist");
+        complain(
+            "“"
+                + image.name()
+                + "” has the address mode "
+                + m.get("value")
+                + ", which does not exist");
       }
     }
     Path path = folder.resolve(file.get("value")).normalize();

@@ -82,17 +82,22 @@ class LanternhouseTest {
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = '|', value = {
-      "version=\"1.39\" | version=\"1.37\" | version is 1.37",
-      "colorspace=\"srgb_texture\" | | not marked srgb_texture",
-      "value=\"tex/n.png\" | value=\"tex/missing.png\" | is not there",
-      "<image name=\"nor\" type=\"vector3\"> | <image name=\"nor\" type=\"color3\"> | not as vector3",
-      "value=\"periodic\" | value=\"repeat\" | does not exist",
-      "<input name=\"normal\" type=\"vector3\" | <input name=\"bump_amount\" type=\"vector3\" | has no input",
-      "normalmap name=\"nm\" | swizzle name=\"nm\" | not known in 1.39",
-      "output=\"c\" | output=\"zzz\" | connected to nothing",
-      "value=\"0.4\" | value=\"rough\" | no number",
-      "value=\"0.25, 0.25\" | value=\"0.25, 0.5\" | stretches"})
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "version=\"1.39\" | version=\"1.37\" | version is 1.37",
+        "colorspace=\"srgb_texture\" | | not marked srgb_texture",
+        "value=\"tex/n.png\" | value=\"tex/missing.png\" | is not there",
+        "<image name=\"nor\" type=\"vector3\"> | <image name=\"nor\" type=\"color3\"> | not as"
+            + " vector3",
+        "value=\"periodic\" | value=\"repeat\" | does not exist",
+        "<input name=\"normal\" type=\"vector3\" | <input name=\"bump_amount\" type=\"vector3\" |"
+            + " has no input",
+        "normalmap name=\"nm\" | swizzle name=\"nm\" | not known in 1.39",
+        "output=\"c\" | output=\"zzz\" | connected to nothing",
+        "value=\"0.4\" | value=\"rough\" | no number",
+        "value=\"0.25, 0.25\" | value=\"0.25, 0.5\" | stretches"
+      })
   void everyFaultIsComplainedAbout(String good, String bad, String complaint) throws Exception {
     String xml = SOUND.replace(good, bad == null ? "" : bad);
     if (good.startsWith("normalmap")) {
@@ -107,24 +112,47 @@ class LanternhouseTest {
     Path f = Files.writeString(dir.resolve("dory.mtlx"), SOUND);
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     Path picture = dir.resolve("p.png");
-    int code = Lanternhouse.run(new String[] {"--read", f.toString(), "--picture", picture.toString()}, new PrintStream(out, true, StandardCharsets.UTF_8));
+    int code =
+        Lanternhouse.run(
+            new String[] {"--read", f.toString(), "--picture", picture.toString()},
+            new PrintStream(out, true, StandardCharsets.UTF_8));
     assertThat(code).isZero();
-    assertThat(out.toString(StandardCharsets.UTF_8)).contains("\"material\":\"Dory\"").contains("\"width\":16");
+    assertThat(out.toString(StandardCharsets.UTF_8))
+        .contains("\"material\":\"Dory\"")
+        .contains("\"width\":16");
     assertThat(ImageDecoder.decode(picture).width()).isEqualTo(256);
-    assertThat(Lanternhouse.run(new String[] {"--folder", dir.toString()}, new PrintStream(out, true, StandardCharsets.UTF_8))).isZero();
-    assertThat(Lanternhouse.run(new String[0], new PrintStream(out, true, StandardCharsets.UTF_8))).isEqualTo(2);
+    assertThat(
+            Lanternhouse.run(
+                new String[] {"--folder", dir.toString()},
+                new PrintStream(out, true, StandardCharsets.UTF_8)))
+        .isZero();
+    assertThat(Lanternhouse.run(new String[0], new PrintStream(out, true, StandardCharsets.UTF_8)))
+        .isEqualTo(2);
   }
 
   @Test
   void brokenDocumentsAreReportedNotThrown() throws Exception {
-    Path f = Files.writeString(dir.resolve("bad.mtlx"), "<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]><materialx>&e;</materialx>");
+    Path f =
+        Files.writeString(
+            dir.resolve("bad.mtlx"),
+            "<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]><materialx>&e;</materialx>");
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    assertThat(Lanternhouse.run(new String[] {"--read", f.toString()}, new PrintStream(out, true, StandardCharsets.UTF_8))).isEqualTo(1);
-    assertThat(out.toString(StandardCharsets.UTF_8)).contains("cannot be read").doesNotContain("root:");
+    assertThat(
+            Lanternhouse.run(
+                new String[] {"--read", f.toString()},
+                new PrintStream(out, true, StandardCharsets.UTF_8)))
+        .isEqualTo(1);
+    assertThat(out.toString(StandardCharsets.UTF_8))
+        .contains("cannot be read")
+        .doesNotContain("root:");
   }
 
   @Test
   void theReaderSharesNothingWithTheShelf() {
-    noClasses().should().dependOnClassesThat().resideInAnyPackage("keepshelf.core..", "javafx..").check(new ClassFileImporter().importPackages("keepshelf.standins"));
+    noClasses()
+        .should()
+        .dependOnClassesThat()
+        .resideInAnyPackage("keepshelf.core..", "javafx..")
+        .check(new ClassFileImporter().importPackages("keepshelf.standins"));
   }
 }

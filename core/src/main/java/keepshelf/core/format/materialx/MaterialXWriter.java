@@ -9,8 +9,8 @@ import keepshelf.core.format.materialx.SurfaceDocument.Texture;
 import keepshelf.core.format.materialx.SurfaceDocument.Use;
 
 /**
- * Writes a {@link SurfaceDocument} as MaterialX 1.39: one node graph with the pictures and one shared
- * placement whose controls are the graph's own inputs, a standard surface, a material.
+ * Writes a {@link SurfaceDocument} as MaterialX 1.39: one node graph with the pictures and one
+ * shared placement whose controls are the graph's own inputs, a standard surface, a material.
  */
 public final class MaterialXWriter {
   private final XMLStreamWriter xml;
@@ -35,9 +35,13 @@ public final class MaterialXWriter {
     return out.append('\n').toString();
   }
 
-  /** {@code name} as a MaterialX name: letters, digits and underscores, not beginning with a digit. */
+  /**
+   * {@code name} as a MaterialX name: letters, digits and underscores, not beginning with a digit.
+   */
   public static String nodeName(String name) {
-    String ascii = java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFKD).replaceAll("\\p{M}+", "");
+    String ascii =
+        java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFKD)
+            .replaceAll("\\p{M}+", "");
     String n = ascii.replaceAll("[^A-Za-z0-9]+", "_").replaceAll("^_+|_+$", "");
     if (n.isEmpty()) {
       n = "material_" + Integer.toHexString(name.hashCode());
@@ -54,14 +58,30 @@ public final class MaterialXWriter {
     boolean displaced = d.textures().stream().anyMatch(t -> t.use() == Use.DISPLACEMENT);
     if (displaced) {
       open("displacement", "name", "DS_" + name, "type", "displacementshader");
-      leaf("input", "name", "displacement", "type", "float", "nodegraph", graph, "output", "displacement_out");
+      leaf(
+          "input",
+          "name",
+          "displacement",
+          "type",
+          "float",
+          "nodegraph",
+          graph,
+          "output",
+          "displacement_out");
       leaf("input", "name", "scale", "type", "float", "value", number(d.displacementScale()));
       close();
     }
     open("surfacematerial", "name", name, "type", "material");
     leaf("input", "name", "surfaceshader", "type", "surfaceshader", "nodename", "SR_" + name);
     if (displaced) {
-      leaf("input", "name", "displacementshader", "type", "displacementshader", "nodename", "DS_" + name);
+      leaf(
+          "input",
+          "name",
+          "displacementshader",
+          "type",
+          "displacementshader",
+          "nodename",
+          "DS_" + name);
     }
     close();
     close();
@@ -74,11 +94,55 @@ public final class MaterialXWriter {
     String tile = number(d.tileMetres());
     boolean normal = d.textures().stream().anyMatch(t -> t.use() == Use.NORMAL);
     open("nodegraph", "name", graph);
-    leaf("input", "name", "tile_size", "type", "vector2", "value", tile + ", " + tile, "uiname", "Tile size (UV units, 1 = 1 m)", "uifolder", "Placement");
-    leaf("input", "name", "turn", "type", "float", "value", number(d.turnDegrees()), "uiname", "Turn (degrees)", "uifolder", "Placement");
-    leaf("input", "name", "offset", "type", "vector2", "value", number(d.offsetU()) + ", " + number(d.offsetV()), "uiname", "Offset", "uifolder", "Placement");
+    leaf(
+        "input",
+        "name",
+        "tile_size",
+        "type",
+        "vector2",
+        "value",
+        tile + ", " + tile,
+        "uiname",
+        "Tile size (UV units, 1 = 1 m)",
+        "uifolder",
+        "Placement");
+    leaf(
+        "input",
+        "name",
+        "turn",
+        "type",
+        "float",
+        "value",
+        number(d.turnDegrees()),
+        "uiname",
+        "Turn (degrees)",
+        "uifolder",
+        "Placement");
+    leaf(
+        "input",
+        "name",
+        "offset",
+        "type",
+        "vector2",
+        "value",
+        number(d.offsetU()) + ", " + number(d.offsetV()),
+        "uiname",
+        "Offset",
+        "uifolder",
+        "Placement");
     if (normal) {
-      leaf("input", "name", "normal_strength", "type", "float", "value", "1", "uiname", "Normal strength", "uifolder", "Surface");
+      leaf(
+          "input",
+          "name",
+          "normal_strength",
+          "type",
+          "float",
+          "value",
+          "1",
+          "uiname",
+          "Normal strength",
+          "uifolder",
+          "Surface");
     }
     open("texcoord", "name", "uv", "type", "vector2");
     leaf("input", "name", "index", "type", "integer", "value", "0");
@@ -93,7 +157,14 @@ public final class MaterialXWriter {
       texture(t);
     }
     for (Texture t : d.textures()) {
-      leaf("output", "name", t.input() + "_out", "type", inputType(t.use()), "nodename", lastNode(t));
+      leaf(
+          "output",
+          "name",
+          t.input() + "_out",
+          "type",
+          inputType(t.use()),
+          "nodename",
+          lastNode(t));
     }
     close();
   }
@@ -107,7 +178,16 @@ public final class MaterialXWriter {
         };
     open("image", "name", t.input() + "_image", "type", type);
     if (t.use() == Use.COLOUR) {
-      leaf("input", "name", "file", "type", "filename", "value", t.file(), "colorspace", "srgb_texture");
+      leaf(
+          "input",
+          "name",
+          "file",
+          "type",
+          "filename",
+          "value",
+          t.file(),
+          "colorspace",
+          "srgb_texture");
     } else {
       leaf("input", "name", "file", "type", "filename", "value", t.file());
     }
@@ -162,7 +242,16 @@ public final class MaterialXWriter {
     }
     for (Texture t : d.textures()) {
       if (t.use() != Use.DISPLACEMENT) {
-        leaf("input", "name", t.input(), "type", inputType(t.use()), "nodegraph", graph, "output", t.input() + "_out");
+        leaf(
+            "input",
+            "name",
+            t.input(),
+            "type",
+            inputType(t.use()),
+            "nodegraph",
+            graph,
+            "output",
+            t.input() + "_out");
       }
     }
     close();
@@ -170,7 +259,9 @@ public final class MaterialXWriter {
 
   /** Plain decimals, without exponent and needless zeros. */
   static String number(double v) {
-    return new java.math.BigDecimal(String.format(Locale.ROOT, "%.6f", v)).stripTrailingZeros().toPlainString();
+    return new java.math.BigDecimal(String.format(Locale.ROOT, "%.6f", v))
+        .stripTrailingZeros()
+        .toPlainString();
   }
 
   private void open(String element, String... attributes) throws XMLStreamException {
