@@ -157,6 +157,7 @@ class JourneyTest {
     robot.push(KeyCode.CONTROL, KeyCode.DIGIT2);
     idle();
     robot.type(KeyCode.SLASH);
+    WaitForAsyncUtils.waitForFxEvents();
     robot.write("net");
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(window.shelfModel().shown()).hasSize(1);

@@ -3,9 +3,6 @@ package keepshelf.core.archive;
 import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
@@ -14,13 +11,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
-import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
-import java.util.concurrent.atomic.AtomicInteger;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.apache.commons.compress.PasswordRequiredException;
@@ -28,16 +19,12 @@ import org.apache.commons.compress.archivers.sevenz.SevenZArchiveEntry;
 import org.apache.commons.compress.archivers.sevenz.SevenZFile;
 import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
 import org.apache.commons.compress.archivers.tar.TarArchiveInputStream;
-import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
-import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.apache.commons.compress.compressors.bzip2.BZip2CompressorInputStream;
 import org.apache.commons.compress.compressors.gzip.GzipCompressorInputStream;
 import org.apache.commons.compress.compressors.xz.XZCompressorInputStream;
 
 /** Unpacks an archive into an empty folder, hashing on the way; archives in it one level down. */
 public final class Unpacker {
-  private static final int WORKERS = Math.max(1, Runtime.getRuntime().availableProcessors());
-
   /** xz may ask for up to this much memory in KiB for its dictionary. */
   private static final int XZ_MEMORY_KIB = 256 * 1024;
 
@@ -80,7 +67,7 @@ public final class Unpacker {
       EntryWriter writer = new EntryWriter(folder, limits, Files.size(archive), progress);
       List<UnpackedFile> found = Collections.synchronizedList(new ArrayList<>());
       switch (kind) {
-        case ZIP -> zip(archive, writer, prefix, found);
+        case ZIP -> new ZipUnpacking(this, archive, writer, prefix, found).run();
         case SEVEN_Z -> sevenZ(archive, writer, prefix, found);
         case TAR, TAR_GZIP, TAR_XZ, TAR_BZIP2 -> tar(archive, kind, writer, prefix, found);
         case RAR ->
@@ -193,107 +180,6 @@ public final class Unpacker {
     }
   }
 
-  // ---- ZIP, on all cores: entries can be read in any order
-
-  private void zip(Path archive, EntryWriter writer, String prefix, List<UnpackedFile> found)
-      throws IOException {
-    List<ZipArchiveEntry> entries;
-    try (ZipFile zip = zipFile(archive)) {
-      entries = Collections.list(zip.getEntriesInPhysicalOrder());
-    }
-    if (entries.stream()
-        .anyMatch(e -> !e.isDirectory() && e.getGeneralPurposeBit().usesEncryption())) {
-      throw new PasswordRequiredException(archive.toString());
-    }
-    List<Integer> planned = new ArrayList<>();
-    List<List<String>> parts = new ArrayList<>();
-    for (int i = 0; i < entries.size(); i++) {
-      ZipArchiveEntry e = entries.get(i);
-      if (!e.isDirectory()) {
-        writer.count();
-        List<String> p =
-            checked(
-                zipName(e),
-                e.isUnixSymlink() || (e.getUnixMode() & 0xF000) == 0xA000,
-                writer,
-                prefix);
-        if (p != null) {
-          planned.add(i);
-          parts.add(p);
-        }
-      }
-    }
-    AtomicInteger next = new AtomicInteger();
-    Callable<Void> worker =
-        () -> {
-          // A reader of its own for every thread: the reader locks its channel.
-          try (ZipFile zip = zipFile(archive)) {
-            List<ZipArchiveEntry> own = Collections.list(zip.getEntriesInPhysicalOrder());
-            int i;
-            while ((i = next.getAndIncrement()) < planned.size()) {
-              ZipArchiveEntry e = own.get(planned.get(i));
-              String name = prefix + zipName(e);
-              try (InputStream in = zip.getInputStream(e)) {
-                found.add(writer.write(name, parts.get(i), in, e.getCompressedSize(), e.getCrc()));
-              } catch (IOException | RuntimeException ex) {
-                damaged(name, ex);
-              }
-            }
-          }
-          return null;
-        };
-    runAll(worker);
-  }
-
-  private static ZipFile zipFile(Path archive) throws IOException {
-    return ZipFile.builder()
-        .setPath(archive)
-        .setCharset(StandardCharsets.UTF_8)
-        .setUseUnicodeExtraFields(true)
-        .get();
-  }
-
-  /**
-   * Names without the UTF-8 mark are UTF-8 all the same when they decode as that, else code page
-   * 437.
-   */
-  private static String zipName(ZipArchiveEntry e) {
-    byte[] raw = e.getRawName();
-    if (raw == null || e.getGeneralPurposeBit().usesUTF8ForNames()) {
-      return e.getName();
-    }
-    try {
-      return StandardCharsets.UTF_8.newDecoder().decode(java.nio.ByteBuffer.wrap(raw)).toString();
-    } catch (CharacterCodingException notUtf8) {
-      return new String(raw, Charset.forName("IBM437"));
-    }
-  }
-
-  private static void runAll(Callable<Void> worker) throws IOException {
-    ExecutorService pool = Executors.newFixedThreadPool(WORKERS);
-    try {
-      List<Future<Void>> running = new ArrayList<>();
-      for (int i = 0; i < WORKERS; i++) {
-        running.add(pool.submit(worker));
-      }
-      for (Future<Void> f : running) {
-        f.get();
-      }
-    } catch (ExecutionException e) {
-      switch (e.getCause()) {
-        case IOException io -> throw io;
-        case RuntimeException r -> throw r;
-        case null, default -> throw new IOException(e.getCause());
-      }
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new CancellationException();
-    } finally {
-      pool.shutdownNow();
-      pool.close();
-    }
-  }
-
   // ---- 7z and TAR, one entry after another
 
   private void sevenZ(Path archive, EntryWriter writer, String prefix, List<UnpackedFile> found)
@@ -386,7 +272,7 @@ public final class Unpacker {
   }
 
   /** The parts of a name that may be written, or null with a problem noted. */
-  private List<String> checked(String name, boolean link, EntryWriter writer, String prefix) {
+  List<String> checked(String name, boolean link, EntryWriter writer, String prefix) {
     String path = shown + "!/" + prefix + name;
     if (link) {
       problems.add(
@@ -424,7 +310,7 @@ public final class Unpacker {
   /**
    * One damaged entry is named and left out; limits on the whole and a full disk end everything.
    */
-  private void damaged(String name, Exception e) throws IOException {
+  void damaged(String name, Exception e) throws IOException {
     String path = shown + "!/" + name;
     if (e instanceof CancellationException c) {
       throw c;

@@ -25,10 +25,7 @@ import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.format.materialx.MaterialXWriter;
-import keepshelf.core.format.materialx.SurfaceDocument;
-import keepshelf.core.format.materialx.SurfaceDocument.Texture;
 import keepshelf.core.format.materialx.SurfaceDocument.Use;
-import keepshelf.core.format.materialx.SurfaceDocument.Value;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.intake.ShelfLock;
 import keepshelf.core.model.ItemKind;
@@ -234,7 +231,7 @@ public final class Installer {
               Files.size(to)));
     }
     Path document = fresh.resolve(plan.document());
-    Files.write(document, MaterialXWriter.write(document(plan)).getBytes(StandardCharsets.UTF_8));
+    Files.write(document, MaterialXWriter.write(SurfaceDocuments.of(plan)).getBytes(StandardCharsets.UTF_8));
     Path shown = plan.folder().resolve(plan.document());
     files.add(
         new InstalledFile(
@@ -257,41 +254,6 @@ public final class Installer {
             null);
     Files.write(fresh.resolve(Receipts.FILE), keepshelf.core.store.Json.pretty(record));
     return record;
-  }
-
-  /** The file name in the document: all tiles of a map under one name. */
-  static String tileName(PlannedMap m) {
-    return m.source().tile() == null
-        ? m.file()
-        : m.file().replace("." + m.source().tile() + ".", ".<UDIM>.");
-  }
-
-  private static SurfaceDocument document(InstallPlan plan) {
-    Set<Texture> textures = new LinkedHashSet<>();
-    for (PlannedMap m : plan.maps()) {
-      textures.add(new Texture(m.input(), m.use(), "textures/" + tileName(m)));
-    }
-    List<Value> values = new ArrayList<>();
-    values.add(new Value("base", 1));
-    boolean rough = textures.stream().anyMatch(t -> t.input().equals("specular_roughness"));
-    if (!rough) {
-      values.add(new Value("specular_roughness", 0.6));
-    }
-    if (textures.stream().anyMatch(t -> t.input().equals("emission_color"))) {
-      values.add(new Value("emission", 1));
-    }
-    if (textures.stream().anyMatch(t -> t.input().equals("sheen_color"))) {
-      values.add(new Value("sheen", 1));
-    }
-    return new SurfaceDocument(
-        plan.item().item().name(),
-        List.copyOf(textures),
-        plan.tileMetres(),
-        0,
-        0,
-        0,
-        plan.reliefMetres() * plan.profile().unitsPerMetre(),
-        values);
   }
 
   /** Puts the fresh folder in place; what a person added beside our files is carried over. */

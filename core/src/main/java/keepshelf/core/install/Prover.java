@@ -81,7 +81,7 @@ final class Prover {
               false));
       return;
     }
-    String relative = "textures/" + Installer.tileName(m);
+    String relative = "textures/" + SurfaceDocuments.tileName(m);
     expected = words(relative, m.use(), width, height, mean, scale(m));
     if (found == null || found.file() == null) {
       compared.add(new ProvedInput(m.input(), expected, "nothing", false));

@@ -7,15 +7,17 @@ public final class Texts {
   /** A readme with source, creator, version and tile size in metres. */
   public static String readme(
       String title, String source, String creator, String version, double tileMetres) {
-    return title
-        + "\n\nSource: "
-        + source
-        + "\nCreator: "
-        + creator
-        + (version == null ? "" : "\nVersion: " + version)
-        + "\nTile size: "
-        + String.format(java.util.Locale.ROOT, "%.2f m", tileMetres)
-        + "\n\nMade for the Skerry Light scenario.\n";
+    String versionLine = version == null ? "" : "Version: " + version + "\n";
+    return """
+    %s
+
+    Source: %s
+    Creator: %s
+    %sTile size: %.2f m
+
+    Made for the Skerry Light scenario.
+    """
+        .formatted(title, source, creator, versionLine, tileMetres);
   }
 
   /** A CC0 dedication in short. */
@@ -26,7 +28,7 @@ public final class Texts {
   /** CC BY 4.0 in short, with the credit line. */
   public static String ccBy(String creator) {
     return "These textures are licensed under Creative Commons Attribution 4.0 International.\n\n"
-               + "Please credit: "
+        + "Please credit: "
         + creator
         + "\n";
   }

@@ -3,7 +3,6 @@ package keepshelf.desktop.arrivals;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import javafx.beans.property.ObjectProperty;
@@ -17,9 +16,7 @@ import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.LooseFile;
 import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.Recognition;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.work.WorkList;
@@ -194,26 +191,8 @@ public final class ArrivalsModel {
 
   /** All pictures of the chosen arrival: table row by row, then the tray. */
   public List<Spot> spots() {
-    List<Spot> out = new ArrayList<>();
     Recognition r = recognition();
-    if (r == null) {
-      return out;
-    }
-    for (RecognisedItem i : r.items()) {
-      for (Column c : Column.values()) {
-        for (RecognisedMap m : i.maps()) {
-          if (Column.of(m.role()) == c) {
-            out.add(new Spot(i.key(), m, null));
-          }
-        }
-      }
-    }
-    for (LooseFile l : r.loose()) {
-      if (l.sort() == LooseFile.Sort.UNKNOWN_IMAGE) {
-        out.add(new Spot(null, null, l.file().path()));
-      }
-    }
-    return out;
+    return r == null ? List.of() : Spot.all(r);
   }
 
   /** Moves to the next (1) or previous (-1) picture. */

@@ -11,6 +11,8 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -48,6 +50,8 @@ final class SortingTable extends BorderPane {
   private final Map<Node, Object[]> targets = new LinkedHashMap<>();
 
   private Node target;
+  private MapCell moving;
+  private Point2D from;
   private boolean packed;
 
   SortingTable(ArrivalsModel model, Pictures pictures) {
@@ -61,6 +65,7 @@ final class SortingTable extends BorderPane {
     setCenter(scroll);
     tray.getStyleClass().add("tray");
     setBottom(tray);
+    followMoving();
     model.spotProperty().addListener(o -> mark());
   }
 
@@ -322,33 +327,46 @@ final class SortingTable extends BorderPane {
     return v;
   }
 
-  /** Choosing by a click, moving by dragging; own dragging, so that it works on every platform. */
+  /** Choosing by a press; what follows is followed by the table itself. */
   private void movable(MapCell cell) {
-    Point2D[] from = new Point2D[1];
-    cell.setOnMousePressed(e -> {
-      from[0] = new Point2D(e.getSceneX(), e.getSceneY());
-      model.spotProperty().set(cell.spot());
-      requestFocus();
-      e.consume();
-    });
-    cell.setOnMouseDragged(e -> {
-      if (from[0] != null
-          && e.isPrimaryButtonDown()
-          && from[0].distance(e.getSceneX(), e.getSceneY()) > 6) {
-        cell.setOpacity(0.6);
-        light(at(e.getSceneX(), e.getSceneY()));
-      }
-    });
-    cell.setOnMouseReleased(e -> {
-      cell.setOpacity(1);
-      Node to = target;
-      light(null);
-      if (to != null) {
-        Object[] t = targets.get(to);
-        model.place(cell.spot().path(), (String) t[0], (MapRole) t[1]);
-      }
-      from[0] = null;
-    });
+    cell.setOnMousePressed(
+        e -> {
+          moving = e.getButton() == MouseButton.SECONDARY ? null : cell;
+          from = new Point2D(e.getSceneX(), e.getSceneY());
+          model.spotProperty().set(cell.spot());
+          requestFocus();
+          e.consume();
+        });
+  }
+
+  /**
+   * Moving a pressed picture to another cell. Own dragging, listened to on the whole table, so that it
+   * works on every platform.
+   */
+  private void followMoving() {
+    addEventFilter(
+        MouseEvent.MOUSE_DRAGGED,
+        e -> {
+          if (moving != null && from.distance(e.getSceneX(), e.getSceneY()) > 6) {
+            moving.setOpacity(0.6);
+            light(at(e.getSceneX(), e.getSceneY()));
+          }
+        });
+    addEventFilter(
+        MouseEvent.MOUSE_RELEASED,
+        e -> {
+          MapCell moved = moving;
+          Node to = target;
+          moving = null;
+          light(null);
+          if (moved != null) {
+            moved.setOpacity(1);
+            if (to != null) {
+              Object[] t = targets.get(to);
+              model.place(moved.spot().path(), (String) t[0], (MapRole) t[1]);
+            }
+          }
+        });
   }
 
   private Node at(double x, double y) {

@@ -1,6 +1,11 @@
 package keepshelf.desktop.arrivals;
 
+import java.util.ArrayList;
+import java.util.List;
+import keepshelf.core.recognise.LooseFile;
+import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.Recognition;
 
 /**
  * A picture in the sorting table.
@@ -13,5 +18,25 @@ public record Spot(String item, RecognisedMap map, String loose) {
   /** Path of the picture, which identifies it. */
   public String path() {
     return map != null ? map.file().path() : loose;
+  }
+
+  /** All pictures of a recognition: item by item along the columns, then the unplaced ones. */
+  static List<Spot> all(Recognition r) {
+    List<Spot> out = new ArrayList<>();
+    for (RecognisedItem i : r.items()) {
+      for (Column c : Column.values()) {
+        for (RecognisedMap m : i.maps()) {
+          if (Column.of(m.role()) == c) {
+            out.add(new Spot(i.key(), m, null));
+          }
+        }
+      }
+    }
+    for (LooseFile l : r.loose()) {
+      if (l.sort() == LooseFile.Sort.UNKNOWN_IMAGE) {
+        out.add(new Spot(null, null, l.file().path()));
+      }
+    }
+    return out;
   }
 }

@@ -248,7 +248,8 @@ public final class ShelfView implements Place {
   @Override
   public void key(KeyEvent e) {
     switch (e.getCode()) {
-      case SLASH, DIVIDE -> search.requestFocus();
+      // Later, so that the sign itself is not typed into the field.
+      case SLASH, DIVIDE -> javafx.application.Platform.runLater(search::requestFocus);
       case RIGHT -> model.move(1);
       case LEFT -> model.move(-1);
       case DOWN -> model.moveBoard(1);

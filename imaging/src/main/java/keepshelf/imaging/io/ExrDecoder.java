@@ -1,6 +1,7 @@
 package keepshelf.imaging.io;
 
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.FloatBuffer;
 import java.nio.file.Path;
 import keepshelf.imaging.pixel.Pixels;
@@ -20,8 +21,21 @@ final class ExrDecoder {
       var w = stack.callocInt(1);
       var h = stack.callocInt(1);
       PointerBuffer error = stack.callocPointer(1);
-      CharSequence firstLayer = null;
-      int result = TinyEXR.LoadEXRWithLayer(out, w, h, file.toString(), firstLayer, error);
+      ByteBuffer name = MemoryUtil.memUTF8(file.toString());
+      int result;
+      try {
+        // The typed method takes no null, by which the codec means the first layer.
+        result =
+            TinyEXR.nLoadEXRWithLayer(
+                MemoryUtil.memAddress(out),
+                MemoryUtil.memAddress(w),
+                MemoryUtil.memAddress(h),
+                MemoryUtil.memAddress(name),
+                MemoryUtil.NULL,
+                MemoryUtil.memAddress(error));
+      } finally {
+        MemoryUtil.memFree(name);
+      }
       if (result != TinyEXR.TINYEXR_SUCCESS) {
         String why = error.get(0) == 0 ? "code " + result : MemoryUtil.memUTF8(error.get(0));
         throw new UnreadableImageException("its pixels cannot be decoded (" + why + ")");

@@ -176,4 +176,50 @@ class ImageRoundTripTest {
     b.put((byte) 0);
     return b.array();
   }
+
+  @Test
+  void exrFloatsAreDecodedAsTheyAre() throws IOException {
+    int w = 5;
+    int h = 3;
+    ByteBuffer b = ByteBuffer.allocate(4000).order(ByteOrder.LITTLE_ENDIAN);
+    b.put(new byte[] {0x76, 0x2f, 0x31, 1, 2, 0, 0, 0});
+    b.put("channels\0chlist\0".getBytes(StandardCharsets.US_ASCII)).putInt(3 * 18 + 1);
+    for (String c : new String[] {"B", "G", "R"}) {
+      b.put((c + "\0").getBytes(StandardCharsets.US_ASCII)).putInt(2).putInt(0).putInt(1).putInt(1);
+    }
+    b.put((byte) 0);
+    attribute(b, "compression\0compression\0", new byte[] {0});
+    for (String window : new String[] {"dataWindow\0box2i\0", "displayWindow\0box2i\0"}) {
+      b.put(window.getBytes(StandardCharsets.US_ASCII)).putInt(16).putInt(0).putInt(0).putInt(w - 1).putInt(h - 1);
+    }
+    attribute(b, "lineOrder\0lineOrder\0", new byte[] {0});
+    b.put("pixelAspectRatio\0float\0".getBytes(StandardCharsets.US_ASCII)).putInt(4).putFloat(1);
+    b.put("screenWindowCenter\0v2f\0".getBytes(StandardCharsets.US_ASCII)).putInt(8).putFloat(0).putFloat(0);
+    b.put("screenWindowWidth\0float\0".getBytes(StandardCharsets.US_ASCII)).putInt(4).putFloat(1);
+    b.put((byte) 0);
+    int line = 8 + 3 * 4 * w;
+    int first = b.position() + 8 * h;
+    for (int y = 0; y < h; y++) {
+      b.putLong(first + (long) y * line);
+    }
+    for (int y = 0; y < h; y++) {
+      b.putInt(y).putInt(3 * 4 * w);
+      for (int c = 2; c >= 0; c--) {
+        for (int x = 0; x < w; x++) {
+          b.putFloat(c * 10 + x + y * 0.5f);
+        }
+      }
+    }
+    Path f = dir.resolve("kelp_height.exr");
+    Files.write(f, java.util.Arrays.copyOf(b.array(), b.position()));
+    Pixels p = ImageDecoder.decode(f);
+    assertThat(p.depth()).isEqualTo(Depth.F32);
+    assertThat(p.channels()).isEqualTo(3);
+    assertThat(p.value(3, 2, 0)).isEqualTo(4f);
+    assertThat(p.value(0, 0, 2)).isEqualTo(20f);
+  }
+
+  private static void attribute(ByteBuffer b, String nameAndType, byte[] value) {
+    b.put(nameAndType.getBytes(StandardCharsets.US_ASCII)).putInt(value.length).put(value);
+  }
 }
