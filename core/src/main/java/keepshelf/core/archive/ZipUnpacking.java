@@ -31,7 +31,11 @@ final class ZipUnpacking {
   private final List<UnpackedFile> found;
 
   ZipUnpacking(
-      Unpacker unpacker, Path archive, EntryWriter writer, String prefix, List<UnpackedFile> found) {
+      Unpacker unpacker,
+      Path archive,
+      EntryWriter writer,
+      String prefix,
+      List<UnpackedFile> found) {
     this.unpacker = unpacker;
     this.archive = archive;
     this.writer = writer;

@@ -231,7 +231,9 @@ public final class Installer {
               Files.size(to)));
     }
     Path document = fresh.resolve(plan.document());
-    Files.write(document, MaterialXWriter.write(SurfaceDocuments.of(plan)).getBytes(StandardCharsets.UTF_8));
+    Files.write(
+        document,
+        MaterialXWriter.write(SurfaceDocuments.of(plan)).getBytes(StandardCharsets.UTF_8));
     Path shown = plan.folder().resolve(plan.document());
     files.add(
         new InstalledFile(

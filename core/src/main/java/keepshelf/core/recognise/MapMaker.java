@@ -30,8 +30,7 @@ final class MapMaker {
                   0.78,
                   "it is named like the set itself, and the set has no other base colour"));
       default ->
-          why.add(
-              new Evidence("name", weight, "the name part " + shown + " stands for " + title));
+          why.add(new Evidence("name", weight, "the name part " + shown + " stands for " + title));
     }
     int others = setRoles.size() - 1;
     if (others >= 1) {
@@ -57,10 +56,7 @@ final class MapMaker {
           }
         });
     String resolution =
-        c.file
-            .info()
-            .map(i -> Resolution.label(i.longerSide()))
-            .orElse(c.namedResolution());
+        c.file.info().map(i -> Resolution.label(i.longerSide())).orElse(c.namedResolution());
     Integer tile = tile(c, udim);
     if (tile != null && c.file.image() == null && tile == 1024) {
       resolution = c.scope.resolution();

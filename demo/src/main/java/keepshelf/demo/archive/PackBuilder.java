@@ -20,6 +20,7 @@ import org.apache.commons.compress.archivers.tar.TarArchiveOutputStream;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.apache.commons.compress.compressors.gzip.GzipCompressorOutputStream;
+import org.apache.commons.compress.compressors.gzip.GzipParameters;
 import org.apache.commons.compress.compressors.xz.XZCompressorOutputStream;
 
 /** Collects the entries of one pack and writes them as an archive; deterministic byte for byte. */
@@ -49,7 +50,7 @@ public final class PackBuilder {
     try {
       Path file = Files.createTempFile(work, "picture", ".bin");
       if (name.endsWith(".png")) {
-        ImageEncoder.png(pixels, file, 2);
+        ImageEncoder.png(pixels, file, 1);
       } else if (name.endsWith(".jpg")) {
         ImageEncoder.jpeg(pixels, file, 0.92f);
       } else {
@@ -110,10 +111,19 @@ public final class PackBuilder {
     }
   }
 
+  /** Pictures are compressed already: the least effort is enough. */
+  private static GzipParameters fast() {
+    GzipParameters p = new GzipParameters();
+    p.setCompressionLevel(1);
+    return p;
+  }
+
   private void tar(Path to, boolean xz) throws IOException {
     try (OutputStream file = new BufferedOutputStream(Files.newOutputStream(to));
         OutputStream packed =
-            xz ? new XZCompressorOutputStream(file, 0) : new GzipCompressorOutputStream(file);
+            xz
+                ? new XZCompressorOutputStream(file, 0)
+                : new GzipCompressorOutputStream(file, fast());
         TarArchiveOutputStream out = new TarArchiveOutputStream(packed, "UTF-8")) {
       out.setLongFileMode(TarArchiveOutputStream.LONGFILE_POSIX);
       for (var e : entries.entrySet()) {

@@ -7,25 +7,47 @@ final class Blur {
   static float[] tiling(float[] in, int side, int radius) {
     float[] a = in;
     for (int pass = 0; pass < 2; pass++) {
-      a = lines(a, side, radius, 1, side);
-      a = lines(a, side, radius, side, 1);
+      a = alongRows(a, side, radius);
+      a = alongColumns(a, side, radius);
     }
     return a;
   }
 
-  private static float[] lines(float[] in, int side, int radius, int step, int nextLine) {
+  private static float[] alongRows(float[] in, int side, int radius) {
     float[] out = new float[in.length];
-    for (int line = 0; line < side; line++) {
-      int base = line * nextLine;
+    float share = 1f / (2 * radius + 1);
+    for (int row = 0; row < in.length; row += side) {
       double sum = 0;
       for (int i = -radius; i <= radius; i++) {
-        sum += in[base + Math.floorMod(i, side) * step];
+        sum += in[row + Math.floorMod(i, side)];
       }
       for (int i = 0; i < side; i++) {
-        out[base + i * step] = (float) (sum / (2 * radius + 1));
+        out[row + i] = (float) sum * share;
         sum +=
-            in[base + Math.floorMod(i + radius + 1, side) * step]
-                - in[base + Math.floorMod(i - radius, side) * step];
+            in[row + Math.floorMod(i + radius + 1, side)]
+                - in[row + Math.floorMod(i - radius, side)];
+      }
+    }
+    return out;
+  }
+
+  /** Row by row with one running sum a column: memory is read in order. */
+  private static float[] alongColumns(float[] in, int side, int radius) {
+    float[] out = new float[in.length];
+    float share = 1f / (2 * radius + 1);
+    double[] sum = new double[side];
+    for (int i = -radius; i <= radius; i++) {
+      int row = Math.floorMod(i, side) * side;
+      for (int x = 0; x < side; x++) {
+        sum[x] += in[row + x];
+      }
+    }
+    for (int y = 0; y < side; y++) {
+      int enter = Math.floorMod(y + radius + 1, side) * side;
+      int leave = Math.floorMod(y - radius, side) * side;
+      for (int x = 0; x < side; x++) {
+        out[y * side + x] = (float) sum[x] * share;
+        sum[x] += in[enter + x] - in[leave + x];
       }
     }
     return out;

@@ -2,6 +2,9 @@ package keepshelf.demo.texture;
 
 /** Tiling noise over the unit square: every function has period 1 in u and v. */
 final class Noise {
+  private static final double[] GRADIENT_X = {1, -1, 1, -1, 0.4, 0.4, -0.4, -0.4};
+  private static final double[] GRADIENT_Y = {0.4, 0.4, -0.4, -0.4, 1, -1, 1, -1};
+
   private Noise() {}
 
   private static int hash(int x, int y, int seed) {
@@ -30,10 +33,10 @@ final class Noise {
     double fy = y - iy;
     double sx = fade(fx);
     double sy = fade(fy);
-    int x0 = Math.floorMod(ix, fu);
-    int x1 = Math.floorMod(ix + 1, fu);
-    int y0 = Math.floorMod(iy, fv);
-    int y1 = Math.floorMod(iy + 1, fv);
+    int x0 = wrap(ix, fu);
+    int x1 = x0 + 1 == fu ? 0 : x0 + 1;
+    int y0 = wrap(iy, fv);
+    int y1 = y0 + 1 == fv ? 0 : y0 + 1;
     double a = dot(hash(x0, y0, seed), fx, fy);
     double b = dot(hash(x1, y0, seed), fx - 1, fy);
     double c = dot(hash(x0, y1, seed), fx, fy - 1);
@@ -42,21 +45,17 @@ final class Noise {
     return (top + (c + (d - c) * sx - top) * sy) * 1.5;
   }
 
+  private static int wrap(int i, int period) {
+    return i >= 0 && i < period ? i : Math.floorMod(i, period);
+  }
+
   private static double fade(double t) {
     return t * t * t * (t * (t * 6 - 15) + 10);
   }
 
   private static double dot(int h, double x, double y) {
-    return switch (h & 7) {
-      case 0 -> x + y * 0.4;
-      case 1 -> -x + y * 0.4;
-      case 2 -> x - y * 0.4;
-      case 3 -> -x - y * 0.4;
-      case 4 -> y + x * 0.4;
-      case 5 -> -y + x * 0.4;
-      case 6 -> y - x * 0.4;
-      default -> -y - x * 0.4;
-    };
+    int k = h & 7;
+    return GRADIENT_X[k] * x + GRADIENT_Y[k] * y;
   }
 
   /** Several octaves from {@code f} cells a side, each half as strong, about -1..1. */

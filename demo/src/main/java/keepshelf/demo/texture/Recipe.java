@@ -171,11 +171,11 @@ public enum Recipe {
       double lip = step(0.03, 0.0, y - 0.02 * gradient(u, v, 30, 6, 84));
       double cleft = fbm(u, v, 5, 14, 5, 83);
       t.height =
-          (0.25 + 0.62 * y + 0.10 * cleft + 0.05 * tone) * (1 - 0.75 * gap) * (1 - 0.5 * lip);
+          (0.25 + 0.62 * y + 0.22 * cleft + 0.05 * tone) * (1 - 0.75 * gap) * (1 - 0.5 * lip);
       t.colour(0.30, 0.33, 0.38);
       t.blend(0.42, 0.41, 0.46, 0.8 * tone);
       t.blend(0.37, 0.42, 0.37, 0.6 * step(0.6, 0.9, cell(column, row, 85)));
-      t.shade((1 + 0.28 * cleft) * (1 - 0.7 * gap) * (1 - 0.45 * lip));
+      t.shade((1 + 0.5 * cleft) * (1 - 0.7 * gap) * (1 - 0.45 * lip));
       t.roughness = 0.52 + 0.16 * cleft + 0.1 * tone;
       t.metallic = 0;
     }
@@ -186,8 +186,8 @@ public enum Recipe {
     void at(double u, double v, Texel t) {
       cells(u, v, 13, 91, t.scratch);
       double d = t.scratch[0];
-      double size = 0.30 + 0.22 * t.scratch[2];
-      double grown = step(0.25, 0.35, t.scratch[2]);
+      double size = 0.38 + 0.30 * t.scratch[2];
+      double grown = step(0.08, 0.16, t.scratch[2]);
       double cone = grown * Math.max(0, 1 - d / size);
       double hole = grown * (1 - step(0.08, 0.14, d / (size * 2)));
       double ridge =

@@ -329,19 +329,18 @@ final class SortingTable extends BorderPane {
 
   /** Choosing by a press; what follows is followed by the table itself. */
   private void movable(MapCell cell) {
-    cell.setOnMousePressed(
-        e -> {
-          moving = e.getButton() == MouseButton.SECONDARY ? null : cell;
-          from = new Point2D(e.getSceneX(), e.getSceneY());
-          model.spotProperty().set(cell.spot());
-          requestFocus();
-          e.consume();
-        });
+    cell.setOnMousePressed(e -> {
+      moving = e.getButton() == MouseButton.SECONDARY ? null : cell;
+      from = new Point2D(e.getSceneX(), e.getSceneY());
+      model.spotProperty().set(cell.spot());
+      requestFocus();
+      e.consume();
+    });
   }
 
   /**
-   * Moving a pressed picture to another cell. Own dragging, listened to on the whole table, so that it
-   * works on every platform.
+   * Moving a pressed picture to another cell. Own dragging, listened to on the whole table, so that
+   * it works on every platform.
    */
   private void followMoving() {
     addEventFilter(

@@ -190,11 +190,19 @@ class ImageRoundTripTest {
     b.put((byte) 0);
     attribute(b, "compression\0compression\0", new byte[] {0});
     for (String window : new String[] {"dataWindow\0box2i\0", "displayWindow\0box2i\0"}) {
-      b.put(window.getBytes(StandardCharsets.US_ASCII)).putInt(16).putInt(0).putInt(0).putInt(w - 1).putInt(h - 1);
+      b.put(window.getBytes(StandardCharsets.US_ASCII))
+          .putInt(16)
+          .putInt(0)
+          .putInt(0)
+          .putInt(w - 1)
+          .putInt(h - 1);
     }
     attribute(b, "lineOrder\0lineOrder\0", new byte[] {0});
     b.put("pixelAspectRatio\0float\0".getBytes(StandardCharsets.US_ASCII)).putInt(4).putFloat(1);
-    b.put("screenWindowCenter\0v2f\0".getBytes(StandardCharsets.US_ASCII)).putInt(8).putFloat(0).putFloat(0);
+    b.put("screenWindowCenter\0v2f\0".getBytes(StandardCharsets.US_ASCII))
+        .putInt(8)
+        .putFloat(0)
+        .putFloat(0);
     b.put("screenWindowWidth\0float\0".getBytes(StandardCharsets.US_ASCII)).putInt(4).putFloat(1);
     b.put((byte) 0);
     int line = 8 + 3 * 4 * w;
