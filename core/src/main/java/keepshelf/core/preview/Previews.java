@@ -41,7 +41,29 @@ public final class Previews {
    * @param side width and height in pixels
    * @param argb side x side values
    */
-  public record Picture(int side, int[] argb) {}
+  public record Picture(int side, int[] argb) {
+    /**
+     * The same at {@code smaller} pixels a side, each the mean over its footprint; this when it is
+     * not larger.
+     */
+    public Picture reduced(int smaller) {
+      if (smaller >= side) {
+        return this;
+      }
+      int[] out = new int[smaller * smaller];
+      for (int shift = 0; shift <= 16; shift += 8) {
+        float[] plane = new float[argb.length];
+        for (int i = 0; i < plane.length; i++) {
+          plane[i] = argb[i] >> shift & 255;
+        }
+        float[] small = Resampler.area(plane, side, side, smaller, smaller);
+        for (int i = 0; i < out.length; i++) {
+          out[i] |= 0xFF000000 | Math.clamp(Math.round(small[i]), 0, 255) << shift;
+        }
+      }
+      return new Picture(smaller, out);
+    }
+  }
 
   /** The preview of an item on the shelf, from the cache when it is there. */
   public Picture of(ShelvedItem s, int side) throws IOException {

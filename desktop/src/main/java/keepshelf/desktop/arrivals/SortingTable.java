@@ -33,7 +33,7 @@ import keepshelf.desktop.work.Pictures;
  * A row per item, a column per role, a picture in each cell; the tray below. Pictures can be moved.
  */
 final class SortingTable extends BorderPane {
-  private static final double NAME_WIDTH = 132;
+  private static final double NAME_WIDTH = 118;
   private static final double[] WIDTHS = {66, 70, 66, 66, 66, 66, 58, 58};
 
   /** A packed picture needs room for the words beside it. */

@@ -23,6 +23,11 @@ public final class Images {
     return image;
   }
 
+  /** Twice the points is all that a screen shows; more would only shimmer when it is scaled. */
+  private static Picture sharp(Picture p, double side) {
+    return p.reduced((int) Math.round(2 * side));
+  }
+
   /** A square of {@code side} points that shows {@code picture} as soon as it is there. */
   public static StackPane view(ObservableValue<Picture> picture, double side) {
     ImageView view = new ImageView();
@@ -35,11 +40,11 @@ public final class Images {
     pane.setPrefSize(side, side);
     pane.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
     if (picture.getValue() != null) {
-      view.setImage(image(picture.getValue()));
+      view.setImage(image(sharp(picture.getValue(), side)));
     } else {
       picture.addListener((o, was, is) -> {
         if (is != null) {
-          view.setImage(image(is));
+          view.setImage(image(sharp(is, side)));
         }
       });
     }

@@ -184,7 +184,7 @@ final class TagPane extends ScrollPane {
                     String.format(Locale.UK, "%,d", Math.round(pixels / s.item().tileMetres()))),
             "second");
     HBox line = new HBox(8, tile, density);
-    line.setAlignment(Pos.CENTER_LEFT);
+    line.setAlignment(Pos.BASELINE_LEFT);
     Kit.row(g, Words.of("tag.tile"), line);
     row(
         g,
