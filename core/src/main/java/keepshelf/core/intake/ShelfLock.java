@@ -29,7 +29,12 @@ public final class ShelfLock implements AutoCloseable {
    * @throws ShelfException when another Keep Shelf keeps it for longer
    */
   public static ShelfLock take(ShelfFolder shelf) throws ShelfException, IOException {
-    long end = System.currentTimeMillis() + PATIENCE_MS;
+    return take(shelf, PATIENCE_MS);
+  }
+
+  /** Waits up to {@code patienceMs} milliseconds. */
+  static ShelfLock take(ShelfFolder shelf, long patienceMs) throws ShelfException, IOException {
+    long end = System.currentTimeMillis() + patienceMs;
     while (true) {
       Optional<ShelfLock> lock = tryTake(shelf);
       if (lock.isPresent()) {

@@ -16,7 +16,7 @@ final class FileSorter {
   private static final Set<String> MATERIAL_DOCUMENTS =
       Set.of("mtlx", "mtl", "gltf", "usda", "usd", "usdc", "usdz");
   private static final Set<String> MODELS =
-      Set.of("obj", "fbx", "glb", "stl", "ply", "abc", "dae", "3ds", "x3d");
+      Set.of("obj", "fbx", "glb", "stl", "ply", "abc", "dae", "x3d");
   private static final Set<String> LEFTOVERS =
       Set.of(
           "tmp",
@@ -39,7 +39,6 @@ final class FileSorter {
           ".fseventsd",
           "$recycle.bin",
           ".thumbnails",
-          "@eadir",
           ".temporaryitems");
   private static final Set<String> JUNK_NAMES =
       Set.of(
@@ -50,7 +49,6 @@ final class FileSorter {
           "icon\r",
           ".localized",
           ".directory",
-          ".picasa.ini",
           "folder.htt");
   private static final Set<String> BARE_DOCUMENTS =
       Set.of(

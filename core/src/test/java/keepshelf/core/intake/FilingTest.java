@@ -252,6 +252,22 @@ class FilingTest {
   }
 
   @Test
+  void aShelfThatIsBeingChangedElsewhereIsNamed() throws Exception {
+    try (Shelf shelf = Shelf.open(root);
+        ShelfLock held = ShelfLock.take(shelf.folder())) {
+      assertThatThrownBy(() -> ShelfLock.take(shelf.folder(), 150))
+          .isInstanceOf(ShelfException.class)
+          .hasMessageContaining("another Keep Shelf")
+          .hasMessageContaining("process " + ProcessHandle.current().pid())
+          .hasMessageContaining("nothing was changed");
+    }
+    try (Shelf shelf = Shelf.open(root);
+        ShelfLock free = ShelfLock.take(shelf.folder(), 150)) {
+      assertThat(free).isNotNull();
+    }
+  }
+
+  @Test
   void whatTextsSay() {
     PackText t =
         PackText.of(

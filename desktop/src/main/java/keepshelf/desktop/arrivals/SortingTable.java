@@ -91,7 +91,8 @@ final class SortingTable extends BorderPane {
         a.recognition().items().stream()
             .flatMap(i -> i.maps().stream())
             .anyMatch(m -> m.channels() != null);
-    a.problems().forEach(p -> rows.getChildren().add(problem(p.message())));
+    a.problems()
+        .forEach(p -> rows.getChildren().add(problem(p.message().replace(a.path(), e.name()))));
     a.recognition().problems().forEach(p -> rows.getChildren().add(problem(p.message())));
     if (!a.recognition().items().isEmpty()) {
       rows.getChildren().add(columnHeads());
@@ -116,7 +117,6 @@ final class SortingTable extends BorderPane {
     Label l = Kit.wrapped(text, "bad");
     HBox box = new HBox(l);
     box.setStyle("-fx-padding: 8 14 8 14;");
-    HBox.setHgrow(l, Priority.ALWAYS);
     return box;
   }
 

@@ -56,7 +56,11 @@ final class WhyPane extends ScrollPane {
   /** Shows the spot of {@code entry}; both may be null. */
   void show(ArrivalEntry entry, Spot spot) {
     box.getChildren().clear();
-    if (entry == null || entry.arrivalProperty().get() == null) {
+    boolean nothing =
+        entry == null
+            || entry.arrivalProperty().get() == null
+            || entry.arrivalProperty().get().failed();
+    if (nothing) {
       return;
     }
     Recognition r = model.recognition();
@@ -70,9 +74,7 @@ final class WhyPane extends ScrollPane {
           .findFirst()
           .ifPresent(this::loose);
     }
-    if (!entry.arrivalProperty().get().failed()) {
-      record(entry);
-    }
+    record(entry);
   }
 
   private void loose(LooseFile l) {
