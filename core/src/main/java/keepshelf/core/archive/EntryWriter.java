@@ -7,10 +7,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.zip.CRC32;
@@ -37,7 +37,9 @@ final class EntryWriter {
   private final Progress progress;
   private final AtomicLong total = new AtomicLong();
   private final AtomicInteger count = new AtomicInteger();
-  private final Set<String> taken = ConcurrentHashMap.newKeySet();
+
+  /** Claimed paths, folded; true for folders. */
+  private final Map<String, Boolean> taken = new HashMap<>();
 
   EntryWriter(Path folder, Limits limits, long archiveBytes, Progress progress) {
     this.folder = folder;
@@ -53,9 +55,26 @@ final class EntryWriter {
     }
   }
 
-  /** False when another entry has this path already, or one that differs in case only. */
-  boolean claim(List<String> parts) {
-    return taken.add(EntryName.folded(parts));
+  /**
+   * False when another entry has this path already, or one that differs in case only, or needs it
+   * as a folder where this one is a file. Decided before anything is written, so that it does not
+   * depend on which thread comes first.
+   */
+  synchronized boolean claim(List<String> parts) {
+    String path = EntryName.folded(parts);
+    if (taken.containsKey(path)) {
+      return false;
+    }
+    for (int i = 1; i < parts.size(); i++) {
+      if (Boolean.FALSE.equals(taken.get(EntryName.folded(parts.subList(0, i))))) {
+        return false;
+      }
+    }
+    for (int i = 1; i < parts.size(); i++) {
+      taken.put(EntryName.folded(parts.subList(0, i)), true);
+    }
+    taken.put(path, false);
+    return true;
   }
 
   /**
@@ -77,11 +96,12 @@ final class EntryWriter {
     CRC32 check = new CRC32();
     long size = 0;
     boolean done = false;
-    try (OutputStream out =
+    OutputStream open =
         Files.newOutputStream(
             to,
             java.nio.file.StandardOpenOption.CREATE_NEW,
-            java.nio.file.StandardOpenOption.WRITE)) {
+            java.nio.file.StandardOpenOption.WRITE);
+    try (OutputStream out = open) {
       byte[] buffer = new byte[1 << 16];
       int n;
       while ((n = in.read(buffer)) > 0) {

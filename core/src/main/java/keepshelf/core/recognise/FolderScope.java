@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.recognise.NameParts.Word;
 import keepshelf.imaging.analyse.Handedness;
 
@@ -18,6 +20,8 @@ import keepshelf.imaging.analyse.Handedness;
  * @param resolution the label that the innermost folder with one says, or null
  * @param version the version that a folder says, or null
  * @param handedness what a folder says about normals
+ * @param kind the kind of item that words in the two innermost folders say, or null
+ * @param preview the one of the two innermost folders that is named as holding previews, or null
  */
 record FolderScope(
     String scope,
@@ -25,7 +29,11 @@ record FolderScope(
     String role,
     String resolution,
     String version,
-    Handedness handedness) {
+    Handedness handedness,
+    ItemKind kind,
+    String preview) {
+  private static final Pattern ARCHIVE =
+      Pattern.compile("(?i)\\.(?:zip|7z|tar|tgz|tbz2|txz|rar|tar\\.(?:gz|xz|bz2|zst))$");
   private static final Set<String> GENERIC =
       Set.of(
           "textures",
@@ -78,6 +86,8 @@ record FolderScope(
       String resolution = null;
       String version = null;
       Handedness handedness = Handedness.UNKNOWN;
+      ItemKind kind = null;
+      String preview = null;
       for (int i = 0; i < folders.size(); i++) {
         NameParts p = parts.computeIfAbsent(stripArchive(folders.get(i)), NameParts::of);
         resolution = p.resolution() != null ? p.resolution() : resolution;
@@ -85,6 +95,13 @@ record FolderScope(
         handedness = p.handedness() != Handedness.UNKNOWN ? p.handedness() : handedness;
         String key = p.copy() ? NameParts.of(stripArchive(folders.get(i)) + "_").key() : p.key();
         boolean innermost = i == folders.size() - 1;
+        if (i >= folders.size() - 2) {
+          kind = PictureWords.kind(p.words()).orElse(kind);
+          preview =
+              preview == null && PictureWords.previewFolder(folders.get(i))
+                  ? folders.get(i)
+                  : preview;
+        }
         String roleWord = innermost ? roleWord(p) : null;
         if (roleWord != null) {
           role = roleWord;
@@ -98,7 +115,9 @@ record FolderScope(
           role,
           resolution,
           version,
-          handedness);
+          handedness,
+          kind,
+          preview);
     }
 
     private static boolean transparent(NameParts p) {
@@ -126,7 +145,7 @@ record FolderScope(
 
   /** The name of an archive without its archive extension. */
   static String stripArchive(String name) {
-    return name.replaceFirst("(?i)\\.(?:zip|7z|tar|tgz|tbz2|txz|rar|tar\\.(?:gz|xz|bz2|zst))$", "");
+    return name.indexOf('.') < 0 ? name : ARCHIVE.matcher(name).replaceFirst("");
   }
 
   /**

@@ -20,6 +20,7 @@ import keepshelf.imaging.analyse.Handedness;
  * @param tile UDIM number 1001..1999 if a word could be one, or 0
  * @param handedness what a handedness word says, or unknown
  * @param copy whether a repeated-download mark was cut off
+ * @param innerTile index of a word inside the name that could be a UDIM number, or -1
  */
 record NameParts(
     List<Word> words,
@@ -27,7 +28,8 @@ record NameParts(
     String version,
     int tile,
     Handedness handedness,
-    boolean copy) {
+    boolean copy,
+    int innerTile) {
   /** What a word is for. */
   enum Use {
     /** Part of a name, or of a role. */
@@ -58,6 +60,7 @@ record NameParts(
   private static final Pattern COPY =
       Pattern.compile(
           "(?i)(?:[ _-]*\\(\\d{1,3}\\)|[ _-]+-?[ _]*copy(?:[ _]?\\d{1,3}|[ _]?\\(\\d+\\))?)$");
+  private static final Pattern COPY_OF = Pattern.compile("(?i)^copy[ _-]+(?:\\d+[ _-]+)?of[ _-]+");
   private static final Pattern VERSION =
       Pattern.compile(
           "(?i)(?<![\\p{L}\\p{N}])(?:v(?:er(?:sion)?)?[ _.-]?|rev["
@@ -68,13 +71,13 @@ record NameParts(
       Pattern.compile("(?i)(?<![\\p{L}\\p{N}])(?:y([+-])|([+-])y)(?![\\p{L}\\p{N}])");
   private static final Pattern UDIM_UV =
       Pattern.compile("(?i)(?<![\\p{L}\\p{N}])u(\\d{1,2})_v(\\d{1,2})(?![\\p{L}\\p{N}])");
-  private static final Pattern CHUNK = Pattern.compile("[\\p{L}\\p{M}\\p{N}]+");
   private static final Pattern PIECE =
       Pattern.compile(
           "\\d+[kK](?![\\p{L}])|\\d{3,5}[xX]\\d{3,5}|\\d+(?i:bits?|px)(?![a-z])|\\d+"
               + "|\\p{Lu}{2,}(?=s(?![\\p{L}]))s|\\p{Lu}+(?!\\p{Ll})|\\p{Lu}?[\\p{Ll}\\p{M}]+|[\\p{L}\\p{M}&&[^\\p{Lu}\\p{Ll}]]+|\\p{Lu}");
   private static final Pattern SIZE = Pattern.compile("(\\d{3,5})(?:x(\\d{3,5}))?(?:px|p)?");
   private static final Pattern KILO = Pattern.compile("(\\d{1,2})k");
+  private static final Pattern LEVEL_OF_DETAIL = Pattern.compile("lods?\\d{0,2}");
   private static final Pattern DEPTH = Pattern.compile("(?:8|16|32)(?:bits?|b|f|i|bpc)");
   private static final Pattern FORMAT_WORD =
       Pattern.compile("(?:png|jpe?g|tiff?|exr|tga|webp|hdr|psd)(?:8|16|32)?");
@@ -120,16 +123,39 @@ record NameParts(
   static NameParts of(String stem) {
     String s = Normalizer.normalize(stem, Normalizer.Form.NFC);
     boolean copy = false;
-    Matcher m = COPY.matcher(s);
-    while (m.find() && m.start() > 0) {
-      s = s.substring(0, m.start());
-      copy = true;
-      m = COPY.matcher(s);
+    // Names are read by the hundred thousand: expressions run only where they can match.
+    if (s.endsWith(")") || s.contains("opy") || s.contains("OPY")) {
+      Matcher m = COPY.matcher(s);
+      while (m.find() && m.start() > 0) {
+        s = s.substring(0, m.start());
+        copy = true;
+        m = COPY.matcher(s);
+      }
+      m = COPY_OF.matcher(s);
+      if (m.find() && m.end() < s.length()) {
+        s = s.substring(m.end());
+        copy = true;
+      }
     }
     Reader r = new Reader();
     r.read(s);
     r.settleNumbers();
-    return new NameParts(List.copyOf(r.words), r.resolution, r.version, r.tile, r.handedness, copy);
+    return new NameParts(
+        List.copyOf(r.words), r.resolution, r.version, r.tile, r.handedness, copy, r.innerTile);
+  }
+
+  /** The number at {@link #innerTile()}, or 0. */
+  int innerTileNumber() {
+    return innerTile < 0 ? 0 : Integer.parseInt(words.get(innerTile).text());
+  }
+
+  /** The same with the number inside the name taken as its UDIM tile. */
+  NameParts withInnerTile() {
+    List<Word> changed = new ArrayList<>(words);
+    Word w = changed.get(innerTile);
+    changed.set(innerTile, new Word(w.text(), w.joined(), Use.TILE));
+    return new NameParts(
+        List.copyOf(changed), resolution, version, innerTileNumber(), handedness, copy, -1);
   }
 
   private static final class Reader {
@@ -137,27 +163,74 @@ record NameParts(
     private String resolution;
     private String version;
     private int tile;
+    private int innerTile = -1;
     private Handedness handedness = Handedness.UNKNOWN;
 
     void read(String text) {
       String s = text;
+      boolean digits = false;
+      boolean v = false;
+      boolean signed = false;
+      for (int i = 0; i < s.length(); i++) {
+        char c = s.charAt(i);
+        digits |= c >= '0' && c <= '9';
+        v |= c == 'v' || c == 'V';
+        signed |= c == '+' || (c == '-' && nextToY(s, i));
+      }
+      if (signed) {
+        s = takeSignedY(s);
+      }
+      if (digits && v) {
+        s = takeTile(s);
+        s = takeVersion(VERSION.matcher(s), s);
+        s = takeVersion(CAMEL_VERSION.matcher(s), s);
+      }
+      int start = -1;
+      for (int i = 0; i <= s.length(); i++) {
+        boolean inside = i < s.length() && inWord(s.charAt(i));
+        if (inside && start < 0) {
+          start = i;
+        } else if (!inside && start >= 0) {
+          chunk(s.substring(start, i));
+          start = -1;
+        }
+      }
+    }
+
+    private static boolean inWord(char c) {
+      if (c < 128) {
+        return c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c >= '0' && c <= '9';
+      }
+      int type = Character.getType(c);
+      return Character.isLetterOrDigit(c)
+          || Character.isSurrogate(c)
+          || type == Character.NON_SPACING_MARK
+          || type == Character.COMBINING_SPACING_MARK
+          || type == Character.ENCLOSING_MARK;
+    }
+
+    private static boolean nextToY(String s, int i) {
+      return i > 0 && "yY".indexOf(s.charAt(i - 1)) >= 0
+          || i + 1 < s.length() && "yY".indexOf(s.charAt(i + 1)) >= 0;
+    }
+
+    private String takeSignedY(String s) {
       Matcher y = SIGNED_Y.matcher(s);
-      if (y.find()) {
-        String sign = y.group(1) != null ? y.group(1) : y.group(2);
-        handedness = sign.equals("+") ? Handedness.GL : Handedness.DX;
-        s = s.substring(0, y.start()) + " " + s.substring(y.end());
+      if (!y.find()) {
+        return s;
       }
+      String sign = y.group(1) != null ? y.group(1) : y.group(2);
+      handedness = sign.equals("+") ? Handedness.GL : Handedness.DX;
+      return s.substring(0, y.start()) + " " + s.substring(y.end());
+    }
+
+    private String takeTile(String s) {
       Matcher uv = UDIM_UV.matcher(s);
-      if (uv.find() && Integer.parseInt(uv.group(1)) >= 1 && Integer.parseInt(uv.group(2)) >= 1) {
-        tile = 1000 + Integer.parseInt(uv.group(1)) + 10 * (Integer.parseInt(uv.group(2)) - 1);
-        s = s.substring(0, uv.start()) + " " + s.substring(uv.end());
+      if (!uv.find() || Integer.parseInt(uv.group(1)) < 1 || Integer.parseInt(uv.group(2)) < 1) {
+        return s;
       }
-      s = takeVersion(VERSION.matcher(s), s);
-      s = takeVersion(CAMEL_VERSION.matcher(s), s);
-      Matcher chunk = CHUNK.matcher(s);
-      while (chunk.find()) {
-        chunk(chunk.group());
-      }
+      tile = 1000 + Integer.parseInt(uv.group(1)) + 10 * (Integer.parseInt(uv.group(2)) - 1);
+      return s.substring(0, uv.start()) + " " + s.substring(uv.end());
     }
 
     /**
@@ -166,11 +239,15 @@ record NameParts(
      */
     void settleNumbers() {
       boolean named = false;
-      boolean spelled = words.stream().anyMatch(w -> w.use() == Use.RESOLUTION && !bare(w));
+      boolean spelled = false;
+      for (Word w : words) {
+        spelled |= w.use() == Use.RESOLUTION && !bare(w);
+      }
       for (int i = words.size() - 1; i >= 0; i--) {
         Word w = words.get(i);
         if (w.use() == Use.TILE && named) {
           words.set(i, new Word(w.text(), w.joined(), Use.NAME));
+          innerTile = w.joined() || i == 0 ? innerTile : i;
           tile = 0;
         }
         if (w.use() == Use.RESOLUTION && spelled && bare(w)) {
@@ -202,7 +279,7 @@ record NameParts(
 
     private void chunk(String chunk) {
       String lower = chunk.toLowerCase(Locale.ROOT);
-      if (known(lower)) {
+      if (allOf(chunk, 'a', 'z') || allOf(chunk, '0', '9') || known(lower)) {
         add(lower, false);
         return;
       }
@@ -221,27 +298,59 @@ record NameParts(
       }
     }
 
+    private static boolean allOf(String s, char from, char to) {
+      for (int i = 0; i < s.length(); i++) {
+        if (s.charAt(i) < from || s.charAt(i) > to) {
+          return false;
+        }
+      }
+      return true;
+    }
+
     private boolean mergesWithLast(String piece) {
       String both = words.getLast().text() + piece;
       return GL.contains(both)
           || DX.contains(both)
           || FILLER.contains(both)
-          || FORMAT_WORD.matcher(both).matches() && !Character.isDigit(both.charAt(0));
+          || levelOfDetail(both)
+          || formatWord(both) && !Character.isDigit(both.charAt(0));
+    }
+
+    private static boolean formatWord(String t) {
+      return "pjtewh".indexOf(t.charAt(0)) >= 0
+          && t.length() <= 6
+          && FORMAT_WORD.matcher(t).matches();
+    }
+
+    private static boolean levelOfDetail(String t) {
+      return t.startsWith("lod") && LEVEL_OF_DETAIL.matcher(t).matches();
     }
 
     private static boolean known(String lower) {
       return GL.contains(lower)
           || DX.contains(lower)
           || FILLER.contains(lower)
-          || FORMAT_WORD.matcher(lower).matches()
+          || formatWord(lower)
           || !RoleVocabulary.senses(lower).isEmpty() && lower.length() > 1;
     }
 
     private void add(String t, boolean joined) {
-      words.add(new Word(t, joined, use(t)));
+      // "NRM16" and "disp32" say the depth of the file.
+      boolean depth =
+          joined
+              && (t.equals("16") || t.equals("32") || t.equals("8"))
+              && words.getLast().text().length() > 1
+              && !RoleVocabulary.senses(words.getLast().text()).isEmpty();
+      // "P1024" is a name, "Albedo1024" says a size.
+      boolean numbered =
+          joined && words.getLast().text().length() == 1 && t.chars().allMatch(Character::isDigit);
+      words.add(new Word(t, joined, depth ? Use.DEPTH : numbered ? Use.NAME : use(t)));
     }
 
     private Use use(String t) {
+      if (!Character.isDigit(t.charAt(0))) {
+        return useOfWord(t);
+      }
       Matcher k = KILO.matcher(t);
       if (k.matches()) {
         int n = Integer.parseInt(k.group(1));
@@ -267,10 +376,11 @@ record NameParts(
           return Use.TILE;
         }
       }
-      if (DEPTH.matcher(t).matches()) {
-        return Use.DEPTH;
-      }
-      if (FORMAT_WORD.matcher(t).matches()) {
+      return DEPTH.matcher(t).matches() ? Use.DEPTH : Use.NAME;
+    }
+
+    private Use useOfWord(String t) {
+      if (formatWord(t)) {
         return Use.FORMAT;
       }
       if (GL.contains(t)) {
@@ -281,7 +391,7 @@ record NameParts(
         handedness = Handedness.DX;
         return Use.HANDEDNESS;
       }
-      return FILLER.contains(t) ? Use.FILLER : Use.NAME;
+      return FILLER.contains(t) || levelOfDetail(t) ? Use.FILLER : Use.NAME;
     }
   }
 

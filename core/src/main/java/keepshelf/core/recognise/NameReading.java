@@ -11,7 +11,7 @@ import keepshelf.imaging.analyse.Handedness;
  * @param senses what the role words can mean, most likely first
  * @param place 0..1, how usual the place of the role words is (the end is most usual)
  * @param phrase the role words as they stand, written together
- * @param single whether the role is only one letter, which counts beside others only
+ * @param single whether the role is too short a word to count alone: it counts beside others only
  * @param handedness what the role words say about the normal direction, or unknown
  * @param source {@code name} or {@code folder}: where the role words stand
  */
@@ -26,6 +26,11 @@ record NameReading(
     String source) {
   NameReading {
     senses = List.copyOf(senses);
+  }
+
+  /** The same with another usualness of its place. */
+  NameReading at(double newPlace) {
+    return new NameReading(key, folded, senses, newPlace, phrase, single, handedness, source);
   }
 
   /** Weight of the likeliest sense in this place. */

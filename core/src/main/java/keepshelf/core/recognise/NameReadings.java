@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.NameParts.Word;
@@ -42,6 +43,12 @@ final class NameReadings {
   private static final Set<String> PREFIX =
       Set.of("t", "tx", "tex", "txt", "texture", "map", "tx2d");
 
+  /** Workflow words that some makers put behind every name of a set. */
+  private static final Set<String> ADDED =
+      Set.of("metalness", "metallic", "metal", "specular", "spec", "pbr", "sg", "mr", "workflow");
+
+  private static final Pattern VARIANT = Pattern.compile("(?:var|variant|variation|alt)\\d{0,2}");
+
   private NameReadings() {}
 
   /**
@@ -50,22 +57,11 @@ final class NameReadings {
   static List<NameReading> of(NameParts parts, String folderRole) {
     List<Word> words = withoutPrefix(parts.words());
     List<NameReading> out = new ArrayList<>();
-    for (int i = 0; i < words.size(); i++) {
-      String phrase = "";
-      boolean longWord = false;
-      for (int j = i; j < Math.min(words.size(), i + LONGEST_PHRASE) && words.get(j).names(); j++) {
-        phrase += words.get(j).text();
-        longWord |= words.get(j).text().length() >= 3;
-        List<Sense> senses = RoleVocabulary.senses(phrase);
-        // "a_o" or "r_m" are letters of something else.
-        if (!senses.isEmpty() && (j == i || longWord || phrase.equals("f0"))) {
-          addReading(out, words, i, j + 1, phrase, senses);
-        }
-      }
-    }
+    addPhrases(out, words);
     addSequences(out, words);
     addGlued(out, words);
-    if (folderRole != null && out.stream().noneMatch(r -> !r.single() && r.place() >= 1)) {
+    addShortened(out, words);
+    if (folderRole != null) {
       String key = NameParts.key(words, 0, 0);
       out.add(
           new NameReading(
@@ -79,6 +75,71 @@ final class NameReadings {
               "folder"));
     }
     return out;
+  }
+
+  private static boolean shortNumber(Word w) {
+    return w.text().length() <= 2 && w.text().chars().allMatch(Character::isDigit);
+  }
+
+  private static boolean variant(Word w) {
+    char c = w.text().charAt(0);
+    return (c == 'v' || c == 'a') && VARIANT.matcher(w.text()).matches();
+  }
+
+  private static void addPhrases(List<NameReading> out, List<Word> words) {
+    int n = words.size();
+    for (int i = 0; i < n; i++) {
+      String phrase = "";
+      boolean longWord = false;
+      for (int j = i; j < Math.min(n, i + LONGEST_PHRASE) && words.get(j).names(); j++) {
+        String word = words.get(j).text();
+        phrase = j == i ? word : phrase.concat(word);
+        longWord |= word.length() >= 3;
+        List<Sense> senses = RoleVocabulary.senses(phrase);
+        // "a_o" or "r_m" are letters of something else.
+        if (!senses.isEmpty() && (j == i || longWord || phrase.equals("f0"))) {
+          addReading(out, words, i, j + 1, phrase, senses);
+        }
+      }
+    }
+  }
+
+  /**
+   * The readings once more without what some makers add to every name: a number in front that
+   * counts the files, the workflow or a variant at the end. The set decides which holds.
+   */
+  private static void addShortened(List<NameReading> out, List<Word> words) {
+    int from = 0;
+    int to = words.size();
+    if (words.size() > 2
+        && words.getFirst().names()
+        && shortNumber(words.getFirst())
+        && !words.get(1).joined()) {
+      from = 1;
+    }
+    boolean added = false;
+    while (to > from + 2
+        && ((!added && ADDED.contains(words.get(to - 1).text()))
+            || variant(words.get(to - 1))
+            || (words.get(to - 1).joined()
+                && shortNumber(words.get(to - 1))
+                && variant(words.get(to - 2)))
+            || !words.get(to - 1).names())) {
+      to--;
+      added |= words.get(to).names();
+    }
+    boolean named = words.subList(to, words.size()).stream().anyMatch(Word::names);
+    if (from == 0 && !named) {
+      return;
+    }
+    List<Word> less = words.subList(from, to);
+    List<NameReading> more = new ArrayList<>();
+    addPhrases(more, less);
+    for (NameReading r : more) {
+      if (!r.single() && r.place() >= 1) {
+        out.add(r.at(from > 0 ? 0.88 : 0.97));
+      }
+    }
   }
 
   private static List<Word> withoutPrefix(List<Word> words) {
@@ -102,6 +163,15 @@ final class NameReadings {
     int end = to;
     while (end < words.size() && NEUTRAL.contains(words.get(end).text())) {
       end++;
+    }
+    boolean labelled =
+        senses.getFirst().role() == MapRole.MASK && from > 0 && end < words.size() && to > from;
+    if (labelled) {
+      // "hull_mask_rust": what a mask is for stands behind the word.
+      String key = NameParts.key(words.subList(0, from), 0, 0);
+      out.add(
+          new NameReading(
+              key, NameParts.folded(key), senses, 0.9, phrase, true, Handedness.UNKNOWN, "name"));
     }
     long before = words.subList(0, from).stream().filter(Word::names).count();
     long after = words.subList(end, words.size()).stream().filter(Word::names).count();
@@ -137,6 +207,10 @@ final class NameReadings {
   /** Two to four grey roles in a row name the channels of a packed map ("AO_Rough_Metal"). */
   private static void addSequences(List<NameReading> out, List<Word> words) {
     for (int i = 0; i < words.size(); i++) {
+      if (i + 1 >= words.size()
+          || packable(words, i, i + 1) == null && packable(words, i, i + 2) == null) {
+        continue;
+      }
       Map<String, MapRole> channels = new LinkedHashMap<>();
       int at = i;
       String phrase = "";
@@ -177,7 +251,7 @@ final class NameReadings {
       if (!words.get(i).names()) {
         return null;
       }
-      text += words.get(i).text();
+      text = i == from ? words.get(i).text() : text.concat(words.get(i).text());
     }
     if (text.length() < 2) {
       return null;
@@ -201,6 +275,7 @@ final class NameReadings {
         continue;
       }
       String tail = RoleVocabulary.glued(w.text());
+      boolean shortTail = tail != null && tail.length() < 5;
       if (tail != null && RoleVocabulary.senses(w.text()).isEmpty()) {
         List<Word> cut = new ArrayList<>(words);
         String head = w.text().substring(0, w.text().length() - tail.length());
@@ -211,9 +286,9 @@ final class NameReadings {
                 key,
                 NameParts.folded(key),
                 RoleVocabulary.senses(tail),
-                0.85,
+                shortTail ? 0.6 : 0.85,
                 tail,
-                false,
+                shortTail,
                 handednessOf(tail),
                 "name"));
       }

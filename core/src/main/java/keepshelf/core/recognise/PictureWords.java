@@ -36,7 +36,9 @@ final class PictureWords {
           "contactsheet",
           "overview",
           "previewimage",
-          "uvlayout");
+          "uvlayout",
+          "tonemapped",
+          "tonemap");
   private static final Set<String> MAYBE_PREVIEW =
       Set.of(
           "sphere",
@@ -94,6 +96,21 @@ final class PictureWords {
           "smears",
           "brush",
           "brushes",
+          "dust",
+          "dirt",
+          "stain",
+          "stains",
+          "leak",
+          "leaks",
+          "droplets",
+          "drops",
+          "splatter",
+          "splatters",
+          "specks",
+          "speckles",
+          "wear",
+          "grease",
+          "handprints",
           "bloom");
   private static final Set<String> DECAL = Set.of("decal", "decals", "sticker", "stickers");
   private static final Set<String> LIGHT_PATTERN =
@@ -107,14 +124,12 @@ final class PictureWords {
     if (own.isPresent()) {
       return own;
     }
-    List<String> parts = c.file.parts();
-    for (int i = Math.max(0, parts.size() - 3); i < parts.size() - 1; i++) {
-      String folder = parts.get(i).toLowerCase(Locale.ROOT);
-      if (PREVIEW.contains(folder.replaceAll("[^a-z]", ""))) {
-        return Optional.of(folder);
-      }
-    }
-    return Optional.empty();
+    return Optional.ofNullable(c.scope.preview());
+  }
+
+  /** Whether a folder is named as one that holds previews. */
+  static boolean previewFolder(String name) {
+    return PREVIEW.contains(name.toLowerCase(Locale.ROOT).replaceAll("[^a-z]", ""));
   }
 
   /** A word by which {@code c} may be meant as a preview. */
@@ -128,17 +143,11 @@ final class PictureWords {
     if (own.isPresent()) {
       return own;
     }
-    List<String> parts = c.file.parts();
-    for (int i = parts.size() - 2; i >= Math.max(0, parts.size() - 3); i--) {
-      Optional<ItemKind> k = kind(NameParts.of(FolderScope.stripArchive(parts.get(i))).words());
-      if (k.isPresent()) {
-        return k;
-      }
-    }
-    return Optional.empty();
+    return Optional.ofNullable(c.scope.kind());
   }
 
-  private static Optional<ItemKind> kind(List<Word> words) {
+  /** The kind of item that words say; else empty. */
+  static Optional<ItemKind> kind(List<Word> words) {
     boolean light = false;
     for (Word w : words) {
       String t = w.text();
@@ -160,6 +169,11 @@ final class PictureWords {
   }
 
   private static Optional<String> first(List<Word> words, Set<String> of) {
-    return words.stream().map(Word::text).filter(of::contains).findFirst();
+    for (Word w : words) {
+      if (of.contains(w.text())) {
+        return Optional.of(w.text());
+      }
+    }
+    return Optional.empty();
   }
 }

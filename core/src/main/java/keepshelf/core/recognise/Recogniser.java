@@ -8,6 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.IntStream;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Workflow;
@@ -32,6 +33,8 @@ public final class Recogniser {
   }
 
   private static final class Run {
+    private static final Set<String> HIGH_RANGE = Set.of("hdr", "exr");
+
     private final NameParts arrival;
     private final String arrivalKey;
     private final List<RecognisedItem> items = new ArrayList<>();
@@ -53,15 +56,13 @@ public final class Recogniser {
       List<FoundSet> sets = new ArrayList<>(found.sets());
       List<Candidate> rest = new ArrayList<>(found.rest());
       takePreviews(sets, rest);
-      for (FoundSet s : sets) {
-        RoleChooser.settle(s);
-      }
+      RoleChooser.settle(sets);
       List<FoundSet> materials = sets.stream().filter(s -> !s.members.isEmpty()).toList();
       Map<String, Integer> colourways = colourways(materials);
       for (FoundSet s : materials) {
         items.add(material(s, colourways));
       }
-      environments(environments);
+      environments(environments, rest);
       leftOver(rest, materials);
       String version =
           arrival.version() != null
@@ -77,17 +78,32 @@ public final class Recogniser {
 
     private List<Candidate> sort(List<SourceFile> files) {
       FolderScope.Reader folders = new FolderScope.Reader();
-      List<Candidate> pictures = new ArrayList<>();
+      List<SourceFile> pictures = new ArrayList<>();
+      List<FolderScope> scopes = new ArrayList<>();
       for (SourceFile f : files) {
         var sorted = FileSorter.sort(f);
         if (sorted.isPresent()) {
           loose.add(sorted.get());
-          continue;
+        } else {
+          pictures.add(f);
+          scopes.add(folders.of(f.parts().subList(0, f.parts().size() - 1)));
         }
-        FolderScope scope = folders.of(f.parts().subList(0, f.parts().size() - 1));
-        pictures.add(new Candidate(f, NameParts.of(f.stem()), scope));
       }
-      return pictures;
+      List<Named> named =
+          IntStream.range(0, pictures.size())
+              .parallel()
+              .mapToObj(i ->
+                  new Named(pictures.get(i), NameParts.of(pictures.get(i).stem()), scopes.get(i)))
+              .toList();
+      Set<String> tiled = InnerTiles.scopes(named);
+      return new ArrayList<>(
+          named.parallelStream()
+              .map(n -> {
+                boolean tile = n.parts().innerTile() >= 0 && tiled.contains(n.scope().scope());
+                return new Candidate(
+                    n.file(), tile ? n.parts().withInnerTile() : n.parts(), n.scope());
+              })
+              .toList());
     }
 
     /**
@@ -95,22 +111,39 @@ public final class Recogniser {
      * so.
      */
     private static List<Candidate> takeEnvironments(List<Candidate> pictures) {
-      List<Candidate> out = new ArrayList<>();
+      Set<String> named = new HashSet<>();
+      List<Candidate> wideRange = new ArrayList<>();
       for (Candidate c : pictures) {
+        if (HIGH_RANGE.contains(c.file.extension())
+            || c.file.info().filter(i -> HIGH_RANGE.contains(i.format().id())).isPresent()) {
+          wideRange.add(c);
+        }
+      }
+      if (!wideRange.isEmpty()) {
+        for (Candidate c : pictures) {
+          c.readings.forEach(r -> named.add(c.scope.scope() + "|" + r.folded()));
+        }
+      }
+      List<Candidate> out = new ArrayList<>();
+      for (Candidate c : wideRange) {
         String ext = c.file.extension();
         boolean role =
             c.readings.stream()
                 .anyMatch(
                     r -> !r.single() && r.place() >= 1 && r.senses().getFirst().weight() > 0.85);
-        boolean named = PictureWords.kind(c).filter(k -> k == ItemKind.ENVIRONMENT).isPresent();
-        boolean wide = c.file.info().filter(i -> i.width() == 2 * i.height()).isPresent();
+        boolean light = PictureWords.kind(c).filter(k -> k == ItemKind.ENVIRONMENT).isPresent();
+        // With the name alone: a picture in linear light that belongs to no set.
+        boolean alone =
+            c.file.image() == null
+                && !named.contains(c.scope.scope() + "|" + NameParts.folded(c.plainKey));
+        boolean wide = c.file.info().map(i -> i.width() == 2 * i.height()).orElse(alone);
         boolean isHdr =
             ext.equals("hdr")
                 || c.file.info().filter(i -> i.format() == ImageFormat.HDR).isPresent();
         boolean isExr =
             ext.equals("exr")
                 || c.file.info().filter(i -> i.format() == ImageFormat.EXR).isPresent();
-        if (!role && (isHdr || (isExr && (named || wide)))) {
+        if (!role && (isHdr || (isExr && (light || wide)))) {
           out.add(c);
         }
       }
@@ -223,7 +256,15 @@ public final class Recogniser {
       return k;
     }
 
-    private void environments(List<Candidate> found) {
+    private void environments(List<Candidate> found, List<Candidate> rest) {
+      Set<String> names = new HashSet<>();
+      found.forEach(c -> names.add(c.scope.scope() + "|" + NameParts.folded(c.plainKey)));
+      for (Candidate c : List.copyOf(rest)) {
+        if (names.contains(c.scope.scope() + "|" + NameParts.folded(c.plainKey))) {
+          rest.remove(c);
+          preview(c, "it is named like the environment light beside it");
+        }
+      }
       Map<String, List<Candidate>> byName = new LinkedHashMap<>();
       for (Candidate c : found) {
         byName

@@ -19,7 +19,41 @@ final class RoleChooser {
 
   private RoleChooser() {}
 
-  static void settle(FoundSet set) {
+  /** Settles all sets of a pack, each by itself first. */
+  static void settle(List<FoundSet> sets) {
+    Map<MapRole, Set<String>> said = new java.util.EnumMap<>(MapRole.class);
+    for (FoundSet s : sets) {
+      settle(s);
+      for (Candidate c : s.members) {
+        said.computeIfAbsent(c.sense.role(), r -> new java.util.HashSet<>()).add(c.chosen.phrase());
+      }
+    }
+    sets.forEach(s -> compare(s, said));
+  }
+
+  /**
+   * A letter whose meaning the other sets of the pack spell in another way ("O" where occlusion is
+   * "AO" elsewhere) has its next meaning.
+   */
+  private static void compare(FoundSet set, Map<MapRole, Set<String>> said) {
+    for (Candidate c : set.members) {
+      MapRole role = c.sense.role();
+      boolean open =
+          c.chosen.single()
+              && role != MapRole.BASE_COLOUR
+              && role != MapRole.NORMAL
+              && said.get(role).stream().anyMatch(w -> w.length() > 1);
+      if (open) {
+        Set<MapRole> own = set.roles();
+        c.chosen.senses().stream()
+            .filter(s -> !said.containsKey(s.role()) && !own.contains(s.role()))
+            .findFirst()
+            .ifPresent(s -> c.sense = s);
+      }
+    }
+  }
+
+  private static void settle(FoundSet set) {
     Map<String, NameReading> words = new HashMap<>();
     for (Candidate c : set.members) {
       words.putIfAbsent(c.chosen.phrase(), c.chosen);

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,17 +29,60 @@ final class RoleVocabulary {
   }
 
   /**
-   * A long role word at the end of {@code word} with something before it ("brickdiffuse"), or null.
+   * A role word at the end of {@code word} with something before it ("brickdiffuse"), or null.
+   * Short ones ("brickdiff") are found too; they prove nothing alone.
    */
   static String glued(String word) {
-    for (int i = 3; i <= word.length() - 5; i++) {
+    for (int i = 3; i <= word.length() - 3; i++) {
       String tail = word.substring(i);
       List<Sense> s = senses(tail);
-      if (!s.isEmpty() && s.getFirst().weight() > 0.94) {
+      double least = tail.length() >= 5 ? 0.94 : 0.86;
+      if (!s.isEmpty() && s.getFirst().weight() > least && s.getFirst().channels() == null) {
         return tail;
       }
     }
     return null;
+  }
+
+  /** What a letter of a packed word can stand for; of each at most one. */
+  private enum Slot {
+    OCCLUSION("oa"),
+    ROUGH("rgs"),
+    METAL("m"),
+    HEIGHT("hd");
+
+    private final String letters;
+
+    Slot(String letters) {
+      this.letters = letters;
+    }
+
+    private char meaning(char letter) {
+      return this == OCCLUSION ? 'o' : this == HEIGHT ? 'h' : letter == 's' ? 'g' : letter;
+    }
+  }
+
+  /** Every order of three or four channel letters that {@code roles.txt} does not name. */
+  private static void addPackedLetters(
+      Map<String, List<Sense>> out, String word, EnumSet<Slot> used) {
+    if (word.length() >= 3 && used.contains(Slot.ROUGH) && !out.containsKey(word)) {
+      StringBuilder meaning = new StringBuilder();
+      for (char c : word.toCharArray()) {
+        for (Slot s : Slot.values()) {
+          meaning.append(s.letters.indexOf(c) >= 0 ? String.valueOf(s.meaning(c)) : "");
+        }
+      }
+      List<Sense> senses = new ArrayList<>();
+      senses.add(new Sense(MapRole.PACKED, Channels.ofLetters(meaning.toString()), 0.7));
+      out.put(word, senses);
+    }
+    for (Slot s : Slot.values()) {
+      if (!used.contains(s)) {
+        EnumSet<Slot> more = EnumSet.copyOf(used);
+        more.add(s);
+        s.letters.chars().forEach(c -> addPackedLetters(out, word + (char) c, more));
+      }
+    }
   }
 
   private static Map<String, List<Sense>> read() {
@@ -61,6 +105,7 @@ final class RoleVocabulary {
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+    addPackedLetters(out, "", EnumSet.noneOf(Slot.class));
     out.values().forEach(l -> l.sort((a, b) -> Double.compare(b.weight(), a.weight())));
     return out;
   }

@@ -11,6 +11,7 @@ import java.util.PriorityQueue;
 import java.util.Set;
 import java.util.regex.Pattern;
 import keepshelf.core.model.MapRole;
+import keepshelf.imaging.analyse.Handedness;
 
 /**
  * Decides over all files of a folder at once which reading of each name holds: the name that the
@@ -112,7 +113,6 @@ final class SetFinder {
     byScope.values().forEach(f::inScope);
     f.joinAcrossFolders();
     f.joinVariants();
-    f.joinBareNames();
     return f;
   }
 
@@ -129,6 +129,10 @@ final class SetFinder {
     final String folded;
     final List<Candidate> files = new ArrayList<>();
     final List<NameReading> readings = new ArrayList<>();
+
+    /** Pictures that are named like the group itself, without a role. */
+    final List<Candidate> bare = new ArrayList<>();
+
     double queued;
 
     Group(String folded) {
@@ -144,10 +148,11 @@ final class SetFinder {
           best.merge(r.senses().getFirst().role(), r.strength(), Math::max);
         }
       }
-      if (best.size() <= 1 && !soundAlone()) {
+      boolean bareColour = !best.containsKey(MapRole.BASE_COLOUR) && bareFree();
+      if (best.isEmpty() || (best.size() == 1 && !soundAlone() && !(bareColour && normalAlone()))) {
         return 0;
       }
-      double sum = best.values().stream().mapToDouble(v -> v).sum();
+      double sum = best.values().stream().mapToDouble(v -> v).sum() + (bareColour ? 0.5 : 0);
       // Between equals the longer name wins: it leaves less unexplained.
       return sum + Math.min(folded.length(), 60) * 1e-4;
     }
@@ -155,11 +160,50 @@ final class SetFinder {
     private boolean soundAlone() {
       for (int i = 0; i < files.size(); i++) {
         NameReading r = readings.get(i);
-        if (files.get(i).chosen == null && !r.single() && !ALSO_NAMES.contains(r.phrase())) {
+        boolean letters = r.phrase().length() <= 4 && r.senses().getFirst().channels() != null;
+        if (files.get(i).chosen == null
+            && !r.single()
+            && !ALSO_NAMES.contains(r.phrase())
+            && !(letters && r.strength() < 0.75)) {
           return true;
         }
       }
       return false;
+    }
+
+    private boolean bareFree() {
+      return bare.stream().anyMatch(c -> c.chosen == null);
+    }
+
+    /** {@code wood_n} beside {@code wood}. */
+    private boolean normalAlone() {
+      for (int i = 0; i < files.size(); i++) {
+        if (files.get(i).chosen == null && readings.get(i).phrase().startsWith("n")) {
+          return true;
+        }
+      }
+      return false;
+    }
+
+    /** A picture named like the set itself is its colour when that is missing. */
+    private void takeBare(List<Candidate> taken) {
+      boolean coloured =
+          taken.stream().anyMatch(c -> c.chosen.senses().getFirst().role() == MapRole.BASE_COLOUR);
+      for (Candidate c : bare) {
+        if (!coloured && c.chosen == null && !c.plainKey.isEmpty()) {
+          c.chosen =
+              new NameReading(
+                  c.plainKey,
+                  folded,
+                  List.of(new RoleVocabulary.Sense(MapRole.BASE_COLOUR, null, 0.8)),
+                  1,
+                  "",
+                  false,
+                  Handedness.UNKNOWN,
+                  "bare");
+          taken.add(c);
+        }
+      }
     }
 
     List<Candidate> take() {
@@ -174,6 +218,7 @@ final class SetFinder {
           c.chosen = r;
         }
       }
+      takeBare(taken);
       return taken;
     }
   }
@@ -185,6 +230,12 @@ final class SetFinder {
         Group g = groups.computeIfAbsent(r.folded(), Group::new);
         g.files.add(c);
         g.readings.add(r);
+      }
+    }
+    for (Candidate c : files) {
+      Group g = groups.get(NameParts.folded(c.plainKey));
+      if (g != null && PictureWords.preview(c).isEmpty()) {
+        g.bare.add(c);
       }
     }
     PriorityQueue<Group> queue =
@@ -288,57 +339,30 @@ final class SetFinder {
     for (FoundSet s : sets) {
       byPlace.put(s.scope.scope() + "|" + s.key, s);
     }
-    Map<FoundSet, Set<MapRole>> had = new HashMap<>();
-    for (FoundSet s : List.copyOf(sets)) {
-      Set<MapRole> roles = s.roles();
-      if (roles.size() != 1) {
-        continue;
+    Map<FoundSet, List<FoundSet>> joining = new LinkedHashMap<>();
+    for (FoundSet s : sets) {
+      FoundSet home = s.roles().size() == 1 ? home(s, byPlace) : null;
+      if (home != null && !home.roles().containsAll(s.roles())) {
+        joining.computeIfAbsent(home, h -> new ArrayList<>()).add(s);
       }
-      FoundSet home = null;
-      for (int cut = s.key.lastIndexOf('_');
-          cut > 0 && home == null;
-          cut = s.key.lastIndexOf('_', cut - 1)) {
-        FoundSet h = byPlace.get(s.scope.scope() + "|" + s.key.substring(0, cut));
-        if (h != null && h != s && VARIANT.matcher(s.key.substring(cut + 1)).matches()) {
-          home = h;
+    }
+    joining.forEach((home, variants) -> {
+      if (home.roles().size() >= 2 || variants.size() >= 2) {
+        for (FoundSet s : variants) {
+          home.members.addAll(s.members);
+          sets.remove(s);
         }
       }
-      if (home != null
-          && !had.computeIfAbsent(home, FoundSet::roles).containsAll(roles)
-          && had.get(home).size() >= 2) {
-        home.members.addAll(s.members);
-        sets.remove(s);
-      }
-    }
+    });
   }
 
-  /** A picture named like the set itself is its colour when that is missing. */
-  private void joinBareNames() {
-    Map<String, FoundSet> byPlace = new HashMap<>();
-    for (FoundSet s : sets) {
-      byPlace.put(s.scope.scope() + "|" + s.folded(), s);
-    }
-    for (Candidate c : List.copyOf(rest)) {
-      FoundSet home = byPlace.get(c.scope.scope() + "|" + NameParts.folded(c.plainKey));
-      if (home == null
-          || c.plainKey.isEmpty()
-          || home.roles().contains(MapRole.BASE_COLOUR)
-          || home.members.isEmpty()) {
-        continue;
+  private static FoundSet home(FoundSet s, Map<String, FoundSet> byPlace) {
+    for (int cut = s.key.lastIndexOf('_'); cut > 0; cut = s.key.lastIndexOf('_', cut - 1)) {
+      FoundSet h = byPlace.get(s.scope.scope() + "|" + s.key.substring(0, cut));
+      if (h != null && h != s && VARIANT.matcher(s.key.substring(cut + 1)).matches()) {
+        return h;
       }
-      // With only one other role the bare picture may as well be a preview.
-      c.chosen =
-          new NameReading(
-              c.plainKey,
-              NameParts.folded(c.plainKey),
-              List.of(new RoleVocabulary.Sense(MapRole.BASE_COLOUR, null, 0.8)),
-              1,
-              "",
-              false,
-              keepshelf.imaging.analyse.Handedness.UNKNOWN,
-              "bare");
-      home.members.add(c);
-      rest.remove(c);
     }
+    return null;
   }
 }

@@ -198,6 +198,107 @@ class NamesTest {
     assertThat(right / (double) all).as("%d of %d", right, all).isGreaterThanOrEqualTo(0.99);
   }
 
+  /** 400 made-up packs in sixteen makers' habits: set and role right from names alone. */
+  @Test
+  void packsInManyHabitsAreReadRightly() {
+    int all = 0;
+    int right = 0;
+    List<String> wrong = new ArrayList<>();
+    for (NamingHabits.Pack pack : NamingHabits.packs(7, 400)) {
+      Map<String, NamingHabits.Entry> truth = new LinkedHashMap<>();
+      pack.entries().forEach(e -> truth.putIfAbsent(e.path(), e));
+      Map<String, Set<String>> sets = new LinkedHashMap<>();
+      truth
+          .values()
+          .forEach(e -> {
+            if (e.set() != null) {
+              sets.computeIfAbsent(e.set(), s -> new HashSet<>()).add(e.path());
+            }
+          });
+      Recognition found = recognise(new ArrayList<>(truth.keySet()));
+      for (RecognisedItem i : found.items()) {
+        Set<String> paths = new HashSet<>();
+        i.maps().forEach(m -> paths.add(m.file().path()));
+        for (RecognisedMap m : i.maps()) {
+          NamingHabits.Entry e = truth.get(m.file().path());
+          boolean tile = (m.tile() == null ? 0 : m.tile()) == e.tile();
+          boolean hand = m.role() != MapRole.NORMAL || m.handedness() == e.hand();
+          boolean size = java.util.Objects.equals(m.resolution(), e.resolution());
+          if (m.role() == e.role() && paths.equals(sets.get(e.set())) && tile && hand && size) {
+            right++;
+          } else {
+            wrong.add(e.path() + " as " + m.role() + " (" + pack.habit() + ")");
+          }
+        }
+      }
+      all += (int) truth.values().stream().filter(e -> e.set() != null).count();
+    }
+    assertThat(right / (double) all)
+        .as("%d of %d; %s", right, all, wrong.stream().limit(20).toList())
+        .isGreaterThanOrEqualTo(0.995);
+  }
+
+  /** Habits that were once misread, each a folder of its own. */
+  @Test
+  void rareHabitsAreReadRightly() {
+    Map<String, String> truth = new LinkedHashMap<>();
+    for (String line :
+        """
+        A/RopeTarred001_COL_2K_METALNESS.png | rope_tarred001 base-colour
+        A/RopeTarred001_NRM16_2K_METALNESS.tif | rope_tarred001 normal
+        A/RopeTarred001_METALNESS_2K_METALNESS.png | rope_tarred001 metallic
+        A/RopeTarred001_COL_VAR1_2K_METALNESS.png | rope_tarred001 base-colour
+        B/kelp_2K_Normal_LOD0.jpg | kelp normal
+        B/kelp_2K_Albedo.jpg | kelp base-colour
+        C/hull.1001.basecolor.exr | hull base-colour
+        C/hull.1002.basecolor.exr | hull base-colour
+        C/hull.1001.normal.exr | hull normal
+        D/01_larch_diffuse.png | larch base-colour
+        D/02_larch_normal.png | larch normal
+        D/03_larch_rough.png | larch roughness
+        E/harbour_dawn_4k.exr | harbour_dawn emission
+        E/harbour_dawn_2k.hdr | harbour_dawn emission
+        E/harbour_dawn_tonemapped.jpg | - preview
+        F/slate.jpg | slate base-colour
+        F/slate_n.jpg | slate normal
+        F/cork.jpg | cork base-colour
+        F/cork_n.jpg | cork normal
+        F/cork_s.jpg | cork specular
+        G/wetkelpdiff.png | wetkelp base-colour
+        G/wetkelpnorm.png | wetkelp normal
+        G/wetkelpdisp.png | wetkelp height
+        H/plate_mask_rust.png | plate mask
+        H/plate_mask_paint.png | plate mask
+        H/plate_color.png | plate base-colour
+        H/plate_normal.png | plate normal
+        I/planks_diffuse.png | planks base-colour
+        I/planks_ARD.png | planks packed
+        J/sail_Albedo_Red.png | sail base-colour
+        J/sail_Albedo_Blue.png | sail base-colour
+        J/sail_Normal.png | sail normal
+        K/Albedo/RUSTED METAL.png | rusted_metal base-colour
+        K/Normals/RUSTED METAL.png | rusted_metal normal
+        L/Copy of dory_albedo.png | dory base-colour
+        L/Copy of dory_normal.png | dory normal
+        M/mast_O.png | mast opacity
+        M/mast_D.png | mast base-colour
+        M/mast_N.png | mast normal
+        M/boom_AO.png | boom ambient-occlusion
+        M/boom_D.png | boom base-colour
+        M/boom_N.png | boom normal
+        """
+            .split("\n")) {
+      truth.put(line.split(" \\| ")[0].trim(), line.split(" \\| ")[1].trim());
+    }
+    Map<String, String> found = new LinkedHashMap<>();
+    Recognition r = recognise(new ArrayList<>(truth.keySet()));
+    r.items()
+        .forEach(
+            i -> i.maps().forEach(m -> found.put(m.file().path(), i.key() + " " + m.role().id())));
+    r.loose().forEach(l -> found.put(l.file().path(), "- " + l.sort().id()));
+    assertThat(found).containsExactlyInAnyOrderEntriesOf(truth);
+  }
+
   @Test
   void coloursTellColourwaysApart() {
     Recognition r =
@@ -295,6 +396,6 @@ class NamesTest {
         paths.add("pack" + i / 40 + "/rope_" + i + "_" + role + "_2k.png");
       }
     }
-    assertThat(recognise(paths).items()).hasSize(20_000);
+    assertThat(recognise(paths).items().size()).isEqualTo(20_000);
   }
 }
