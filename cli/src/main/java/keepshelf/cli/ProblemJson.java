@@ -10,7 +10,12 @@ record ProblemJson(
     String code, Problem.Severity severity, MapRole role, String path, String message) {
   static List<ProblemJson> of(Collection<Problem> problems) {
     return problems.stream()
-        .map(p -> new ProblemJson(p.code(), p.severity(), p.role(), p.path(), p.message()))
+        .map(p -> new ProblemJson(p.code(), p.severity(), p.role(), p.path(), said(p)))
         .toList();
+  }
+
+  /** The message with the proposal behind it. */
+  static String said(Problem p) {
+    return p.proposal() == null ? p.message() : p.message() + " " + p.proposal();
   }
 }

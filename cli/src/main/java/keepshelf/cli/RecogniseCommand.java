@@ -49,6 +49,9 @@ final class RecogniseCommand implements Callable<Integer> {
       description = "PATH is a text file of paths, one a line; decide from the names alone.")
   boolean namesOnly;
 
+  @Option(names = "--password", paramLabel = "TEXT", description = "Opens protected archives.")
+  String password;
+
   @Mixin Output out;
 
   @Override
@@ -61,7 +64,10 @@ final class RecogniseCommand implements Callable<Integer> {
     Runtime.getRuntime().addShutdownHook(cleaner);
     try {
       for (String path : paths) {
-        Arrival a = namesOnly ? list(path) : ArrivalReader.read(path, workspaces, Progress.NONE);
+        Arrival a =
+            namesOnly
+                ? list(path)
+                : ArrivalReader.read(path, workspaces, password, List.of(), Progress.NONE);
         arrivals.add(json(a));
         problems |= out.problems(a.problems()) | out.problems(a.recognition().problems());
         failed += a.failed() ? 1 : 0;
@@ -193,7 +199,7 @@ final class RecogniseCommand implements Callable<Integer> {
                 m.verdict().confidence() * 100,
                 m.channels() == null ? "" : m.channels().inWords()));
       }
-      i.problems().forEach(p -> out.say("    ! " + p.message()));
+      i.problems().forEach(p -> out.say("    ! " + ProblemJson.said(p)));
     }
     r.loose()
         .forEach(

@@ -47,6 +47,9 @@ final class TakeInCommand implements Callable<Integer> {
       description = "Remove each archive once what was filed is proved.")
   boolean removeArchive;
 
+  @Option(names = "--password", paramLabel = "TEXT", description = "Opens protected archives.")
+  String password;
+
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
@@ -71,14 +74,14 @@ final class TakeInCommand implements Callable<Integer> {
 
   private void one(
       Shelf shelf, String path, List<Map<String, Object>> packs, List<Problem> problems) {
-    Arrival a = shelf.read(path, Progress.NONE);
+    Arrival a = shelf.read(path, password, Progress.NONE);
     try {
       problems.addAll(a.problems());
       problems.addAll(a.recognition().problems());
       if (a.failed()) {
         return;
       }
-      Filing.Filed filed = shelf.file(a, new Filing.Wishes(source, licence, null), Progress.NONE);
+      Filing.Filed filed = shelf.file(a, Filing.Wishes.of(source, licence, null), Progress.NONE);
       packs.add(json(filed));
       if (!out.json) {
         PackRecord p = filed.pack();

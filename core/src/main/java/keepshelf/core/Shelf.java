@@ -106,7 +106,12 @@ public final class Shelf implements AutoCloseable {
 
   /** Opens and recognises a download; files nothing. */
   public Arrival read(String path, Progress progress) {
-    return ArrivalReader.read(path, folder.staging(), progress);
+    return read(path, null, progress);
+  }
+
+  /** The same with the password of a protected archive, or null. */
+  public Arrival read(String path, String password, Progress progress) {
+    return ArrivalReader.read(path, folder.staging(), password, catalogue.habits(), progress);
   }
 
   /** The pack on the shelf that has the very files of an arrival. */

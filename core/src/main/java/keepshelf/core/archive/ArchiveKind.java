@@ -13,10 +13,9 @@ public enum ArchiveKind {
   TAR_GZIP,
   TAR_XZ,
   TAR_BZIP2,
+  TAR_ZSTD,
   /** Recognised so that a clear answer can be given; cannot be opened. */
   RAR,
-  /** As {@link #RAR}. */
-  TAR_ZSTD,
   /** Not an archive that is known. */
   NONE;
 
@@ -74,12 +73,12 @@ public enum ArchiveKind {
 
   /** Whether archives of this kind can be opened. */
   public boolean openable() {
-    return this != RAR && this != NONE && this != TAR_ZSTD;
+    return this != RAR && this != NONE;
   }
 
   /** Whether a file name ends like an archive's. */
   public static boolean namedLikeArchive(String name) {
     return name.toLowerCase(java.util.Locale.ROOT)
-        .matches(".*\\.(zip|7z|rar|tar|tgz|tbz2?|txz|tar\\.(gz|xz|bz2|zst)|gz|xz|bz2|zst)");
+        .matches(".*\\.(zip|7z|rar|tar|tgz|tbz2?|txz|tzst|tar\\.(gz|xz|bz2|zst)|gz|xz|bz2|zst)");
   }
 }

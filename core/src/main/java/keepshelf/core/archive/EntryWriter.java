@@ -31,17 +31,24 @@ final class EntryWriter {
     }
   }
 
+  /** What came out of an archive and the archives in it, counted by all their writers. */
+  static final class Totals {
+    private final AtomicLong bytes = new AtomicLong();
+    private final AtomicInteger entries = new AtomicInteger();
+  }
+
   private final Path folder;
   private final Limits limits;
   private final long archiveBytes;
   private final Progress progress;
-  private final AtomicLong total = new AtomicLong();
-  private final AtomicInteger count = new AtomicInteger();
+  private final AtomicLong own = new AtomicLong();
+  private final Totals totals;
 
   /** Claimed paths, folded; true for folders. */
   private final Map<String, Boolean> taken = new HashMap<>();
 
-  EntryWriter(Path folder, Limits limits, long archiveBytes, Progress progress) {
+  EntryWriter(Path folder, Limits limits, long archiveBytes, Progress progress, Totals totals) {
+    this.totals = totals;
     this.folder = folder;
     this.limits = limits;
     this.archiveBytes = Math.max(1, archiveBytes);
@@ -50,7 +57,7 @@ final class EntryWriter {
 
   /** Counts one more entry. */
   void count() throws LimitException {
-    if (count.incrementAndGet() > limits.entries()) {
+    if (totals.entries.incrementAndGet() > limits.entries()) {
       throw new LimitException("it holds more than " + limits.entries() + " entries", true);
     }
   }
@@ -135,11 +142,11 @@ final class EntryWriter {
       throw new LimitException(
           "it unpacks to more than " + limits.ratio() + " times its size, like a trap", false);
     }
-    long all = total.addAndGet(n);
-    if (all > limits.totalBytes()) {
+    if (totals.bytes.addAndGet(n) > limits.totalBytes()) {
       throw new LimitException(
           "it unpacks to more than " + (limits.totalBytes() >> 30) + " GB", true);
     }
+    long all = own.addAndGet(n);
     if (all > limits.ratioFrom() && all / archiveBytes > limits.ratio()) {
       throw new LimitException(
           "it unpacks to more than " + limits.ratio() + " times its size, like a trap", true);

@@ -1,8 +1,6 @@
 package keepshelf.core.archive;
 
-import java.io.BufferedInputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
@@ -15,43 +13,40 @@ import java.util.concurrent.CancellationException;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.apache.commons.compress.PasswordRequiredException;
-import org.apache.commons.compress.archivers.sevenz.SevenZArchiveEntry;
-import org.apache.commons.compress.archivers.sevenz.SevenZFile;
-import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
-import org.apache.commons.compress.archivers.tar.TarArchiveInputStream;
-import org.apache.commons.compress.compressors.bzip2.BZip2CompressorInputStream;
-import org.apache.commons.compress.compressors.gzip.GzipCompressorInputStream;
-import org.apache.commons.compress.compressors.xz.XZCompressorInputStream;
 
 /** Unpacks an archive into an empty folder, hashing on the way; archives in it one level down. */
 public final class Unpacker {
-  /** xz may ask for up to this much memory in KiB for its dictionary. */
-  private static final int XZ_MEMORY_KIB = 256 * 1024;
-
   private final String shown;
   private final List<UnpackedFile> files = Collections.synchronizedList(new ArrayList<>());
   private final List<Problem> problems = Collections.synchronizedList(new ArrayList<>());
   private final Limits limits;
   private final Progress progress;
+  private final String password;
 
-  private Unpacker(String shown, Limits limits, Progress progress) {
+  /** Counts over the archive and all archives in it. */
+  private final EntryWriter.Totals totals = new EntryWriter.Totals();
+
+  private Unpacker(String shown, Limits limits, Progress progress, String password) {
     this.shown = shown;
     this.limits = limits;
     this.progress = progress;
+    this.password = password;
   }
 
   /**
    * Unpacks {@code archive} into {@code folder}, which exists and is empty.
    *
    * @param shown the archive as people named it, for messages and entry paths
-   * @throws ShelfException when nothing could be taken from it: not an archive, truncated,
-   *     encrypted
+   * @param password for archives that are protected by one, or null
+   * @throws ShelfException when nothing could be taken from it: not an archive, truncated, or
+   *     protected ({@code encrypted-archive} without a password, {@code wrong-password} with one
+   *     that does not fit)
    * @throws CancellationException when {@code progress} stopped it
    */
   public static UnpackReport unpack(
-      Path archive, String shown, Path folder, Limits limits, Progress progress)
+      Path archive, String shown, Path folder, Limits limits, Progress progress, String password)
       throws ShelfException {
-    Unpacker u = new Unpacker(shown, limits, progress);
+    Unpacker u = new Unpacker(shown, limits, progress, password);
     u.open(archive, "", List.of(), folder, true);
     List<UnpackedFile> sorted = new ArrayList<>(u.files);
     sorted.sort((a, b) -> a.entry().compareTo(b.entry()));
@@ -64,24 +59,20 @@ public final class Unpacker {
         prefix.isEmpty() ? shown : shown + "!/" + prefix.substring(0, prefix.length() - 2);
     try {
       ArchiveKind kind = ArchiveKind.of(archive);
-      EntryWriter writer = new EntryWriter(folder, limits, Files.size(archive), progress);
+      EntryWriter writer = new EntryWriter(folder, limits, Files.size(archive), progress, totals);
       List<UnpackedFile> found = Collections.synchronizedList(new ArrayList<>());
       switch (kind) {
-        case ZIP -> new ZipUnpacking(this, archive, writer, prefix, found).run();
-        case SEVEN_Z -> sevenZ(archive, writer, prefix, found);
-        case TAR, TAR_GZIP, TAR_XZ, TAR_BZIP2 -> tar(archive, kind, writer, prefix, found);
+        case ZIP -> new ZipUnpacking(this, archive, writer, prefix, found, password).run();
+        case SEVEN_Z -> new SerialUnpacking(this, archive, writer, prefix, found).sevenZ(password);
+        case TAR, TAR_GZIP, TAR_XZ, TAR_BZIP2, TAR_ZSTD ->
+            new SerialUnpacking(this, archive, writer, prefix, found)
+                .tar(kind, Path.of(name.substring(name.lastIndexOf('/') + 1)).toString());
         case RAR ->
             throw refused(
                 "unreadable-archive",
                 name,
                 "is a RAR archive, which cannot be opened here. Unpack it with another program and"
                     + " add the folder");
-        case TAR_ZSTD ->
-            throw refused(
-                "unreadable-archive",
-                name,
-                "is compressed with Zstandard, which cannot be opened here yet. Unpack it with"
-                    + " another program and add the folder");
         default ->
             throw refused(
                 "unreadable-archive",
@@ -96,9 +87,12 @@ public final class Unpacker {
       nested(found, below, outer);
     } catch (PasswordRequiredException e) {
       throw refused(
-          "encrypted-archive",
+          "encrypted-archive", name, "is protected by a password. Give the password to open it");
+    } catch (ZipUnpacking.WrongPasswordException e) {
+      throw refused(
+          "wrong-password",
           name,
-          "is protected by a password. Unpack it with its password and add the folder");
+          "does not open with that password. Check the password and try again");
     } catch (EntryWriter.LimitException e) {
       throw refused(
           "archive-bomb",
@@ -130,8 +124,18 @@ public final class Unpacker {
   /** Opens archives that lie in the archive; what they hold takes their place. */
   private void nested(List<UnpackedFile> found, List<String> below, boolean outer) {
     for (UnpackedFile f : found) {
-      boolean inner = outer && ArchiveKind.namedLikeArchive(f.parts().getLast()) && opens(f.path());
-      if (!inner) {
+      boolean inner = ArchiveKind.namedLikeArchive(f.parts().getLast()) && opens(f.path());
+      if (inner && !outer) {
+        String path = shown + "!/" + f.entry();
+        problems.add(
+            Problem.note(
+                "nested-archive",
+                path,
+                path
+                    + " is an archive two levels down. It is kept with the pack as it is; add it by"
+                    + " itself to take its contents in."));
+      }
+      if (!inner || !outer) {
         files.add(f);
         continue;
       }
@@ -178,97 +182,6 @@ public final class Unpacker {
     } catch (IOException e) {
       return false;
     }
-  }
-
-  // ---- 7z and TAR, one entry after another
-
-  private void sevenZ(Path archive, EntryWriter writer, String prefix, List<UnpackedFile> found)
-      throws IOException {
-    try (SevenZFile seven =
-        SevenZFile.builder().setPath(archive).setMaxMemoryLimitKiB(XZ_MEMORY_KIB * 4).get()) {
-      SevenZArchiveEntry e;
-      while ((e = seven.getNextEntry()) != null) {
-        if (e.isDirectory() || e.isAntiItem()) {
-          continue;
-        }
-        writer.count();
-        boolean link =
-            e.getHasWindowsAttributes() && (e.getWindowsAttributes() >>> 16 & 0xF000) == 0xA000;
-        List<String> p = checked(e.getName() == null ? "" : e.getName(), link, writer, prefix);
-        if (p == null) {
-          continue;
-        }
-        InputStream in = seven.getInputStream(e);
-        writeNext(
-            writer,
-            prefix + e.getName(),
-            p,
-            in,
-            e.getHasCrc() ? e.getCrcValue() & 0xFFFFFFFFL : -1,
-            found);
-      }
-    }
-  }
-
-  private void tar(
-      Path archive, ArchiveKind kind, EntryWriter writer, String prefix, List<UnpackedFile> found)
-      throws IOException {
-    try (InputStream raw = new BufferedInputStream(Files.newInputStream(archive), 1 << 16);
-        InputStream plain = decompressed(raw, kind);
-        TarArchiveInputStream tar = new TarArchiveInputStream(plain, "UTF-8")) {
-      TarArchiveEntry e;
-      while ((e = tar.getNextEntry()) != null) {
-        if (e.isDirectory()) {
-          continue;
-        }
-        writer.count();
-        boolean odd =
-            e.isSymbolicLink()
-                || e.isLink()
-                || !e.isFile()
-                || e.isCharacterDevice()
-                || e.isBlockDevice()
-                || e.isFIFO();
-        List<String> p = checked(e.getName(), odd, writer, prefix);
-        if (p != null) {
-          writeNext(writer, prefix + e.getName(), p, tar, -1, found);
-        }
-      }
-    }
-  }
-
-  /** Trouble with one entry is noted; a stream that breaks off ends the whole archive. */
-  private void writeNext(
-      EntryWriter writer,
-      String name,
-      List<String> parts,
-      InputStream in,
-      long crc,
-      List<UnpackedFile> found)
-      throws IOException {
-    try {
-      found.add(writer.write(name, parts, in, -1, crc));
-    } catch (EntryWriter.LimitException | FileSystemException e) {
-      damaged(name, e);
-    }
-  }
-
-  private static InputStream decompressed(InputStream in, ArchiveKind kind) throws IOException {
-    return switch (kind) {
-      case TAR_GZIP ->
-          GzipCompressorInputStream.builder()
-              .setInputStream(in)
-              .setDecompressConcatenated(true)
-              .get();
-      case TAR_XZ ->
-          XZCompressorInputStream.builder()
-              .setInputStream(in)
-              .setDecompressConcatenated(true)
-              .setMemoryLimitKiB(XZ_MEMORY_KIB)
-              .get();
-      case TAR_BZIP2 -> new BZip2CompressorInputStream(in, true);
-      default -> in;
-    };
   }
 
   /** The parts of a name that may be written, or null with a problem noted. */

@@ -2,13 +2,14 @@ package keepshelf.core.archive;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
@@ -16,6 +17,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
+import net.lingala.zip4j.exception.ZipException;
+import net.lingala.zip4j.model.FileHeader;
 import org.apache.commons.compress.PasswordRequiredException;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
@@ -29,28 +32,40 @@ final class ZipUnpacking {
   private final EntryWriter writer;
   private final String prefix;
   private final List<UnpackedFile> found;
+  private final String password;
+  private Charset charset = StandardCharsets.UTF_8;
 
   ZipUnpacking(
       Unpacker unpacker,
       Path archive,
       EntryWriter writer,
       String prefix,
-      List<UnpackedFile> found) {
+      List<UnpackedFile> found,
+      String password) {
     this.unpacker = unpacker;
     this.archive = archive;
     this.writer = writer;
     this.prefix = prefix;
     this.found = found;
+    this.password = password;
   }
 
-  /** Unpacks all entries that may be unpacked. */
+  /**
+   * Unpacks all entries that may be unpacked.
+   *
+   * @throws PasswordRequiredException when it is protected and no password is known
+   * @throws WrongPasswordException when the password does not open it
+   */
   void run() throws IOException {
     List<ZipArchiveEntry> entries;
     try (ZipFile zip = zipFile(archive)) {
       entries = Collections.list(zip.getEntriesInPhysicalOrder());
     }
-    if (entries.stream()
-        .anyMatch(e -> !e.isDirectory() && e.getGeneralPurposeBit().usesEncryption())) {
+    charset = NameCharset.of(entries.stream().filter(this::unmarked).map(e -> raw(e)).toList());
+    boolean encrypted =
+        entries.stream()
+            .anyMatch(e -> !e.isDirectory() && e.getGeneralPurposeBit().usesEncryption());
+    if (encrypted && password == null) {
       throw new PasswordRequiredException(archive.toString());
     }
     List<Integer> planned = new ArrayList<>();
@@ -59,18 +74,23 @@ final class ZipUnpacking {
       ZipArchiveEntry e = entries.get(i);
       if (!e.isDirectory()) {
         writer.count();
-        List<String> p =
-            unpacker.checked(
-                zipName(e),
-                e.isUnixSymlink() || (e.getUnixMode() & 0xF000) == 0xA000,
-                writer,
-                prefix);
+        boolean link = e.isUnixSymlink() || (e.getUnixMode() & 0xF000) == 0xA000;
+        List<String> p = unpacker.checked(zipName(e), link, writer, prefix);
         if (p != null) {
           planned.add(i);
           parts.add(p);
         }
       }
     }
+    if (encrypted) {
+      decrypt(entries, planned, parts);
+    } else {
+      unpackOnAllCores(planned, parts);
+    }
+  }
+
+  private void unpackOnAllCores(List<Integer> planned, List<List<String>> parts)
+      throws IOException {
     AtomicInteger next = new AtomicInteger();
     Callable<Void> worker =
         () -> {
@@ -93,6 +113,49 @@ final class ZipUnpacking {
     runAll(worker);
   }
 
+  /** One entry after another, through a library that knows the encryptions in use. */
+  private void decrypt(
+      List<ZipArchiveEntry> entries, List<Integer> planned, List<List<String>> parts)
+      throws IOException {
+    try (var zip = new net.lingala.zip4j.ZipFile(archive.toFile(), password.toCharArray())) {
+      Map<Long, FileHeader> byOffset = new HashMap<>();
+      zip.getFileHeaders().forEach(h -> byOffset.put(h.getOffsetLocalHeader(), h));
+      int broken = 0;
+      for (int i = 0; i < planned.size(); i++) {
+        ZipArchiveEntry e = entries.get(planned.get(i));
+        String name = prefix + zipName(e);
+        FileHeader header = byOffset.get(e.getLocalHeaderOffset());
+        try (InputStream in = zip.getInputStream(header)) {
+          // A strong encryption has a check of its own in place of the sum.
+          found.add(writer.write(name, parts.get(i), in, e.getCompressedSize(), -1));
+        } catch (IOException | RuntimeException ex) {
+          if (wrong(ex)) {
+            throw new WrongPasswordException();
+          }
+          broken += ex instanceof EntryWriter.LimitException ? 0 : 1;
+          if (broken == planned.size()) {
+            throw new WrongPasswordException();
+          }
+          unpacker.damaged(name, ex);
+        }
+      }
+    }
+  }
+
+  private static boolean wrong(Throwable e) {
+    for (Throwable t = e; t != null; t = t.getCause()) {
+      if (t instanceof ZipException z && z.getType() == ZipException.Type.WRONG_PASSWORD) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** The password that was given does not open the archive. */
+  static final class WrongPasswordException extends IOException {
+    private static final long serialVersionUID = 1;
+  }
+
   private static ZipFile zipFile(Path archive) throws IOException {
     return ZipFile.builder()
         .setPath(archive)
@@ -101,20 +164,17 @@ final class ZipUnpacking {
         .get();
   }
 
-  /**
-   * Names without the UTF-8 mark are UTF-8 all the same when they decode as that, else code page
-   * 437.
-   */
-  private static String zipName(ZipArchiveEntry e) {
-    byte[] raw = e.getRawName();
-    if (raw == null || e.getGeneralPurposeBit().usesUTF8ForNames()) {
-      return e.getName();
-    }
-    try {
-      return StandardCharsets.UTF_8.newDecoder().decode(java.nio.ByteBuffer.wrap(raw)).toString();
-    } catch (CharacterCodingException notUtf8) {
-      return new String(raw, Charset.forName("IBM437"));
-    }
+  private boolean unmarked(ZipArchiveEntry e) {
+    return !e.getGeneralPurposeBit().usesUTF8ForNames()
+        && e.getNameSource() == ZipArchiveEntry.NameSource.NAME;
+  }
+
+  private static byte[] raw(ZipArchiveEntry e) {
+    return e.getRawName() == null ? e.getName().getBytes(StandardCharsets.UTF_8) : e.getRawName();
+  }
+
+  private String zipName(ZipArchiveEntry e) {
+    return unmarked(e) ? new String(raw(e), charset) : e.getName();
   }
 
   private static void runAll(Callable<Void> worker) throws IOException {

@@ -2,6 +2,7 @@ package keepshelf.core.catalogue;
 
 import java.util.List;
 import java.util.Optional;
+import keepshelf.core.recognise.NamingHabit;
 
 /** What the shelf has. Every change is one transaction. */
 public interface Catalogue extends AutoCloseable {
@@ -37,6 +38,15 @@ public interface Catalogue extends AutoCloseable {
 
   /** Forgets an installation. */
   void removeInstallation(String id);
+
+  /** What a person said about the naming of sources. */
+  List<NamingHabit> habits();
+
+  /** Remembers a habit, replacing the one of the same source and word. */
+  void putHabit(NamingHabit habit);
+
+  /** Forgets a habit. */
+  void removeHabit(NamingHabit habit);
 
   @Override
   void close();

@@ -17,6 +17,8 @@ import java.util.List;
  * @param takenIn when, ISO 8601
  * @param items the usable things in it
  * @param files every file in its folder
+ * @param purchase how it was got, or null
+ * @param kin the pack on the shelf that it is a version or another edition of, or null
  */
 public record PackRecord(
     String id,
@@ -30,11 +32,20 @@ public record PackRecord(
     String archive,
     String takenIn,
     List<ItemRecord> items,
-    List<FileRecord> files) {
+    List<FileRecord> files,
+    Purchase purchase,
+    Kinship kin) {
   /** Copies the lists. */
   public PackRecord {
     items = List.copyOf(items);
     files = List.copyOf(files);
+  }
+
+  /** The same with other items. */
+  public PackRecord withItems(List<ItemRecord> newItems) {
+    return new PackRecord(
+        id, name, version, source, creator, licence, page, folder, archive, takenIn, newItems,
+        files, purchase, kin);
   }
 
   /**

@@ -12,6 +12,8 @@ public record ShelvedItem(ItemRecord item, PackSummary pack) {
    *
    * @param bytes of all files in it
    * @param fileCount files in it
+   * @param purchase how it was got, or null
+   * @param kin the pack it is a version or edition of, or null
    */
   public record PackSummary(
       String id,
@@ -25,5 +27,7 @@ public record ShelvedItem(ItemRecord item, PackSummary pack) {
       String archive,
       String takenIn,
       long bytes,
-      int fileCount) {}
+      int fileCount,
+      Purchase purchase,
+      Kinship kin) {}
 }

@@ -13,7 +13,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
-import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.analyse.SeamTest;
 import keepshelf.imaging.io.ImageInfo;
 
 /** What can be said about a set from its roles and picture headers. */
@@ -28,8 +28,9 @@ public final class SetChecks {
     }
     doubled(item, out);
     shapes(item, out);
+    seams(item, out);
     for (RecognisedMap m : item.maps()) {
-      one(m, out);
+      MapChecks.check(m, item.kind(), out);
     }
     out.sort((a, b) -> b.severity().compareTo(a.severity()));
     return out;
@@ -80,6 +81,8 @@ public final class SetChecks {
               + m.format()
               + "|"
               + m.tile()
+              + "|"
+              + m.part()
               + "|"
               + (m.role() == MapRole.NORMAL ? m.handedness() : "")
               + (m.role() == MapRole.PACKED && m.channels() != null ? m.channels().roles() : "");
@@ -152,39 +155,42 @@ public final class SetChecks {
     return i.width() + " × " + i.height();
   }
 
-  private static void one(RecognisedMap m, List<Problem> out) {
-    ImageInfo info = m.file().image();
-    if (m.role() == MapRole.NORMAL && m.handedness() == Handedness.UNKNOWN && info != null) {
-      out.add(
-          new Problem(
-              "handedness-unknown",
-              Severity.NOTE,
-              m.role(),
-              m.file().path(),
-              m.file().name()
-                  + ": neither its name nor its pixels tell which way Y points; it is taken as +Y"
-                  + " until you say."));
+  /**
+   * Whether the set tiles, decided over its maps: one map whose border looks like a seam is not
+   * believed against others that tile.
+   */
+  private static void seams(RecognisedItem item, List<Problem> out) {
+    RecognisedMap seam = null;
+    int seams = 0;
+    int speaking = 0;
+    for (RecognisedMap m : item.maps()) {
+      if (m.facts() == null || m.facts().constant() || m.tile() != null) {
+        continue;
+      }
+      boolean speaks =
+          m.role() == MapRole.BASE_COLOUR
+              || m.role() == MapRole.NORMAL
+              || m.role() == MapRole.HEIGHT;
+      speaking += speaks ? 1 : 0;
+      if (speaks && m.facts().seam().answer() == SeamTest.Answer.SEAM) {
+        seams++;
+        seam = seam == null ? m : seam;
+      }
     }
-    if (m.role() == MapRole.HEIGHT && info != null && info.bits() == 8) {
+    boolean tileable = item.kind() == ItemKind.MATERIAL || item.kind() == ItemKind.PHOTO_TEXTURE;
+    if (tileable && seams > 0 && 2 * seams > speaking) {
+      boolean photo = item.kind() == ItemKind.PHOTO_TEXTURE;
       out.add(
           new Problem(
-              "height-8-bit",
-              Severity.NOTE,
-              m.role(),
-              m.file().path(),
-              m.file().name()
-                  + " has 8 bits: as displacement it will show steps on gentle slopes."));
-    }
-    if (m.role() == MapRole.NORMAL && info != null && info.channels() < 3) {
-      out.add(
-          new Problem(
-              "normal-without-vectors",
-              Severity.ERROR,
-              m.role(),
-              m.file().path(),
-              m.file().name()
-                  + " is named as a normal map but is a grey picture; it is probably a height or"
-                  + " bump map."));
+              "not-tileable",
+              photo ? Severity.NOTE : Severity.WARNING,
+              seam.role(),
+              seam.file().path(),
+              seam.file().name()
+                  + " does not go on beyond its "
+                  + (seam.facts().seam().vertical() ? "left and right" : "upper and lower")
+                  + " edges: repeated, it shows a seam.",
+              "Use it on surfaces no larger than one tile, or as a decal."));
     }
   }
 }

@@ -72,6 +72,9 @@ final class Planner {
             });
       } else {
         add(m.role(), new Source(m, null));
+        if (m.channels() != null && m.channels().roles().get("a") == MapRole.OPACITY) {
+          add(MapRole.OPACITY, new Source(m, "a"));
+        }
       }
     }
   }

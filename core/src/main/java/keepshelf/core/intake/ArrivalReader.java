@@ -22,26 +22,47 @@ import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.archive.Unpacker;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.recognise.Knowledge;
+import keepshelf.core.recognise.NamingHabit;
 import keepshelf.core.recognise.Recogniser;
 import keepshelf.core.recognise.Recognition;
 import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.document.DocumentFacts;
+import keepshelf.core.recognise.document.MaterialDocuments;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
 
 /** Opens what was downloaded and has it recognised. Files nothing and changes no original. */
 public final class ArrivalReader {
-  private ArrivalReader() {}
+  private final String path;
+  private final String password;
+  private final List<NamingHabit> habits;
+  private final Progress progress;
+
+  private ArrivalReader(String path, String password, List<NamingHabit> habits, Progress progress) {
+    this.path = path;
+    this.password = password;
+    this.habits = habits;
+    this.progress = progress;
+  }
 
   /**
    * Reads one archive, folder or picture.
    *
    * @param path as the person named it
    * @param workspaces an existing folder in which an archive gets a workspace of its own
+   * @param password of the archive, or null
+   * @param habits what was said about the naming of any source
    * @return never null; what went wrong stands in its problems
    * @throws java.util.concurrent.CancellationException when {@code progress} stopped it
    */
-  public static Arrival read(String path, Path workspaces, Progress progress) {
+  public static Arrival read(
+      String path, Path workspaces, String password, List<NamingHabit> habits, Progress progress) {
+    return new ArrivalReader(path, password, habits, progress).read(workspaces);
+  }
+
+  private Arrival read(Path workspaces) {
     Path origin = Path.of(path).toAbsolutePath().normalize();
     try {
       if (!Files.exists(origin)) {
@@ -50,14 +71,14 @@ public final class ArrivalReader {
                 "not-found", path, path + " is not there. Check the path; nothing was read."));
       }
       if (Files.isDirectory(origin)) {
-        return folder(path, origin);
+        return folder(origin);
       }
       ArchiveKind kind = ArchiveKind.of(origin);
       boolean picture =
           kind == ArchiveKind.NONE
               && ImageFormat.ofName(path).isPresent()
               && !ArchiveKind.namedLikeArchive(path);
-      return picture ? picture(path, origin) : archive(path, origin, workspaces, progress);
+      return picture ? picture(origin) : archive(origin, workspaces);
     } catch (ShelfException e) {
       return failed(path, origin, e.problem());
     } catch (IOException e) {
@@ -84,12 +105,12 @@ public final class ArrivalReader {
     return file == null ? path : file.toString();
   }
 
-  private static Arrival archive(String path, Path origin, Path workspaces, Progress progress)
-      throws ShelfException, IOException {
+  private Arrival archive(Path origin, Path workspaces) throws ShelfException, IOException {
     Path workspace = Workspace.create(workspaces);
     try {
       UnpackReport report =
-          Unpacker.unpack(origin, path, Workspace.files(workspace), Limits.DEFAULT, progress);
+          Unpacker.unpack(
+              origin, path, Workspace.files(workspace), Limits.DEFAULT, progress, password);
       Map<String, UnpackedFile> unpacked = new LinkedHashMap<>();
       List<Raw> raw = new ArrayList<>();
       for (UnpackedFile f : report.files()) {
@@ -105,23 +126,17 @@ public final class ArrivalReader {
                 f.size()));
       }
       List<SourceFile> files = probe(raw);
-      Recognition r = Recogniser.recognise(name(path), files);
+      PackText text = PackText.read(files);
+      Recognition r = recognise(name(path), files, text);
       return new Arrival(
-          path,
-          origin,
-          Arrival.Kind.ARCHIVE,
-          workspace,
-          unpacked,
-          r,
-          PackText.read(r.loose()),
-          report.problems());
+          path, origin, Arrival.Kind.ARCHIVE, workspace, unpacked, r, text, report.problems());
     } catch (ShelfException | IOException | RuntimeException e) {
       Workspace.discard(workspace);
       throw e;
     }
   }
 
-  private static Arrival folder(String path, Path origin) throws IOException {
+  private Arrival folder(Path origin) throws IOException {
     List<Raw> raw = new ArrayList<>();
     List<Problem> problems = new ArrayList<>();
     String base = path.endsWith("/") ? path : path + "/";
@@ -154,25 +169,37 @@ public final class ArrivalReader {
           }
         });
     raw.sort((a, b) -> a.shown().compareTo(b.shown()));
-    Recognition r = Recogniser.recognise(name(path), probe(raw));
+    List<SourceFile> files = probe(raw);
+    PackText text = PackText.read(files);
+    Recognition r = recognise(name(path), files, text);
     if (raw.isEmpty() && problems.isEmpty()) {
       problems.add(
           Problem.error(
               "empty-folder", path, path + " holds no files. Check that it is the right folder."));
     }
-    return new Arrival(
-        path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.read(r.loose()), problems);
+    return new Arrival(path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, text, problems);
   }
 
-  private static Arrival picture(String path, Path origin) throws IOException {
+  private Arrival picture(Path origin) throws IOException {
     List<SourceFile> files =
         probe(
             List.of(
                 new Raw(
                     path, List.of(origin.getFileName().toString()), origin, Files.size(origin))));
-    Recognition r = Recogniser.recognise("", files);
+    Recognition r = recognise("", files, PackText.NONE);
     return new Arrival(
         path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.NONE, List.of());
+  }
+
+  private Recognition recognise(String name, List<SourceFile> files, PackText text) {
+    List<Problem> trouble = new ArrayList<>();
+    DocumentFacts documents = MaterialDocuments.read(files, trouble);
+    List<NamingHabit> own =
+        habits.stream()
+            .filter(h -> text.source() != null && h.source().equalsIgnoreCase(text.source()))
+            .toList();
+    Recognition r = Recogniser.recognise(name, files, new Knowledge(documents, own), progress);
+    return r.with(trouble).withTile(documents.tileMetres(), documents.reliefMetres());
   }
 
   private record Raw(String shown, List<String> parts, Path file, long size) {}

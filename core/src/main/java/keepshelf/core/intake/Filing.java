@@ -20,8 +20,10 @@ import keepshelf.core.archive.Progress;
 import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -41,10 +43,19 @@ public final class Filing {
    * @param source who it came from
    * @param licence SPDX identifier or own name
    * @param version of the pack
+   * @param page where it came from
+   * @param purchase how it was got; its invoice is a path on this computer, copied beside the pack
+   * @param kin the pack on the shelf that it is to be filed as a version or edition of
    */
-  public record Wishes(String source, String licence, String version) {
+  public record Wishes(
+      String source, String licence, String version, String page, Purchase purchase, Kinship kin) {
     /** Nothing said. */
-    public static final Wishes NONE = new Wishes(null, null, null);
+    public static final Wishes NONE = new Wishes(null, null, null, null, null, null);
+
+    /** Only source, licence and version said. */
+    public static Wishes of(String source, String licence, String version) {
+      return new Wishes(source, licence, version, null, null, null);
+    }
   }
 
   /**
@@ -177,7 +188,8 @@ public final class Filing {
     return "p" + Hashes.sha256(all).substring(0, 12);
   }
 
-  private PackRecord record(Arrival a, Wishes w, String id, Map<String, Staged> staged) {
+  private PackRecord record(Arrival a, Wishes w, String id, Map<String, Staged> staged)
+      throws IOException {
     PackText text = a.text();
     String source = w.source() != null ? w.source() : text.source();
     String version =
@@ -188,7 +200,8 @@ public final class Filing {
     List<ItemRecord> items = new ArrayList<>();
     Map<String, String> sorts = new HashMap<>();
     for (RecognisedItem i : a.recognition().items()) {
-      items.add(item(id, i, staged, text.tileMetres()));
+      Double tile = text.tileMetres() != null ? text.tileMetres() : a.recognition().tileMetres();
+      items.add(item(id, i, staged, tile));
       i.maps().forEach(m -> sorts.put(m.file().path(), "map"));
     }
     for (LooseFile l : a.recognition().loose()) {
@@ -198,6 +211,7 @@ public final class Filing {
     staged.forEach((shown, s) ->
         files.add(new PackRecord.FileRecord(s.path(), sorts.get(shown), s.bytes(), s.sha256())));
     files.sort((x, y) -> x.path().compareTo(y.path()));
+    String folder = freeFolder(source, name, version);
     String archive = a.kind() == Arrival.Kind.ARCHIVE ? a.origin().getFileName().toString() : null;
     return new PackRecord(
         id,
@@ -206,12 +220,26 @@ public final class Filing {
         source,
         text.creator(),
         w.licence() != null ? w.licence() : text.licence(),
-        text.page(),
-        freeFolder(source, name, version),
+        w.page() != null ? w.page() : text.page(),
+        folder,
         archive,
         Instant.now().truncatedTo(java.time.temporal.ChronoUnit.SECONDS).toString(),
         items,
-        files);
+        files,
+        papers(w.purchase(), folder),
+        w.kin());
+  }
+
+  /** The purchase with its invoice copied to {@code <pack>.papers} beside the pack. */
+  private Purchase papers(Purchase p, String folder) throws IOException {
+    if (p == null || p.equals(Purchase.NONE) || p.invoice() == null) {
+      return p == null || p.equals(Purchase.NONE) ? null : p;
+    }
+    Path from = Path.of(p.invoice());
+    String to = folder + ".papers/" + slug(from.getFileName().toString());
+    Files.createDirectories(shelf.resolve(to).getParent());
+    Files.copy(from, shelf.resolve(to), StandardCopyOption.REPLACE_EXISTING);
+    return p.withInvoice(to);
   }
 
   private static ItemRecord item(

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import keepshelf.core.recognise.LooseFile;
 import keepshelf.core.recognise.SourceFile;
 
 /**
@@ -48,15 +47,13 @@ public record PackText(
           "(?i)(?:tile|tile size|tiles? every|repeat|covers?|real[- ]?world size|texture"
               + " size|surface|dimensions?|size)\\s*(?:size|width)?\\s*[:=]?\\s*(?:is\\s+|about\\s+|of\\s+)?(\\d+(?:[.,]\\d+)?)\\s*(?:(?:x|×|by)\\s*\\d+(?:[.,]\\d+)?\\s*)?(mm|cm|m|metres?|meters?|in|inch(?:es)?|ft|feet)\\b");
 
-  /** Reads the small text documents among {@code loose}. */
-  static PackText read(List<LooseFile> loose) {
+  /** Reads the small text documents among {@code files}. */
+  static PackText read(List<SourceFile> files) {
     PackText text = NONE;
-    for (LooseFile l : loose) {
-      SourceFile f = l.file();
+    for (SourceFile f : files) {
       String ext = f.extension();
       boolean readable =
-          l.sort() == LooseFile.Sort.DOCUMENT
-              && f.onDisk() != null
+          f.onDisk() != null
               && f.size() > 0
               && f.size() <= MOST
               && (List.of(
@@ -72,7 +69,7 @@ public record PackText(
         }
       }
     }
-    return text.licence() == null && hasTerms(loose)
+    return text.licence() == null && hasTerms(files)
         ? text.or(
             new PackText(
                 "LicenseRef-"
@@ -88,11 +85,12 @@ public record PackText(
   }
 
   /** Whether a text stands there that only a licence is called. */
-  private static boolean hasTerms(List<LooseFile> loose) {
-    return loose.stream()
-        .anyMatch(l ->
-            l.sort() == LooseFile.Sort.DOCUMENT
-                && l.file().stem().toLowerCase(Locale.ROOT).matches(".*(licen[cs]e|eula|terms).*"));
+  private static boolean hasTerms(List<SourceFile> files) {
+    return files.stream()
+        .anyMatch(f ->
+            f.image() == null
+                && f.size() > 0
+                && f.stem().toLowerCase(Locale.ROOT).matches(".*(licen[cs]e|eula|terms).*"));
   }
 
   /** What one text says. */

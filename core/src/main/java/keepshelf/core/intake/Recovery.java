@@ -86,20 +86,6 @@ public final class Recovery {
   /** Writes a pack's record with changed items. */
   public static void writeRecord(ShelfFolder shelf, PackRecord p, List<ItemRecord> items)
       throws IOException {
-    Filing.writeRecord(
-        shelf,
-        new PackRecord(
-            p.id(),
-            p.name(),
-            p.version(),
-            p.source(),
-            p.creator(),
-            p.licence(),
-            p.page(),
-            p.folder(),
-            p.archive(),
-            p.takenIn(),
-            items,
-            p.files()));
+    Filing.writeRecord(shelf, p.withItems(items));
   }
 }

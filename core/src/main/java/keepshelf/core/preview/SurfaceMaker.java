@@ -69,6 +69,10 @@ public final class SurfaceMaker {
           });
       return;
     }
+    boolean cut = f.channels() != null && f.channels().roles().get("a") == MapRole.OPACITY;
+    if (cut && p.channels() == 4) {
+      planes.putIfAbsent(MapRole.OPACITY, new float[][] {scaled(p, p.plane(3))});
+    }
     if (f.role().colour()) {
       planes.putIfAbsent(f.role(), colour(p));
     } else if (f.role() == MapRole.NORMAL && p.channels() >= 3) {

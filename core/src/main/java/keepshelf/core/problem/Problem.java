@@ -10,8 +10,15 @@ import keepshelf.core.model.MapRole;
  * @param role the map role concerned, or null
  * @param path the file or entry concerned, or null
  * @param message what happened to what, and what to do next, in one or two plain sentences
+ * @param proposal what could be done about a finding, or null when the message says all
  */
-public record Problem(String code, Severity severity, MapRole role, String path, String message) {
+public record Problem(
+    String code, Severity severity, MapRole role, String path, String message, String proposal) {
+  /** A problem whose message says all. */
+  public Problem(String code, Severity severity, MapRole role, String path, String message) {
+    this(code, severity, role, path, message, null);
+  }
+
   /** How bad a problem is. */
   public enum Severity {
     NOTE("note"),

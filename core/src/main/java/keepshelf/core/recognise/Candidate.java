@@ -1,6 +1,7 @@
 package keepshelf.core.recognise;
 
 import java.util.List;
+import java.util.Map;
 import keepshelf.imaging.analyse.Handedness;
 
 /**
@@ -19,11 +20,15 @@ final class Candidate {
   /** The meaning of the chosen reading, set by {@link RoleChooser}. */
   RoleVocabulary.Sense sense;
 
-  Candidate(SourceFile file, NameParts parts, FolderScope scope) {
+  Candidate(
+      SourceFile file,
+      NameParts parts,
+      FolderScope scope,
+      Map<String, RoleVocabulary.Sense> habits) {
     this.file = file;
     this.parts = parts;
     this.scope = scope;
-    this.readings = NameReadings.of(parts, scope.role());
+    this.readings = NameReadings.of(parts, scope.role(), habits);
     this.plainKey = NameReadings.plainKey(parts);
   }
 

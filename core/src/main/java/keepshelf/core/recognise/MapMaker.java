@@ -29,6 +29,20 @@ final class MapMaker {
                   "siblings",
                   0.78,
                   "it is named like the set itself, and the set has no other base colour"));
+      case "habit" ->
+          why.add(
+              new Evidence(
+                  "habit",
+                  weight,
+                  "you said before that "
+                      + shown
+                      + " means "
+                      + title
+                      + " in packs of this source"));
+      case "document" ->
+          why.add(
+              new Evidence(
+                  "document", weight, "the pack's document " + shown + " uses it as " + title));
       default ->
           why.add(new Evidence("name", weight, "the name part " + shown + " stands for " + title));
     }
@@ -88,7 +102,9 @@ final class MapMaker {
         named,
         tile,
         new Verdict(why),
-        handed);
+        handed,
+        null,
+        null);
   }
 
   private static Integer tile(Candidate c, boolean udim) {

@@ -52,11 +52,17 @@ final class NameReadings {
   private NameReadings() {}
 
   /**
-   * All readings of {@code parts}; {@code folderRole} is the role word of a role folder, or null.
+   * All readings of {@code parts}.
+   *
+   * @param folderRole the role word of a role folder, or null
+   * @param habits words whose meaning a person gave for this source
    */
-  static List<NameReading> of(NameParts parts, String folderRole) {
+  static List<NameReading> of(NameParts parts, String folderRole, Map<String, Sense> habits) {
     List<Word> words = withoutPrefix(parts.words());
     List<NameReading> out = new ArrayList<>();
+    if (!habits.isEmpty()) {
+      addHabits(out, words, habits);
+    }
     addPhrases(out, words);
     addSequences(out, words);
     addGlued(out, words);
@@ -84,6 +90,26 @@ final class NameReadings {
   private static boolean variant(Word w) {
     char c = w.text().charAt(0);
     return (c == 'v' || c == 'a') && VARIANT.matcher(w.text()).matches();
+  }
+
+  private static void addHabits(
+      List<NameReading> out, List<Word> words, Map<String, Sense> habits) {
+    for (int i = 0; i < words.size(); i++) {
+      Sense s = words.get(i).names() ? habits.get(words.get(i).text()) : null;
+      if (s != null) {
+        String key = NameParts.key(words, i, i + 1);
+        out.add(
+            new NameReading(
+                key,
+                NameParts.folded(key),
+                List.of(s),
+                1,
+                words.get(i).text(),
+                false,
+                Handedness.UNKNOWN,
+                "habit"));
+      }
+    }
   }
 
   private static void addPhrases(List<NameReading> out, List<Word> words) {

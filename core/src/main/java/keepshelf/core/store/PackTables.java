@@ -8,8 +8,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
 import keepshelf.core.model.Channels;
@@ -28,7 +30,8 @@ final class PackTables {
     h.execute("delete from pack where id = ?", p.id());
     h.execute(
         "insert into pack(id, name, version, source, creator, licence, page, folder, archive,"
-            + " taken_in, bytes, file_count) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            + " taken_in, bytes, file_count, purchase, replaces) values (?, ?, ?, ?, ?, ?, ?, ?, ?,"
+            + " ?, ?, ?, ?, ?)",
         p.id(),
         p.name(),
         p.version(),
@@ -40,7 +43,9 @@ final class PackTables {
         p.archive(),
         p.takenIn(),
         p.files().stream().mapToLong(PackRecord.FileRecord::bytes).sum(),
-        p.files().size());
+        p.files().size(),
+        p.purchase() == null ? null : Json.line(p.purchase()),
+        p.kin() == null ? null : Json.line(p.kin()));
     if (!p.files().isEmpty()) {
       var files =
           h.prepareBatch(
@@ -129,7 +134,9 @@ final class PackTables {
           s.archive(),
           s.takenIn(),
           items,
-          files);
+          files,
+          s.purchase(),
+          s.kin());
     });
   }
 
@@ -155,7 +162,8 @@ final class PackTables {
             "select i.*, p.id p_id, p.name p_name, p.version p_version, p.source p_source,"
                 + " p.creator p_creator, p.licence p_licence, p.page p_page, p.folder p_folder,"
                 + " p.archive p_archive, p.taken_in p_taken_in, p.bytes p_bytes, p.file_count"
-                + " p_file_count from item i join pack p on p.id = i.pack_id where "
+                + " p_file_count, p.purchase p_purchase, p.replaces p_replaces from item i join"
+                + " pack p on p.id = i.pack_id where "
                 + where
                 + " order by "
                 + order);
@@ -184,7 +192,13 @@ final class PackTables {
         r.getString(p + "archive"),
         r.getString(p + "taken_in"),
         r.getLong(p + "bytes"),
-        r.getInt(p + "file_count"));
+        r.getInt(p + "file_count"),
+        json(r.getString(p + "purchase"), Purchase.class),
+        json(r.getString(p + "replaces"), Kinship.class));
+  }
+
+  private static <T> T json(String text, Class<T> type) {
+    return text == null ? null : Json.mapper().readValue(text, type);
   }
 
   private static ItemRecord item(ResultSet r, List<MapRecord> maps) throws SQLException {

@@ -10,8 +10,10 @@ import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.recognise.NamingHabit;
 import org.flywaydb.core.Flyway;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
@@ -25,7 +27,7 @@ import org.sqlite.SQLiteDataSource;
  */
 public final class SqliteCatalogue implements Catalogue {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 1;
+  static final int SCHEMA = 2;
 
   private final Jdbi jdbi;
   private final java.sql.Connection keepOpen;
@@ -200,6 +202,35 @@ public final class SqliteCatalogue implements Catalogue {
   @Override
   public void removeInstallation(String id) {
     change(h -> h.execute("delete from installation where id = ?", id));
+  }
+
+  @Override
+  public List<NamingHabit> habits() {
+    return read(h ->
+        h.createQuery("select source, word, role from naming_habit order by source, word")
+            .map((r, c) ->
+                new NamingHabit(
+                    r.getString(1), r.getString(2), MapRole.ofId(r.getString(3)).orElseThrow()))
+            .list());
+  }
+
+  @Override
+  public void putHabit(NamingHabit habit) {
+    change(h ->
+        h.execute(
+            "insert or replace into naming_habit(source, word, role) values (?, ?, ?)",
+            habit.source(),
+            habit.word(),
+            habit.role().id()));
+  }
+
+  @Override
+  public void removeHabit(NamingHabit habit) {
+    change(h ->
+        h.execute(
+            "delete from naming_habit where source = ? and word = ?",
+            habit.source(),
+            habit.word()));
   }
 
   @Override

@@ -36,7 +36,7 @@ class UnpackerTest {
 
   private UnpackReport unpack(Path archive, Limits limits) throws IOException, ShelfException {
     Path out = Files.createTempDirectory(dir, "out");
-    return Unpacker.unpack(archive, "a.zip", out, limits, Progress.NONE);
+    return Unpacker.unpack(archive, "a.zip", out, limits, Progress.NONE, null);
   }
 
   private static byte[] text(String s) {
@@ -277,7 +277,7 @@ class UnpackerTest {
         (n, name) -> {
           throw new CancellationException();
         };
-    assertThatThrownBy(() -> Unpacker.unpack(zip, "a.zip", out, Limits.DEFAULT, stop))
+    assertThatThrownBy(() -> Unpacker.unpack(zip, "a.zip", out, Limits.DEFAULT, stop, null))
         .isInstanceOf(CancellationException.class);
   }
 }

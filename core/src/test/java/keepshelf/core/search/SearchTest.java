@@ -45,7 +45,9 @@ class SearchTest {
             null,
             "2026-03-03T00:00:00Z",
             10,
-            1));
+            1,
+            null,
+            null));
   }
 
   @Test

@@ -312,7 +312,7 @@ public final class ArrivalsModel {
     Arrival a = e.arrivalProperty().get();
     e.stateProperty().set(ArrivalEntry.State.FILING);
     Filing.Wishes wishes =
-        new Filing.Wishes(
+        Filing.Wishes.of(
             orNull(e.sourceProperty().get()),
             orNull(e.licenceProperty().get()),
             orNull(e.versionProperty().get()));

@@ -39,7 +39,7 @@ final class Corrections {
       }
     }
     List<LooseFile> loose = r.loose().stream().filter(l -> !l.file().path().equals(path)).toList();
-    return new Recognition(r.pack(), r.version(), items, loose, r.problems());
+    return r.with(items, loose);
   }
 
   /** Takes the picture {@code path} out of its item and puts it into the tray. */
@@ -58,7 +58,7 @@ final class Corrections {
     }
     List<LooseFile> loose = new ArrayList<>(r.loose());
     loose.add(new LooseFile(map.get().file(), LooseFile.Sort.UNKNOWN_IMAGE, "put aside by hand"));
-    return new Recognition(r.pack(), r.version(), items, loose, r.problems());
+    return r.with(items, loose);
   }
 
   private static Optional<RecognisedMap> find(Recognition r, String path) {
@@ -78,7 +78,7 @@ final class Corrections {
     String resolution = f.info().map(i -> Resolution.label(i.longerSide())).orElse(null);
     String format = f.info().map(i -> i.format().id()).orElse(null);
     return new RecognisedMap(
-            f, role, null, resolution, format, null, null, Verdict.byPerson(""), null)
+            f, role, null, resolution, format, null, null, Verdict.byPerson(""), null, null, null)
         .corrected(role);
   }
 }

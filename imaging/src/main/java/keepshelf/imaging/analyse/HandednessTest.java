@@ -2,7 +2,6 @@ package keepshelf.imaging.analyse;
 
 import java.util.Arrays;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.resample.Resampler;
 
 /**
  * Decides which way a normal map's green channel points, from its slopes alone (they must close
@@ -72,6 +71,20 @@ public final class HandednessTest {
     return new Slopes(h, strength, score);
   }
 
+  /**
+   * Whether red and green of {@code normal} seem to have changed places: the slopes close into a
+   * surface when they are exchanged, and do not as they are.
+   */
+  static boolean axesSwapped(Pixels normal) {
+    SlopeField field = SlopeField.of(normal);
+    for (int level = 0; level < 2 && Math.min(field.width, field.height) >= 32; level++) {
+      field = field.half();
+    }
+    double[] asIs = curl(field);
+    double[] exchanged = curl(field.exchanged());
+    return Math.abs(exchanged[0]) > Math.abs(asIs[0]) + 0.15 && Math.abs(exchanged[1]) > 4;
+  }
+
   /** {rho, t} of one level. */
   private static double[] curl(SlopeField f) {
     double sumC = 0;
@@ -100,14 +113,22 @@ public final class HandednessTest {
     return new double[] {sumC / sumE, t};
   }
 
-  /** Compares the slopes with the gradient of {@code height} (white is up), at half size. */
+  /** Compares the slopes with the gradient of {@code height} (white is up). */
   public static WithHeight withHeight(Pixels normal, Pixels height) {
-    SlopeField field = SlopeField.of(normal);
-    if (Math.min(field.width, field.height) < 16) {
+    return withHeight(Sketch.ofNormal(normal), Sketch.of(height));
+  }
+
+  /**
+   * The same from sketches; the height's is scaled to the normal map's when their sizes differ.
+   *
+   * @param normal made by {@link Sketch#ofNormal}
+   */
+  public static WithHeight withHeight(Sketch normal, Sketch height) {
+    SlopeField field = normal.slopes();
+    if (field == null || Math.min(field.width, field.height) < 16) {
       return new WithHeight(Handedness.UNKNOWN, 0, 0);
     }
-    field = field.half();
-    float[] h = heightFor(normal, height, field);
+    float[] h = height.lumaAt(field.width, field.height);
     Correlation x = new Correlation();
     Correlation y = new Correlation();
     for (int row = 1; row < field.height - 1; row++) {
@@ -126,45 +147,5 @@ public final class HandednessTest {
       return new WithHeight(Handedness.UNKNOWN, cx, cy);
     }
     return new WithHeight(cx * cy > 0 ? Handedness.GL : Handedness.DX, cx, cy);
-  }
-
-  /** The height under the decoded middle of the normal map, at the field's size. */
-  private static float[] heightFor(Pixels normal, Pixels height, SlopeField half) {
-    float[] plane = height.luma();
-    int w = Math.max(1, (int) ((long) normal.width() / 2));
-    int h = Math.max(1, (int) ((long) normal.height() / 2));
-    float[] scaled = Resampler.area(plane, height.width(), height.height(), w, h);
-    int x0 = (w - half.width) / 2;
-    int y0 = (h - half.height) / 2;
-    float[] out = new float[half.width * half.height];
-    for (int y = 0; y < half.height; y++) {
-      System.arraycopy(scaled, (y0 + y) * w + x0, out, y * half.width, half.width);
-    }
-    return out;
-  }
-
-  /** Pearson correlation, gathered pair by pair. */
-  private static final class Correlation {
-    private double n;
-    private double sx;
-    private double sy;
-    private double sxx;
-    private double syy;
-    private double sxy;
-
-    void add(double x, double y) {
-      n++;
-      sx += x;
-      sy += y;
-      sxx += x * x;
-      syy += y * y;
-      sxy += x * y;
-    }
-
-    double value() {
-      double vx = n * sxx - sx * sx;
-      double vy = n * syy - sy * sy;
-      return vx <= 1e-12 || vy <= 1e-12 ? 0 : (n * sxy - sx * sy) / Math.sqrt(vx * vy);
-    }
   }
 }

@@ -53,6 +53,50 @@ final class SlopeField {
     return new SlopeField(w, h, a, b, weight);
   }
 
+  /** The whole of {@code p}, averaged over squares of {@code by} pixels. */
+  static SlopeField averaged(Pixels p, int by) {
+    int w = Math.max(1, p.width() / by);
+    int h = Math.max(1, p.height() / by);
+    boolean useBlue = blueIsSound(p, 0, 0, p.width(), p.height());
+    float[] a = new float[w * h];
+    float[] b = new float[w * h];
+    float[] weight = new float[w * h];
+    for (int y = 0; y < h; y++) {
+      for (int x = 0; x < w; x++) {
+        float sa = 0;
+        float sb = 0;
+        int n = 0;
+        for (int j = 0; j < by; j++) {
+          for (int i = 0; i < by; i++) {
+            float nx = 2 * p.value(x * by + i, y * by + j, 0) - 1;
+            float ny = 2 * p.value(x * by + i, y * by + j, 1) - 1;
+            float nz =
+                useBlue
+                    ? 2 * p.value(x * by + i, y * by + j, 2) - 1
+                    : (float) Math.sqrt(Math.max(0, 1 - nx * nx - ny * ny));
+            if (nz > 0.15f && Math.abs(nx) < 0.995f && Math.abs(ny) < 0.995f) {
+              sa += Math.clamp(nx / nz, -4f, 4f);
+              sb += Math.clamp(ny / nz, -4f, 4f);
+              n++;
+            }
+          }
+        }
+        int at = y * w + x;
+        if (n * 2 > by * by) {
+          weight[at] = 1;
+          a[at] = sa / n;
+          b[at] = sb / n;
+        }
+      }
+    }
+    return new SlopeField(w, h, a, b, weight);
+  }
+
+  /** The same with the two directions exchanged. */
+  SlopeField exchanged() {
+    return new SlopeField(width, height, b, a, weight);
+  }
+
   private static boolean blueIsSound(Pixels p, int x0, int y0, int w, int h) {
     if (p.channels() < 3) {
       return false;

@@ -35,7 +35,8 @@ public final class ImageProbe {
     boolean complete = head.length < FIRST_READ;
     while (true) {
       try {
-        return parse(ByteBuffer.wrap(head), name);
+        ByteBuffer b = ByteBuffer.wrap(head);
+        return parse(b, name).map(i -> ImageTags.add(i, b));
       } catch (BeyondException | IndexOutOfBoundsException e) {
         if (complete || head.length >= MOST) {
           throw new UnreadableImageException("its header is cut off", e);

@@ -1,0 +1,20 @@
+package keepshelf.core.recognise;
+
+import java.util.List;
+import keepshelf.core.recognise.document.DocumentFacts;
+
+/**
+ * What is known about an arrival beside its files' names and pixels.
+ *
+ * @param documents what the material documents in it say
+ * @param habits what a person said about earlier packs of its source
+ */
+public record Knowledge(DocumentFacts documents, List<NamingHabit> habits) {
+  /** Nothing known. */
+  public static final Knowledge NONE = new Knowledge(DocumentFacts.NONE, List.of());
+
+  /** Copies the list. */
+  public Knowledge {
+    habits = List.copyOf(habits);
+  }
+}

@@ -1,0 +1,58 @@
+package keepshelf.core.recognise;
+
+import java.io.IOException;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.imaging.analyse.MapFacts;
+import keepshelf.imaging.analyse.PixelCharacter;
+import keepshelf.imaging.analyse.Sketch;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.io.ImageInfo;
+import keepshelf.imaging.pixel.PixelMemory;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * One picture decoded once: what was measured, and a small stand-in to compare it with its
+ * siblings.
+ *
+ * @param facts what was measured, or null when it could not be decoded
+ * @param sketch its stand-in, or null
+ * @param trouble why it could not be decoded, or null
+ */
+record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
+  static final MapLook NOTHING = new MapLook(null, null, null);
+
+  /**
+   * Looks at {@code f}, which is meant as {@code role}; {@link #NOTHING} when it is not on disk.
+   */
+  static MapLook at(SourceFile f, MapRole role) {
+    ImageInfo info = f.image();
+    if (f.onDisk() == null || info == null || !info.format().readable()) {
+      return NOTHING;
+    }
+    // The codec's picture, our samples and a plane or two at a time.
+    long samples = (long) info.width() * info.height() * Math.max(1, info.channels());
+    PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
+    try {
+      Pixels p = ImageDecoder.decode(f.onDisk());
+      MapFacts facts = MapFacts.of(p, info.format(), role == MapRole.NORMAL);
+      boolean vectors =
+          p.channels() >= 3
+              && (role == MapRole.NORMAL || facts.character() == PixelCharacter.NORMAL);
+      return new MapLook(facts, vectors ? Sketch.ofNormal(p) : Sketch.of(p), null);
+    } catch (IOException e) {
+      return new MapLook(
+          null,
+          null,
+          Problem.warning(
+              "unreadable-image",
+              f.path(),
+              f.name()
+                  + " cannot be decoded: "
+                  + e.getMessage()
+                  + ". It is kept as it is; fetch it again if it should be a map."));
+    } finally {
+      memory.release();
+    }
+  }
+}

@@ -1,0 +1,195 @@
+package keepshelf.core.recognise;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import keepshelf.core.archive.Progress;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.RoleVocabulary.Sense;
+import keepshelf.imaging.analyse.PixelCharacter;
+
+/**
+ * Lets the pixels confirm or overrule what names said, set by set and on all cores; each picture is
+ * decoded once.
+ */
+final class PixelJudge {
+  private final Map<String, List<Sense>> alternatives;
+  private final List<Problem> problems;
+  private final Progress progress;
+
+  /**
+   * @param alternatives by path, what ambiguous words can mean
+   * @param problems receives trouble with decoding
+   */
+  PixelJudge(Map<String, List<Sense>> alternatives, List<Problem> problems, Progress progress) {
+    this.alternatives = alternatives;
+    this.problems = problems;
+    this.progress = progress;
+  }
+
+  /**
+   * {@code items} as their pixels have them. A picture in {@code loose} without a role that shows
+   * what a set lacks is moved there.
+   */
+  List<RecognisedItem> judge(List<RecognisedItem> items, List<LooseFile> loose) {
+    boolean onDisk =
+        items.stream().flatMap(i -> i.maps().stream()).anyMatch(m -> m.file().onDisk() != null);
+    if (!onDisk) {
+      return items;
+    }
+    Map<String, MapLook> looks = look(items, loose);
+    List<RecognisedItem> adopted = adopt(items, loose, looks);
+    List<RecognisedItem> out = new ArrayList<>();
+    for (RecognisedItem i : adopted) {
+      out.add(i.withMaps(maps(i, looks)));
+    }
+    looks.values().stream()
+        .map(MapLook::trouble)
+        .filter(java.util.Objects::nonNull)
+        .forEach(problems::add);
+    return out;
+  }
+
+  private Map<String, MapLook> look(List<RecognisedItem> items, List<LooseFile> loose) {
+    Map<String, Future<MapLook>> running = new java.util.LinkedHashMap<>();
+    Map<String, MapLook> looks = new HashMap<>();
+    try (ExecutorService pool =
+        Executors.newFixedThreadPool(Math.max(1, Runtime.getRuntime().availableProcessors()))) {
+      try {
+        for (RecognisedItem i : items) {
+          for (RecognisedMap m : i.maps()) {
+            running.put(m.file().path(), pool.submit(() -> one(m.file(), m.role())));
+          }
+        }
+        for (LooseFile l : loose) {
+          if (l.sort() == LooseFile.Sort.UNKNOWN_IMAGE) {
+            running.put(l.file().path(), pool.submit(() -> one(l.file(), null)));
+          }
+        }
+        for (var e : running.entrySet()) {
+          looks.put(e.getKey(), e.getValue().get());
+        }
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        throw new CancellationException();
+      } catch (ExecutionException e) {
+        if (e.getCause() instanceof RuntimeException r) {
+          throw r;
+        }
+        throw new IllegalStateException(e.getCause());
+      } finally {
+        pool.shutdownNow();
+      }
+    }
+    return looks;
+  }
+
+  private MapLook one(SourceFile f, MapRole role) {
+    progress.advanced(0, f.name());
+    return MapLook.at(f, role);
+  }
+
+  /** Pictures without a role that are surely the normal map or the colour that a set lacks. */
+  private List<RecognisedItem> adopt(
+      List<RecognisedItem> items, List<LooseFile> loose, Map<String, MapLook> looks) {
+    List<RecognisedItem> out = new ArrayList<>(items);
+    for (LooseFile l : List.copyOf(loose)) {
+      MapLook look = looks.get(l.file().path());
+      if (l.sort() != LooseFile.Sort.UNKNOWN_IMAGE || look == null || look.facts() == null) {
+        continue;
+      }
+      PixelCharacter c = look.facts().character();
+      MapRole role =
+          c == PixelCharacter.NORMAL
+              ? MapRole.NORMAL
+              : c == PixelCharacter.COLOUR ? MapRole.BASE_COLOUR : null;
+      int home = role == null ? -1 : home(l.file(), role, out);
+      if (home >= 0) {
+        RecognisedItem i = out.get(home);
+        List<RecognisedMap> maps = new ArrayList<>(i.maps());
+        maps.add(adopted(l.file(), role));
+        out.set(home, i.withMaps(maps));
+        loose.remove(l);
+      }
+    }
+    return out;
+  }
+
+  /** The only set in the folder of {@code f} that lacks {@code role} and is of its size; or -1. */
+  private static int home(SourceFile f, MapRole role, List<RecognisedItem> items) {
+    int found = -1;
+    List<String> folder = f.parts().subList(0, f.parts().size() - 1);
+    for (int i = 0; i < items.size(); i++) {
+      RecognisedItem item = items.get(i);
+      boolean fits =
+          item.kind() == ItemKind.MATERIAL
+              && !item.roles().contains(role)
+              && item.maps().stream()
+                  .anyMatch(m ->
+                      m.file().parts().subList(0, m.file().parts().size() - 1).equals(folder)
+                          && m.file().image() != null
+                          && f.image() != null
+                          && m.file().image().width() == f.image().width()
+                          && m.file().image().height() == f.image().height());
+      if (fits && found >= 0) {
+        return -1;
+      }
+      found = fits ? i : found;
+    }
+    return found;
+  }
+
+  private static RecognisedMap adopted(SourceFile f, MapRole role) {
+    String why =
+        role == MapRole.NORMAL
+            ? "the pixels are those of a normal map, and the set beside it has none"
+            : "the pixels are coloured, and the set beside it has no base colour";
+    return new RecognisedMap(
+        f,
+        role,
+        null,
+        f.info().map(i -> keepshelf.core.model.Resolution.label(i.longerSide())).orElse(null),
+        f.info().map(i -> i.format().id()).orElse(null),
+        role == MapRole.NORMAL ? keepshelf.imaging.analyse.Handedness.UNKNOWN : null,
+        null,
+        new Verdict(List.of(new Evidence("pixels", role == MapRole.NORMAL ? 0.85 : 0.6, why))),
+        role == MapRole.NORMAL ? new Verdict(List.of()) : null,
+        null,
+        null);
+  }
+
+  private List<RecognisedMap> maps(RecognisedItem item, Map<String, MapLook> looks) {
+    List<RecognisedMap> out = new ArrayList<>();
+    Set<MapRole> sure = EnumSet.noneOf(MapRole.class);
+    for (RecognisedMap m : item.maps()) {
+      if (!alternatives.containsKey(m.file().path())) {
+        sure.add(m.role());
+      }
+    }
+    for (RecognisedMap m : item.maps()) {
+      MapLook look = looks.getOrDefault(m.file().path(), MapLook.NOTHING);
+      if (look.facts() == null) {
+        out.add(m);
+        continue;
+      }
+      RecognisedMap measured = m.measured(look.facts());
+      List<Sense> senses = alternatives.get(m.file().path());
+      if (senses != null && item.kind() == ItemKind.MATERIAL) {
+        measured = RoleByPixels.choose(measured, senses, sure);
+      }
+      out.add(RoleByPixels.confirm(measured, item.kind()));
+    }
+    FacingByPixels.decide(out, looks);
+    return GlossCues.weigh(out, looks);
+  }
+}

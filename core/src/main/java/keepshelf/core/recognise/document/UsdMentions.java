@@ -1,0 +1,70 @@
+package keepshelf.core.recognise.document;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.recognise.SourceFile;
+
+/** What the preview surfaces of a USD text document say about its pictures. */
+final class UsdMentions {
+  private static final Pattern PRIM =
+      Pattern.compile("def\\s+(Shader|Material)\\s+\"([^\"]+)\"[^{]*\\{");
+  private static final Pattern FILE = Pattern.compile("asset\\s+inputs:file\\s*=\\s*@([^@]+)@");
+  private static final Pattern CONNECTION =
+      Pattern.compile("inputs:(\\w+)\\.connect\\s*=\\s*<(?:[^>]*/)?(\\w+)\\.outputs:(\\w+)>");
+
+  private UsdMentions() {}
+
+  static void read(SourceFile document, String text, MentionCollector to) {
+    Map<String, String> files = new HashMap<>();
+    Map<String, String> surfaces = new HashMap<>();
+    String material = document.stem();
+    Matcher m = PRIM.matcher(text);
+    while (m.find()) {
+      if (m.group(1).equals("Material")) {
+        material = m.group(2);
+        continue;
+      }
+      String body = body(text, m.end());
+      Matcher file = FILE.matcher(body);
+      if (file.find()) {
+        files.put(m.group(2), file.group(1));
+      } else if (body.contains("UsdPreviewSurface")) {
+        surfaces.put(body, material);
+      }
+    }
+    surfaces.forEach((body, name) -> connections(document, body, name, files, to));
+  }
+
+  private static void connections(
+      SourceFile document,
+      String body,
+      String material,
+      Map<String, String> files,
+      MentionCollector to) {
+    Matcher c = CONNECTION.matcher(body);
+    while (c.find()) {
+      MapRole role = MaterialDocuments.role(c.group(1));
+      String file = files.get(c.group(2));
+      if (role != null && file != null) {
+        String channel = c.group(3).length() == 1 ? c.group(3) : null;
+        to.add(document, file, role, channel, material);
+      }
+    }
+  }
+
+  /** From after an opening brace to the one that closes it. */
+  private static String body(String text, int from) {
+    int depth = 1;
+    for (int i = from; i < text.length(); i++) {
+      char ch = text.charAt(i);
+      depth += ch == '{' ? 1 : ch == '}' ? -1 : 0;
+      if (depth == 0) {
+        return text.substring(from, i);
+      }
+    }
+    return text.substring(from);
+  }
+}

@@ -1,0 +1,141 @@
+package keepshelf.imaging.analyse;
+
+import java.util.ArrayList;
+import java.util.List;
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.io.ImageFormat;
+import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * Everything that is measured on one decoded picture, in one go, whatever it may be for.
+ *
+ * @param character what kind of data it looks like
+ * @param channels the facts of each stored channel
+ * @param grey whether its colour channels are alike, so that it says no more than one of them
+ * @param alpha what its alpha channel does
+ * @param detail up to which size it holds detail
+ * @param seam whether it tiles
+ * @param eightBits whether it is stored in 16 bits but holds 8
+ * @param jpegTraces whether a lossless file shows the blocks of an earlier JPEG
+ * @param dark luminance (linear, 0..1) of the darkest part of a visible colour: the 2nd percentile
+ * @param light the same of the lightest part: the 98th percentile
+ * @param normal how sound it is as a normal map; null when it does not look like one
+ * @param slopes which way it faces as a normal map; null when it does not look like one
+ */
+public record MapFacts(
+    PixelCharacter character,
+    List<ChannelFacts> channels,
+    boolean grey,
+    Alpha alpha,
+    DetailTest.Size detail,
+    SeamTest.Result seam,
+    boolean eightBits,
+    boolean jpegTraces,
+    double dark,
+    double light,
+    NormalHealth normal,
+    HandednessTest.Slopes slopes) {
+  /** What an alpha channel does. */
+  public enum Alpha {
+    NONE,
+    /** The same value everywhere. */
+    UNUSED,
+    USED
+  }
+
+  /** Copies the list. */
+  public MapFacts {
+    channels = List.copyOf(channels);
+  }
+
+  /**
+   * Measures {@code p}.
+   *
+   * @param format of the file it came from, which says what compression may have done
+   * @param asNormal whether it is meant as a normal map: then its soundness is judged even when it
+   *     does not look like one
+   */
+  public static MapFacts of(Pixels p, ImageFormat format, boolean asNormal) {
+    List<ChannelFacts> channels = new ArrayList<>();
+    for (int c = 0; c < p.channels(); c++) {
+      channels.add(ChannelFacts.of(p, c));
+    }
+    boolean jpeg = format == ImageFormat.JPEG;
+    PixelCharacter character = PixelCharacter.of(p);
+    boolean vectors = p.channels() >= 3 && (asNormal || character == PixelCharacter.NORMAL);
+    double[] range = luminance(p);
+    return new MapFacts(
+        character,
+        channels,
+        p.channels() < 3 || equalChannels(p),
+        alpha(p, channels),
+        DetailTest.of(p),
+        SeamTest.test(p, jpeg),
+        DepthTest.eightBitsInSixteen(p),
+        !jpeg && p.depth() != Depth.F32 && JpegTraces.found(p),
+        range[0],
+        range[1],
+        vectors ? NormalHealth.of(p) : null,
+        vectors ? HandednessTest.bySlopes(p) : null);
+  }
+
+  /** Whether the picture is one value all over, alpha left aside. */
+  public boolean constant() {
+    int n = channels.size() == 2 || channels.size() == 4 ? channels.size() - 1 : channels.size();
+    return channels.subList(0, n).stream().allMatch(ChannelFacts::constant);
+  }
+
+  private static Alpha alpha(Pixels p, List<ChannelFacts> channels) {
+    if (p.channels() != 2 && p.channels() != 4) {
+      return Alpha.NONE;
+    }
+    return channels.getLast().constant() ? Alpha.UNUSED : Alpha.USED;
+  }
+
+  private static boolean equalChannels(Pixels p) {
+    int step = Math.max(1, (int) Math.sqrt((double) p.width() * p.height() / 40_000));
+    for (int y = 0; y < p.height(); y += step) {
+      for (int x = 0; x < p.width(); x += step) {
+        float r = p.value(x, y, 0);
+        if (Math.abs(r - p.value(x, y, 1)) > 2.5f / 255
+            || Math.abs(r - p.value(x, y, 2)) > 2.5f / 255) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
+  /** {2nd, 98th percentile} of the luminance of sRGB-coded (float: linear) values. */
+  private static double[] luminance(Pixels p) {
+    int[] count = new int[1024];
+    int n = 0;
+    int step = Math.max(1, (int) Math.sqrt((double) p.width() * p.height() / 40_000));
+    boolean linear = p.depth() == Depth.F32;
+    for (int y = 0; y < p.height(); y += step) {
+      for (int x = 0; x < p.width(); x += step) {
+        float l = 0;
+        float[] weight = {0.2126f, 0.7152f, 0.0722f};
+        for (int c = 0; c < 3; c++) {
+          float v = p.value(x, y, p.channels() < 3 ? 0 : c);
+          l += weight[c] * (linear ? v : Srgb.toLinear(v));
+        }
+        count[Math.clamp((int) (l * 1023), 0, 1023)]++;
+        n++;
+      }
+    }
+    return new double[] {percentile(count, n, 0.02), percentile(count, n, 0.98)};
+  }
+
+  private static double percentile(int[] count, int n, double share) {
+    long left = (long) (n * share);
+    for (int i = 0; i < count.length; i++) {
+      left -= count[i];
+      if (left < 0) {
+        return i / 1023.0;
+      }
+    }
+    return 1;
+  }
+}

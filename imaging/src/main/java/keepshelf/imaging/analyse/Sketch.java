@@ -1,0 +1,86 @@
+package keepshelf.imaging.analyse;
+
+import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.resample.Resampler;
+
+/**
+ * A small stand-in of a map, kept while its set is judged so that no picture is decoded twice: its
+ * luma, and the slopes when it is a normal map, both averaged over whole squares of pixels down to
+ * about 512 a side.
+ */
+public final class Sketch {
+  private static final int SIDE = 512;
+
+  private final int width;
+  private final int height;
+  private final float[] luma;
+  private final SlopeField slopes;
+
+  private Sketch(int width, int height, float[] luma, SlopeField slopes) {
+    this.width = width;
+    this.height = height;
+    this.luma = luma;
+    this.slopes = slopes;
+  }
+
+  /** The luma of any map. */
+  public static Sketch of(Pixels p) {
+    int by = by(p);
+    int w = Math.max(1, p.width() / by);
+    int h = Math.max(1, p.height() / by);
+    float[] out = new float[w * h];
+    boolean colour = p.channels() >= 3;
+    for (int y = 0; y < h; y++) {
+      for (int x = 0; x < w; x++) {
+        float s = 0;
+        for (int j = 0; j < by; j++) {
+          for (int i = 0; i < by; i++) {
+            int px = x * by + i;
+            int py = y * by + j;
+            s +=
+                colour
+                    ? 0.2126f * p.value(px, py, 0)
+                        + 0.7152f * p.value(px, py, 1)
+                        + 0.0722f * p.value(px, py, 2)
+                    : p.value(px, py, 0);
+          }
+        }
+        out[y * w + x] = s / (by * by);
+      }
+    }
+    return new Sketch(w, h, out, null);
+  }
+
+  /** The slopes of a normal map with at least two channels. */
+  public static Sketch ofNormal(Pixels p) {
+    SlopeField f = SlopeField.averaged(p, by(p));
+    return new Sketch(f.width, f.height, null, f);
+  }
+
+  private static int by(Pixels p) {
+    return Math.max(1, (Math.max(p.width(), p.height()) + SIDE - 1) / SIDE);
+  }
+
+  SlopeField slopes() {
+    return slopes;
+  }
+
+  float[] lumaAt(int w, int h) {
+    return Resampler.area(luma, width, height, w, h);
+  }
+
+  /**
+   * How the values of two maps go together, -1..1; 0 when either is a normal map or does not vary.
+   */
+  public double correlation(Sketch other) {
+    if (luma == null || other.luma == null) {
+      return 0;
+    }
+    float[] theirs = other.lumaAt(width, height);
+    Correlation c = new Correlation();
+    for (int i = 0; i < luma.length; i++) {
+      c.add(luma[i], theirs[i]);
+    }
+    return c.value();
+  }
+}
