@@ -14,6 +14,7 @@ import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.install.Installer;
 import keepshelf.core.intake.Arrival;
+import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.intake.FilingStep;
@@ -117,6 +118,11 @@ public final class Shelf implements AutoCloseable {
   /** The pack on the shelf that has the very files of an arrival. */
   public Optional<PackRecord> known(Arrival arrival) {
     return filing.known(arrival);
+  }
+
+  /** The pack on the shelf that an arrival is a version or another edition of. */
+  public Optional<ArrivalKin> kin(Arrival arrival) {
+    return ArrivalKin.of(arrival, catalogue);
   }
 
   /** Files an arrival; see {@link Filing#file}. */

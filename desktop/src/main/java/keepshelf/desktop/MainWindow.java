@@ -54,7 +54,14 @@ public final class MainWindow implements AutoCloseable {
     shelfModel = new ShelfModel(shelf, work);
     hostsModel = new HostsModel(shelf, work, this::refresh);
     arrivalsModel = new ArrivalsModel(shelf, work, this::refresh);
-    arrivals = new ArrivalsView(arrivalsModel, pictures, picker);
+    arrivals = new ArrivalsView(arrivalsModel, work, pictures, picker);
+    String watched = settings.get("watch", "");
+    if (!watched.isEmpty() && java.nio.file.Files.isDirectory(Path.of(watched))) {
+      arrivalsModel.watch(Path.of(watched));
+    }
+    arrivalsModel
+        .watchedProperty()
+        .addListener((o, was, is) -> settings.put("watch", is == null ? "" : is.toString()));
     boards = new ShelfView(shelfModel, shelf, pictures, this::install);
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     shell =
@@ -199,6 +206,7 @@ public final class MainWindow implements AutoCloseable {
       settings.put("width", String.valueOf(Math.round(stage.getScene().getWidth())));
       settings.put("height", String.valueOf(Math.round(stage.getScene().getHeight())));
     }
+    arrivalsModel.stopWatching();
     settings.put("place", shell.openProperty().get().name());
     arrivalsModel
         .entries()

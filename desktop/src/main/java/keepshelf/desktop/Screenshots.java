@@ -11,8 +11,12 @@ import java.util.concurrent.ExecutionException;
 import java.util.function.BooleanSupplier;
 import javafx.application.Application;
 import javafx.application.Platform;
+import javafx.event.Event;
+import javafx.scene.Node;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.recognise.RecognisedMap;
@@ -107,17 +111,62 @@ public final class Screenshots extends Application {
       return null;
     });
     shot("arrivals");
+    arrivals("arrivals-findings", "kelp_reissue.zip", "kelp_Normal.png");
     fx(() -> {
-      choose("SeaWornBrass_SG_TIFF.zip", false);
+      Node viewer = stage.getScene().lookup("#why-picture");
+      Event.fireEvent(viewer, click());
       return null;
     });
-    shot("arrivals-spec-gloss");
+    shot("arrivals-map");
+    arrivals("arrivals-version", "tarred-rope_v3.zip", "tarred-rope_rough.png");
+    arrivals("arrivals-models", "Dory+StormLantern.zip", "lantern_nrm.png");
+    arrivals("arrivals-protected", "Ribbed Lens Glass (protected).zip", "");
     fx(() -> {
-      choose("wet-kelp_1K.zip", false);
+      window.switchTheme();
       return null;
     });
-    shot("arrivals-damaged");
+    arrivals("arrivals-dark", "odd-entries.zip", "quay_path_n.png");
+    fx(() -> {
+      window.switchTheme();
+      return null;
+    });
     hosts();
+  }
+
+  /** Shows an arrival with one of its maps chosen. */
+  private void arrivals(String shot, String archive, String file)
+      throws IOException, InterruptedException, ExecutionException {
+    fx(() -> {
+      choose(archive, false);
+      window.arrivalsModel().sorting().spots().stream()
+          .filter(s -> s.path().endsWith("/" + file))
+          .findFirst()
+          .ifPresent(window.arrivalsModel().sorting()::look);
+      return null;
+    });
+    shot(shot);
+  }
+
+  private static MouseEvent click() {
+    return new MouseEvent(
+        MouseEvent.MOUSE_CLICKED,
+        0,
+        0,
+        0,
+        0,
+        MouseButton.PRIMARY,
+        1,
+        false,
+        false,
+        false,
+        false,
+        true,
+        false,
+        false,
+        true,
+        false,
+        true,
+        null);
   }
 
   private void choose(String name, boolean normal) {
@@ -127,10 +176,10 @@ public final class Screenshots extends Application {
             .findFirst()
             .orElseThrow();
     window.arrivalsModel().chosenProperty().set(e);
-    window.arrivalsModel().spots().stream()
+    window.arrivalsModel().sorting().spots().stream()
         .filter(s -> s.map() != null && (!normal || isNormal(s.map())))
         .findFirst()
-        .ifPresent(window.arrivalsModel().spotProperty()::set);
+        .ifPresent(window.arrivalsModel().sorting()::look);
   }
 
   private static boolean isNormal(RecognisedMap m) {

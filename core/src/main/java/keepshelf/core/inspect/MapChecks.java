@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Locale;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.RecognisedMap;
@@ -148,10 +147,9 @@ final class MapChecks {
           Severity.NOTE,
           String.format(
               Locale.ROOT,
-              "it holds detail up to about %d pixels (%s); it may have been enlarged, or is smooth"
-                  + " by nature.",
-              side,
-              Resolution.label(side)),
+              "it holds detail up to about %d pixels; it may have been enlarged, or is smooth by"
+                  + " nature.",
+              side),
           "A smaller edition shows as much.");
     }
     if (f.jpegTraces() && (map.role() == MapRole.NORMAL || map.role() == MapRole.HEIGHT)) {

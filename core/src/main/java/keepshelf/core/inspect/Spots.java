@@ -1,8 +1,11 @@
 package keepshelf.core.inspect;
 
+import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Optional;
 import keepshelf.core.problem.Problem;
 import keepshelf.imaging.analyse.SeamTest;
+import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /** Where on a map a finding can be seen. */
@@ -24,6 +27,16 @@ public final class Spots {
   /** How much a pixel shows of a finding. */
   private interface Measure {
     double at(int x, int y);
+  }
+
+  /**
+   * The part of the picture in {@code file} that shows {@code finding} most; empty when it concerns
+   * all of it.
+   *
+   * @throws IOException when the picture cannot be decoded
+   */
+  public static Optional<Region> of(Problem finding, Path file) throws IOException {
+    return of(finding, ImageDecoder.decode(file));
   }
 
   /** The part of {@code p} that shows {@code finding} most; empty when it concerns all of it. */

@@ -198,7 +198,9 @@ public final class ArrivalReader {
         habits.stream()
             .filter(h -> text.source() != null && h.source().equalsIgnoreCase(text.source()))
             .toList();
-    Recognition r = Recogniser.recognise(name, files, new Knowledge(documents, own), progress);
+    Recognition r =
+        Recogniser.recognise(
+            name, files, new Knowledge(documents, own), n -> progress.advanced(0, n));
     return r.with(trouble).withTile(documents.tileMetres(), documents.reliefMetres());
   }
 

@@ -156,6 +156,10 @@ public final class Filing {
         to = to.resolve(p);
       }
       Files.createDirectories(to.getParent());
+      if (!Files.exists(f.onDisk())) {
+        throw new java.nio.file.NoSuchFileException(
+            f.path(), null, "it was there when the folder was read and is gone now");
+      }
       String hash;
       try (OutputStream o = Files.newOutputStream(to, StandardOpenOption.CREATE_NEW)) {
         hash = Hashes.copy(f.onDisk(), o, progress);

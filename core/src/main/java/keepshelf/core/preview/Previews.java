@@ -137,6 +137,30 @@ public final class Previews {
     return new Picture(side, Resampler.thumbnail(ImageDecoder.decode(file), side));
   }
 
+  /**
+   * A square of a map's own pixels, one to one; beyond its edges it goes on as a tile does.
+   *
+   * @param x middle, 0..1 from the left
+   * @param y middle, 0..1 from the top
+   */
+  public static Picture pixels(Path file, double x, double y, int side) throws IOException {
+    Pixels p = ImageDecoder.decode(file);
+    int left = (int) Math.round(x * p.width()) - side / 2;
+    int top = (int) Math.round(y * p.height()) - side / 2;
+    int[] argb = new int[side * side];
+    for (int i = 0; i < argb.length; i++) {
+      int px = Math.floorMod(left + i % side, p.width());
+      int py = Math.floorMod(top + i / side, p.height());
+      int rgb = 0;
+      for (int c = 0; c < 3; c++) {
+        float v = p.value(px, py, p.channels() < 3 ? 0 : c);
+        rgb = rgb << 8 | Math.clamp(Math.round(v * 255), 0, 255);
+      }
+      argb[i] = 0xFF000000 | rgb;
+    }
+    return new Picture(side, argb);
+  }
+
   private static String state(ItemRecord item) {
     StringBuilder b = new StringBuilder().append(LOOK).append(item.tileMetres());
     item.maps().forEach(m -> b.append(m.role()).append(m.handedness()).append(m.sha256()));

@@ -35,7 +35,7 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
     PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
     try {
       Pixels p = ImageDecoder.decode(f.onDisk());
-      MapFacts facts = MapFacts.of(p, info.format(), role == MapRole.NORMAL);
+      MapFacts facts = MapFacts.of(p, info.format(), meant(role));
       boolean vectors =
           p.channels() >= 3
               && (role == MapRole.NORMAL || facts.character() == PixelCharacter.NORMAL);
@@ -54,5 +54,14 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
     } finally {
       memory.release();
     }
+  }
+
+  private static MapFacts.Meant meant(MapRole role) {
+    return switch (role) {
+      case NORMAL -> MapFacts.Meant.NORMAL;
+      case HEIGHT, BUMP -> MapFacts.Meant.HEIGHT;
+      case null -> MapFacts.Meant.COLOUR;
+      default -> role.colour() ? MapFacts.Meant.COLOUR : MapFacts.Meant.DATA;
+    };
   }
 }

@@ -11,7 +11,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import keepshelf.core.archive.Progress;
+import java.util.function.Consumer;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -25,16 +25,18 @@ import keepshelf.imaging.analyse.PixelCharacter;
 final class PixelJudge {
   private final Map<String, List<Sense>> alternatives;
   private final List<Problem> problems;
-  private final Progress progress;
+  private final Consumer<String> looking;
 
   /**
    * @param alternatives by path, what ambiguous words can mean
    * @param problems receives trouble with decoding
+   * @param looking is told each picture, and may stop the work
    */
-  PixelJudge(Map<String, List<Sense>> alternatives, List<Problem> problems, Progress progress) {
+  PixelJudge(
+      Map<String, List<Sense>> alternatives, List<Problem> problems, Consumer<String> looking) {
     this.alternatives = alternatives;
     this.problems = problems;
-    this.progress = progress;
+    this.looking = looking;
   }
 
   /**
@@ -68,7 +70,9 @@ final class PixelJudge {
       try {
         for (RecognisedItem i : items) {
           for (RecognisedMap m : i.maps()) {
-            running.put(m.file().path(), pool.submit(() -> one(m.file(), m.role())));
+            boolean open = alternatives.containsKey(m.file().path());
+            MapRole role = open && m.role() != MapRole.NORMAL ? null : m.role();
+            running.put(m.file().path(), pool.submit(() -> one(m.file(), role)));
           }
         }
         for (LooseFile l : loose) {
@@ -95,7 +99,7 @@ final class PixelJudge {
   }
 
   private MapLook one(SourceFile f, MapRole role) {
-    progress.advanced(0, f.name());
+    looking.accept(f.name());
     return MapLook.at(f, role);
   }
 

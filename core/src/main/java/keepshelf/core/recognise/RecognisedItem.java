@@ -49,7 +49,10 @@ public record RecognisedItem(
   public RecognisedItem withMaps(List<RecognisedMap> newMaps) {
     RecognisedItem bare =
         new RecognisedItem(key, name, kind, workflow, colourway, newMaps, List.of());
-    Workflow w = kind == ItemKind.MATERIAL ? Workflow.of(bare.roles()) : Workflow.UNKNOWN;
+    Workflow w =
+        kind == ItemKind.MATERIAL || kind == ItemKind.MODEL
+            ? Workflow.of(bare.roles())
+            : Workflow.UNKNOWN;
     RecognisedItem item = new RecognisedItem(key, name, kind, w, colourway, newMaps, List.of());
     return new RecognisedItem(
         key, name, kind, w, colourway, newMaps, keepshelf.core.inspect.SetChecks.check(item));

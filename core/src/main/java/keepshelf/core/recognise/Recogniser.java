@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.stream.IntStream;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.imaging.io.ImageFormat;
@@ -32,9 +32,9 @@ public final class Recogniser {
     this.knowledge = knowledge;
   }
 
-  /** As {@link #recognise(String, List, Knowledge, Progress)} with nothing known beside. */
+  /** As {@link #recognise(String, List, Knowledge, Consumer)} with nothing known beside. */
   public static Recognition recognise(String arrivalName, List<SourceFile> files) {
-    return recognise(arrivalName, files, Knowledge.NONE, Progress.NONE);
+    return recognise(arrivalName, files, Knowledge.NONE, n -> {});
   }
 
   /**
@@ -43,15 +43,15 @@ public final class Recogniser {
    *
    * @param arrivalName name of the archive or folder, which may name the pack and a set; may be
    *     empty
-   * @param progress is told each picture that is looked at, and may stop the work
-   * @throws java.util.concurrent.CancellationException when {@code progress} stopped it
+   * @param looking is told the name of each picture that is looked at, and may stop the work
+   * @throws java.util.concurrent.CancellationException when {@code looking} threw it
    */
   public static Recognition recognise(
-      String arrivalName, List<SourceFile> files, Knowledge knowledge, Progress progress) {
-    return new Recogniser(arrivalName, knowledge).run(files, progress);
+      String arrivalName, List<SourceFile> files, Knowledge knowledge, Consumer<String> looking) {
+    return new Recogniser(arrivalName, knowledge).run(files, looking);
   }
 
-  private Recognition run(List<SourceFile> files, Progress progress) {
+  private Recognition run(List<SourceFile> files, Consumer<String> looking) {
     List<Candidate> pictures = sort(files);
     List<Candidate> environments = takeEnvironments(pictures);
     SetFinder found = SetFinder.over(pictures);
@@ -65,8 +65,9 @@ public final class Recogniser {
     maker.materials(materials);
     maker.environments(environments, rest);
     maker.leftOver(rest, materials);
-    PixelJudge judge = new PixelJudge(maker.alternatives(), problems, progress);
+    PixelJudge judge = new PixelJudge(maker.alternatives(), problems, looking);
     List<RecognisedItem> items = judge.judge(maker.items(), loose);
+    items = new ModelItems(problems).attach(items, loose);
     Set<String> versions = maker.versions();
     String version =
         arrival.version() != null

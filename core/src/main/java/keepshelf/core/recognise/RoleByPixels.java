@@ -10,6 +10,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.RoleVocabulary.Sense;
 import keepshelf.imaging.analyse.ChannelFacts;
 import keepshelf.imaging.analyse.MapFacts;
+import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.analyse.PixelCharacter;
 
 /** What the pixels of a map say about its role. */
@@ -150,7 +151,21 @@ final class RoleByPixels {
 
   private static RecognisedMap notLikeNormals(RecognisedMap m) {
     Verdict v = m.verdict();
-    boolean vectors = m.facts().normal() != null && m.facts().normal().unit() > 0.4;
+    NormalHealth health = m.facts().normal();
+    boolean stored =
+        health != null
+            && switch (health.state()) {
+              case CURVED, UNCURVED, OUT_IN_RED, OUT_IN_GREEN, NO_BLUE, OBJECT_SPACE -> true;
+              default -> false;
+            };
+    if (stored) {
+      return m.as(
+          MapRole.NORMAL,
+          null,
+          v.and(
+              new Evidence("pixels", 0.8, "its pixels are vectors, though stored in a wrong way")));
+    }
+    boolean vectors = health != null && health.unit() > 0.4;
     if (m.file().info().filter(i -> i.channels() < 3).isPresent() || m.facts().grey()) {
       return m.as(
           MapRole.BUMP,

@@ -56,7 +56,9 @@ final class RoleChooser {
   private static void settle(FoundSet set) {
     Map<String, NameReading> words = new HashMap<>();
     for (Candidate c : set.members) {
-      words.putIfAbsent(c.chosen.phrase(), c.chosen);
+      if (ambiguous(c)) {
+        words.putIfAbsent(c.chosen.phrase(), c.chosen);
+      }
     }
     List<Choice> choices = new ArrayList<>();
     words.forEach(
@@ -67,6 +69,9 @@ final class RoleChooser {
             : a.phrase().compareTo(b.phrase()));
     Map<String, Sense> meaning = new HashMap<>();
     Set<MapRole> taken = EnumSet.noneOf(MapRole.class);
+    set.members.stream()
+        .filter(c -> !ambiguous(c))
+        .forEach(c -> taken.add(c.chosen.senses().getFirst().role()));
     for (Choice c : choices) {
       if (!meaning.containsKey(c.phrase())
           && (!taken.contains(c.sense().role()) || words.get(c.phrase()).senses().size() == 1)) {
@@ -75,7 +80,13 @@ final class RoleChooser {
       }
     }
     for (Candidate c : set.members) {
-      c.sense = meaning.getOrDefault(c.chosen.phrase(), c.chosen.senses().getFirst());
+      Sense first = c.chosen.senses().getFirst();
+      c.sense = ambiguous(c) ? meaning.getOrDefault(c.chosen.phrase(), first) : first;
     }
+  }
+
+  /** Whether the meaning comes from words of the name, and not from a document or a person. */
+  private static boolean ambiguous(Candidate c) {
+    return !c.chosen.source().equals("document") && !c.chosen.source().equals("habit");
   }
 }

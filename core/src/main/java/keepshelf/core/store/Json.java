@@ -29,7 +29,7 @@ public final class Json {
   }
 
   /** In one line, for columns. */
-  static String line(Object value) {
+  public static String line(Object value) {
     return COMPACT.writeValueAsString(value);
   }
 }

@@ -214,6 +214,99 @@ class UnpackerTest {
         .containsExactlyInAnyOrder("outer.zip!/packs/inner.zip", "outer.zip!/readme.txt");
   }
 
+  private UnpackReport open(Path archive, String password) throws Exception {
+    Path out = Files.createTempDirectory(dir, "out");
+    return Unpacker.unpack(archive, "a.zip", out, Limits.DEFAULT, Progress.NONE, password);
+  }
+
+  @Test
+  void passwordsOpenZipAndSevenZ() throws Exception {
+    for (var method :
+        new net.lingala.zip4j.model.enums.EncryptionMethod[] {
+          net.lingala.zip4j.model.enums.EncryptionMethod.AES,
+          net.lingala.zip4j.model.enums.EncryptionMethod.ZIP_STANDARD
+        }) {
+      Path zip = dir.resolve(method + ".zip");
+      var p = new net.lingala.zip4j.model.ZipParameters();
+      p.setEncryptFiles(true);
+      p.setEncryptionMethod(method);
+      p.setFileNameInZip("Maps/лодка_diff.txt");
+      try (var z = new net.lingala.zip4j.ZipFile(zip.toFile(), "skerry".toCharArray())) {
+        z.addStream(new java.io.ByteArrayInputStream(text("rope")), p);
+      }
+      assertThat(open(zip, "skerry").files())
+          .extracting(UnpackedFile::entry)
+          .containsExactly("Maps/лодка_diff.txt");
+      assertThatThrownBy(() -> open(zip, null))
+          .isInstanceOfSatisfying(
+              ShelfException.class,
+              e -> assertThat(e.problem().code()).isEqualTo("encrypted-archive"));
+      assertThatThrownBy(() -> open(zip, "wrong"))
+          .isInstanceOfSatisfying(
+              ShelfException.class,
+              e -> assertThat(e.problem().code()).isEqualTo("wrong-password"));
+    }
+    Path seven = dir.resolve("a.7z");
+    try (var out =
+        new org.apache.commons.compress.archivers.sevenz.SevenZOutputFile(
+            seven.toFile(), "skerry".toCharArray())) {
+      var entry = new org.apache.commons.compress.archivers.sevenz.SevenZArchiveEntry();
+      entry.setName("rope.txt");
+      out.putArchiveEntry(entry);
+      out.write(text("rope"));
+      out.closeArchiveEntry();
+    }
+    assertThat(open(seven, "skerry").files()).hasSize(1);
+    assertThatThrownBy(() -> open(seven, "wrong"))
+        .isInstanceOfSatisfying(
+            ShelfException.class, e -> assertThat(e.problem().code()).isEqualTo("wrong-password"));
+  }
+
+  @Test
+  void zstandardAndSinglePackedFilesOpen() throws Exception {
+    Path tar = dir.resolve("rope.tar.zst");
+    try (var out =
+        new org.apache.commons.compress.archivers.tar.TarArchiveOutputStream(
+            new com.github.luben.zstd.ZstdOutputStream(Files.newOutputStream(tar)))) {
+      var e = new org.apache.commons.compress.archivers.tar.TarArchiveEntry("rope/diff.txt");
+      e.setSize(4);
+      out.putArchiveEntry(e);
+      out.write(text("rope"));
+      out.closeArchiveEntry();
+    }
+    assertThat(open(tar, null).files())
+        .extracting(UnpackedFile::entry)
+        .containsExactly("rope/diff.txt");
+    Path single = dir.resolve("rope_height.exr.gz");
+    try (var out = new java.util.zip.GZIPOutputStream(Files.newOutputStream(single))) {
+      out.write(text("not a tar, only one file"));
+    }
+    Path into = Files.createTempDirectory(dir, "out");
+    UnpackReport r =
+        Unpacker.unpack(single, single.toString(), into, Limits.DEFAULT, Progress.NONE, null);
+    assertThat(r.files()).extracting(UnpackedFile::entry).containsExactly("rope_height.exr");
+  }
+
+  @Test
+  void aTrapThatUnfoldsArchiveByArchiveIsStopped() throws Exception {
+    byte[] zeros = new byte[300_000];
+    Map<String, byte[]> inner = new LinkedHashMap<>();
+    inner.put("zeros.bin", zeros);
+    byte[] one = Files.readAllBytes(TestPacks.zip(dir.resolve("inner.zip"), inner));
+    Map<String, byte[]> many = new LinkedHashMap<>();
+    for (int i = 0; i < 10; i++) {
+      many.put("part" + i + ".zip", one);
+    }
+    Path outer = TestPacks.zip(dir.resolve("outer.zip"), many);
+    Limits tight = new Limits(1000, 1 << 20, 1_000_000, 100_000, 1 << 20);
+    UnpackReport r =
+        Unpacker.unpack(
+            outer, "outer.zip", Files.createTempDirectory(dir, "out"), tight, Progress.NONE, null);
+    assertThat(r.problems()).anyMatch(p -> p.code().equals("archive-bomb"));
+    long out = r.files().stream().mapToLong(UnpackedFile::size).sum();
+    assertThat(out).isLessThan(1_100_000);
+  }
+
   @Test
   void doubledAndClashingEntriesKeepTheFirst() throws Exception {
     Path zip = dir.resolve("a.zip");

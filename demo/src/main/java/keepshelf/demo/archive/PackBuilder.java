@@ -1,6 +1,8 @@
 package keepshelf.demo.archive;
 
+import com.github.luben.zstd.ZstdOutputStream;
 import java.io.BufferedOutputStream;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
@@ -12,6 +14,9 @@ import java.util.Map;
 import java.util.zip.CRC32;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
+import net.lingala.zip4j.ZipFile;
+import net.lingala.zip4j.model.ZipParameters;
+import net.lingala.zip4j.model.enums.EncryptionMethod;
 import org.apache.commons.compress.archivers.sevenz.SevenZArchiveEntry;
 import org.apache.commons.compress.archivers.sevenz.SevenZMethod;
 import org.apache.commons.compress.archivers.sevenz.SevenZOutputFile;
@@ -27,6 +32,7 @@ import org.apache.commons.compress.compressors.xz.XZCompressorOutputStream;
 public final class PackBuilder {
   private final Map<String, byte[]> entries = new LinkedHashMap<>();
   private final Path work;
+  private String password;
 
   /** Encodes pictures through files in {@code work}, an existing folder. */
   public PackBuilder(Path work) {
@@ -45,7 +51,33 @@ public final class PackBuilder {
     return this;
   }
 
-  /** Adds a picture in the format that {@code name} ends in: png, jpg or tif. */
+  /** Adds an archive of what {@code inner} holds, of the kind that {@code name} ends in. */
+  public PackBuilder archive(String name, PackBuilder inner) {
+    try {
+      Path folder = Files.createTempDirectory(work, "inner");
+      Path file = folder.resolve(name.substring(name.lastIndexOf('/') + 1));
+      inner.write(file);
+      entries.put(name, Files.readAllBytes(file));
+      Files.delete(file);
+      Files.delete(folder);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return this;
+  }
+
+  /** A builder for an archive inside this one. */
+  public PackBuilder inner() {
+    return new PackBuilder(work);
+  }
+
+  /** Protects the archive by a password; only for zip. */
+  public PackBuilder password(String word) {
+    password = word;
+    return this;
+  }
+
+  /** Adds a picture in the format that {@code name} ends in: png, jpg, hdr, exr or tif. */
   public PackBuilder picture(String name, Pixels pixels) {
     try {
       Path file = Files.createTempFile(work, "picture", ".bin");
@@ -53,6 +85,10 @@ public final class PackBuilder {
         ImageEncoder.png(pixels, file, 1);
       } else if (name.endsWith(".jpg")) {
         ImageEncoder.jpeg(pixels, file, 0.92f);
+      } else if (name.endsWith(".hdr")) {
+        Files.write(file, LightFiles.hdr(pixels));
+      } else if (name.endsWith(".exr")) {
+        Files.write(file, LightFiles.exr(pixels));
       } else {
         ImageEncoder.tiff(pixels, file);
       }
@@ -64,15 +100,17 @@ public final class PackBuilder {
     return this;
   }
 
-  /** Writes the archive in the kind that its name ends in: zip, 7z, tar.gz or tar.xz. */
+  /** Writes the archive in the kind that its name ends in: zip, 7z, tar.gz, tar.xz or tar.zst. */
   public void write(Path to) throws IOException {
     String name = to.getFileName().toString();
-    if (name.endsWith(".zip")) {
+    if (name.endsWith(".zip") && password != null) {
+      protectedZip(to);
+    } else if (name.endsWith(".zip")) {
       zip(to);
     } else if (name.endsWith(".7z")) {
       sevenZ(to);
     } else {
-      tar(to, name.endsWith(".xz"));
+      tar(to, name.substring(name.lastIndexOf('.') + 1));
     }
   }
 
@@ -92,6 +130,27 @@ public final class PackBuilder {
         out.putArchiveEntry(entry);
         out.write(e.getValue());
         out.closeArchiveEntry();
+      }
+    }
+  }
+
+  private static OutputStream packed(OutputStream file, String packing) throws IOException {
+    return switch (packing) {
+      case "xz" -> new XZCompressorOutputStream(file, 0);
+      case "zst" -> new ZstdOutputStream(file, 1);
+      default -> new GzipCompressorOutputStream(file, fast());
+    };
+  }
+
+  private void protectedZip(Path to) throws IOException {
+    ZipParameters p = new ZipParameters();
+    p.setEncryptFiles(true);
+    p.setEncryptionMethod(EncryptionMethod.AES);
+    p.setLastModifiedFileTime(1_767_225_600_000L);
+    try (ZipFile zip = new ZipFile(to.toFile(), password.toCharArray())) {
+      for (var e : entries.entrySet()) {
+        p.setFileNameInZip(e.getKey());
+        zip.addStream(new ByteArrayInputStream(e.getValue()), p);
       }
     }
   }
@@ -118,12 +177,9 @@ public final class PackBuilder {
     return p;
   }
 
-  private void tar(Path to, boolean xz) throws IOException {
+  private void tar(Path to, String packing) throws IOException {
     try (OutputStream file = new BufferedOutputStream(Files.newOutputStream(to));
-        OutputStream packed =
-            xz
-                ? new XZCompressorOutputStream(file, 0)
-                : new GzipCompressorOutputStream(file, fast());
+        OutputStream packed = packed(file, packing);
         TarArchiveOutputStream out = new TarArchiveOutputStream(packed, "UTF-8")) {
       out.setLongFileMode(TarArchiveOutputStream.LONGFILE_POSIX);
       for (var e : entries.entrySet()) {

@@ -98,6 +98,23 @@ public final class MapSet {
     return Pixels.u16(side, side, 1, out);
   }
 
+  /** Height as linear float, grey. */
+  public Pixels heightFloat() {
+    return Pixels.f32(side, side, 1, height.clone());
+  }
+
+  /** Base colour with the opacity in its alpha channel, 8-bit RGBA. */
+  public Pixels baseColourWithOpacity() {
+    byte[] out = new byte[r.length * 4];
+    for (int i = 0; i < r.length; i++) {
+      out[4 * i] = (byte) Math.round(r[i] * 255);
+      out[4 * i + 1] = (byte) Math.round(g[i] * 255);
+      out[4 * i + 2] = (byte) Math.round(b[i] * 255);
+      out[4 * i + 3] = (byte) Math.round(opacity[i] * 255);
+    }
+    return Pixels.u8(side, side, 4, out);
+  }
+
   /** Height, 8-bit grey. */
   public Pixels height8() {
     return grey8(height);

@@ -1,13 +1,16 @@
 package keepshelf.desktop.arrivals;
 
 import java.nio.file.Path;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import keepshelf.core.intake.Arrival;
+import keepshelf.core.intake.ArrivalKin;
 import keepshelf.desktop.work.Job;
 
 /** One download in the list of arrivals. Changes on the interface thread. */
@@ -26,9 +29,9 @@ public final class ArrivalEntry {
   private final ObjectProperty<Arrival> arrival = new SimpleObjectProperty<>();
   private final StringProperty line = new SimpleStringProperty("");
   private final DoubleProperty progress = new SimpleDoubleProperty(-1);
-  private final StringProperty source = new SimpleStringProperty("");
-  private final StringProperty licence = new SimpleStringProperty("");
-  private final StringProperty version = new SimpleStringProperty("");
+  private final ObjectProperty<ArrivalKin> kin = new SimpleObjectProperty<>();
+  private final BooleanProperty asKin = new SimpleBooleanProperty(true);
+  private final PackForm form = new PackForm();
   Job job;
 
   ArrivalEntry(Path path) {
@@ -65,18 +68,35 @@ public final class ArrivalEntry {
     return progress;
   }
 
-  /** Who it came from, as it will be recorded. */
-  public StringProperty sourceProperty() {
-    return source;
+  /** What it is to a pack on the shelf, or null. */
+  public ObjectProperty<ArrivalKin> kinProperty() {
+    return kin;
   }
 
-  /** Its licence, as it will be recorded. */
-  public StringProperty licenceProperty() {
-    return licence;
+  /** Whether it is to be filed as a version or edition of that pack. */
+  public BooleanProperty asKinProperty() {
+    return asKin;
   }
 
-  /** Its version, as it will be recorded. */
-  public StringProperty versionProperty() {
-    return version;
+  /** The record of its pack. */
+  public PackForm form() {
+    return form;
+  }
+
+  /** Whether it waits for a password. */
+  public boolean locked() {
+    return state.get() == State.FAILED
+        && arrival.get() != null
+        && arrival.get().problems().stream()
+            .anyMatch(
+                p -> p.code().equals("encrypted-archive") || p.code().equals("wrong-password"));
+  }
+
+  /** Whether it can be filed without asking anything. */
+  public boolean sure() {
+    return state.get() == State.READY
+        && arrival.get() != null
+        && !arrival.get().recognition().items().isEmpty()
+        && arrival.get().questions() == 0;
   }
 }

@@ -2,19 +2,22 @@ package keepshelf.desktop.arrivals;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayDeque;
-import java.util.Deque;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
 import keepshelf.core.intake.Arrival;
+import keepshelf.core.intake.ArrivalKin;
+import keepshelf.core.intake.DownloadsWatch;
 import keepshelf.core.intake.Filing;
-import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.Recognition;
@@ -23,23 +26,24 @@ import keepshelf.desktop.work.WorkList;
 
 /** What came in: reading, correcting, filing. All on the interface thread. */
 public final class ArrivalsModel {
-  private record Change(ArrivalEntry entry, Recognition before) {}
-
   private final Shelf shelf;
   private final WorkList work;
   private final Runnable filed;
   private final ObservableList<ArrivalEntry> entries = FXCollections.observableArrayList();
   private final ObjectProperty<ArrivalEntry> chosen = new SimpleObjectProperty<>();
-  private final ObjectProperty<Spot> spot = new SimpleObjectProperty<>();
   private final ReadOnlyIntegerWrapper waiting = new ReadOnlyIntegerWrapper();
-  private final Deque<Change> undo = new ArrayDeque<>();
+  private final ReadOnlyObjectWrapper<Path> watched = new ReadOnlyObjectWrapper<>();
+  private final UndoList undo = new UndoList();
+  private final SortingModel sorting;
+  private DownloadsWatch watch;
 
   /** Files onto {@code shelf}; {@code filed} is called after each filing. */
   public ArrivalsModel(Shelf shelf, WorkList work, Runnable filed) {
     this.shelf = shelf;
     this.work = work;
     this.filed = filed;
-    chosen.addListener(o -> spot.set(null));
+    this.sorting = new SortingModel(this, shelf, work, undo);
+    chosen.addListener(o -> sorting.look(null));
     entries.addListener(
         (javafx.collections.ListChangeListener<ArrivalEntry>) c -> waiting.set(entries.size()));
   }
@@ -54,15 +58,52 @@ public final class ArrivalsModel {
     return chosen;
   }
 
-  /** The picture that is looked at. */
-  public ObjectProperty<Spot> spotProperty() {
-    return spot;
+  /** What is looked at and corrected on the table. */
+  public SortingModel sorting() {
+    return sorting;
+  }
+
+  /** The downloads folder that is watched, or null. */
+  public ReadOnlyObjectProperty<Path> watchedProperty() {
+    return watched.getReadOnlyProperty();
+  }
+
+  /** Watches a downloads folder from now on, or none: what arrives there is added. */
+  public void watch(Path folder) {
+    if (watch != null) {
+      watch.close();
+      watch = null;
+    }
+    watched.set(null);
+    if (folder == null) {
+      return;
+    }
+    try {
+      watch = new DownloadsWatch(folder, QUIET_MILLIS, p -> work.ui(() -> add(List.of(p))));
+      watched.set(folder);
+    } catch (java.io.IOException e) {
+      work.problems()
+          .add(
+              Problem.warning(
+                  "not-watched", folder.toString(), Words.of("arrivals.watch.failed", folder)));
+    }
   }
 
   /** How many arrivals wait. */
   public ReadOnlyIntegerProperty waitingProperty() {
     return waiting.getReadOnlyProperty();
   }
+
+  /** Ends the watch without forgetting which folder it was. */
+  public void stopWatching() {
+    if (watch != null) {
+      watch.close();
+      watch = null;
+    }
+  }
+
+  /** A download counts as complete when it has not changed for so long. */
+  private static final long QUIET_MILLIS = 2000;
 
   /** Adds downloads and starts reading them; one that is listed already is only chosen. */
   public void add(List<Path> paths) {
@@ -80,11 +121,19 @@ public final class ArrivalsModel {
       if (chosen.get() == null) {
         chosen.set(e);
       }
-      read(e);
+      read(e, null);
     }
   }
 
-  private void read(ArrivalEntry e) {
+  /** Tries a password on a protected archive. */
+  public void unlock(ArrivalEntry e, String password) {
+    e.stateProperty().set(ArrivalEntry.State.READING);
+    e.arrivalProperty().set(null);
+    e.lineProperty().set(Words.of("arrivals.reading"));
+    read(e, password);
+  }
+
+  private void read(ArrivalEntry e, String password) {
     e.job =
         work.start(
             Words.of("arrivals.job.read", e.name()),
@@ -96,6 +145,7 @@ public final class ArrivalsModel {
                 a =
                     shelf.read(
                         e.path().toString(),
+                        password,
                         (bytes, name) -> {
                           synchronized (done) {
                             done[0] += bytes;
@@ -107,7 +157,8 @@ public final class ArrivalsModel {
               } finally {
                 Arrival read = a;
                 boolean known = read != null && shelf.known(read).isPresent();
-                work.ui(() -> arrived(e, read, known));
+                ArrivalKin kin = read == null || known ? null : shelf.kin(read).orElse(null);
+                work.ui(() -> arrived(e, read, known, kin));
               }
             });
   }
@@ -127,7 +178,7 @@ public final class ArrivalsModel {
     }
   }
 
-  private void arrived(ArrivalEntry e, Arrival a, boolean known) {
+  private void arrived(ArrivalEntry e, Arrival a, boolean known, ArrivalKin kin) {
     e.progressProperty().set(-1);
     if (a == null || !entries.contains(e)) {
       entries.remove(e);
@@ -137,14 +188,10 @@ public final class ArrivalsModel {
       return;
     }
     e.arrivalProperty().set(a);
-    e.sourceProperty().set(orEmpty(a.text().source()));
-    e.licenceProperty().set(orEmpty(a.text().licence()));
-    e.versionProperty()
-        .set(
-            orEmpty(
-                a.recognition().version() != null
-                    ? a.recognition().version()
-                    : a.text().version()));
+    e.kinProperty().set(kin);
+    if (!a.failed()) {
+      e.form().fill(a);
+    }
     e.stateProperty()
         .set(
             a.failed()
@@ -152,33 +199,23 @@ public final class ArrivalsModel {
                 : known ? ArrivalEntry.State.ALREADY_THERE : ArrivalEntry.State.READY);
     tell(e);
     if (chosen.get() == e) {
-      chooseFirst();
+      sorting.lookFirst();
     }
   }
 
-  private static String orEmpty(String s) {
-    return s == null ? "" : s;
-  }
-
-  private static void tell(ArrivalEntry e) {
+  void tell(ArrivalEntry e) {
     Arrival a = e.arrivalProperty().get();
     e.lineProperty()
         .set(
             switch (e.stateProperty().get()) {
               case FAILED -> a.problems().getFirst().message().replace(a.path(), e.name());
               case ALREADY_THERE -> Words.of("arrivals.already");
-              default -> Words.of("arrivals.ready", a.recognition().items().size(), a.questions());
+              default ->
+                  Words.of("arrivals.ready", a.recognition().items().size(), a.questions())
+                      + (e.kinProperty().get() == null
+                          ? ""
+                          : " · " + e.kinProperty().get().brief());
             });
-  }
-
-  /** Chooses the first picture that asks, else the first. */
-  private void chooseFirst() {
-    List<Spot> all = spots();
-    spot.set(
-        all.stream()
-            .filter(s -> s.map() != null && s.map().verdict().asks())
-            .findFirst()
-            .orElse(all.isEmpty() ? null : all.getFirst()));
   }
 
   /** What the chosen arrival holds, or null. */
@@ -189,104 +226,34 @@ public final class ArrivalsModel {
         : e.arrivalProperty().get().recognition();
   }
 
-  /** All pictures of the chosen arrival: table row by row, then the tray. */
-  public List<Spot> spots() {
-    Recognition r = recognition();
-    return r == null ? List.of() : Spot.all(r);
-  }
-
-  /** Moves to the next (1) or previous (-1) picture. */
-  public void move(int step) {
-    List<Spot> all = spots();
-    if (!all.isEmpty()) {
-      int at = all.indexOf(spot.get());
-      spot.set(all.get(Math.clamp(at < 0 ? 0 : at + (long) step, 0, all.size() - 1)));
-    }
-  }
-
-  /** Moves to the item above (-1) or below (1), staying near the column. */
-  public void moveRow(int step) {
-    Recognition r = recognition();
-    Spot s = spot.get();
-    if (r == null || s == null || s.item() == null) {
-      move(step);
-      return;
-    }
-    List<String> keys = r.items().stream().map(RecognisedItem::key).toList();
-    int row = keys.indexOf(s.item()) + step;
-    if (row < 0 || row >= keys.size()) {
-      return;
-    }
-    int column = Column.of(s.map().role()).ordinal();
-    spots().stream()
-        .filter(x -> keys.get(row).equals(x.item()))
-        .min(
-            java.util.Comparator.comparingInt(
-                x -> Math.abs(Column.of(x.map().role()).ordinal() - column)))
-        .ifPresent(spot::set);
-  }
-
-  /** Moves to the next picture that asks, after the one that is looked at. */
-  public void nextQuestion() {
-    List<Spot> all = spots();
-    int at = all.indexOf(spot.get());
-    for (int i = 1; i <= all.size(); i++) {
-      Spot s = all.get(Math.floorMod(at + i, all.size()));
-      if (s.map() != null && s.map().verdict().asks()) {
-        spot.set(s);
-        return;
-      }
-    }
-  }
-
-  /**
-   * Gives the picture that is looked at another role, in its own item or in the only one there is.
-   */
-  public void setRole(MapRole role) {
-    Spot s = spot.get();
-    Recognition r = recognition();
-    if (s == null || r == null || r.items().isEmpty()) {
-      return;
-    }
-    place(s.path(), s.item() != null ? s.item() : r.items().getFirst().key(), role);
-  }
-
-  /** Puts a picture into an item in a role. */
-  public void place(String path, String item, MapRole role) {
-    change(Corrections.place(recognition(), path, item, role), path);
-  }
-
-  /** Takes the picture that is looked at out of its item. */
-  public void putAside() {
-    if (spot.get() != null && spot.get().map() != null) {
-      change(Corrections.putAside(recognition(), spot.get().path()), spot.get().path());
-    }
-  }
-
-  private void change(Recognition to, String path) {
-    ArrivalEntry e = chosen.get();
-    undo.push(new Change(e, recognition()));
-    apply(e, to, path);
-  }
-
-  private void apply(ArrivalEntry e, Recognition to, String path) {
-    e.arrivalProperty().set(e.arrivalProperty().get().with(to));
-    tell(e);
-    if (chosen.get() == e) {
-      spot.set(spots().stream().filter(s -> s.path().equals(path)).findFirst().orElse(null));
-    }
-  }
-
   /** Takes the last correction back. */
   public void undo() {
-    while (!undo.isEmpty()) {
-      Change c = undo.pop();
-      if (entries.contains(c.entry())) {
-        chosen.set(c.entry());
-        apply(c.entry(), c.before(), spot.get() == null ? "" : spot.get().path());
-        return;
+    undo.undo();
+  }
+
+  /** Records what a person typed into a field, undoable. */
+  public void type(ArrivalEntry e, PackForm.Field f, String before) {
+    undo.push(() -> e.form().property(f).set(before));
+  }
+
+  /** Gives all waiting arrivals the source, licence and purchase of the chosen one. */
+  public void shareRecord() {
+    ArrivalEntry from = chosen.get();
+    if (from == null) {
+      return;
+    }
+    Map<ArrivalEntry, Map<PackForm.Field, String>> before = new LinkedHashMap<>();
+    for (ArrivalEntry e : entries) {
+      if (e != from) {
+        before.put(e, e.form().snapshot());
+        for (PackForm.Field f : PackForm.Field.values()) {
+          if (f.shared() && from.form().get(f) != null) {
+            e.form().property(f).set(from.form().get(f));
+          }
+        }
       }
     }
+    undo.push(() -> before.forEach((e, texts) -> e.form().restore(texts)));
   }
 
   /** Questions in the chosen arrival. */
@@ -305,17 +272,30 @@ public final class ArrivalsModel {
 
   /** Files the chosen arrival. */
   public void file() {
-    if (!canFile()) {
-      return;
+    if (canFile()) {
+      file(chosen.get());
     }
-    ArrivalEntry e = chosen.get();
+  }
+
+  /** How many arrivals can be filed without a question. */
+  public long sure() {
+    return entries.stream().filter(ArrivalEntry::sure).count();
+  }
+
+  /** Files all arrivals that have no question. */
+  public void fileAllSure() {
+    List.copyOf(entries).stream().filter(ArrivalEntry::sure).forEach(this::file);
+  }
+
+  private void file(ArrivalEntry e) {
     Arrival a = e.arrivalProperty().get();
     e.stateProperty().set(ArrivalEntry.State.FILING);
     Filing.Wishes wishes =
-        Filing.Wishes.of(
-            orNull(e.sourceProperty().get()),
-            orNull(e.licenceProperty().get()),
-            orNull(e.versionProperty().get()));
+        e.form()
+            .wishes(
+                e.kinProperty().get() != null && e.asKinProperty().get()
+                    ? e.kinProperty().get().kinship()
+                    : null);
     work.start(
         Words.of("arrivals.job.file", e.name()),
         job -> {
@@ -334,12 +314,15 @@ public final class ArrivalsModel {
     if (!done) {
       // The workspace may be used up: read the download again.
       e.stateProperty().set(ArrivalEntry.State.READING);
-      read(e);
+      read(e, null);
       return;
     }
     int at = entries.indexOf(e);
+    boolean shown = chosen.get() == e;
     entries.remove(e);
-    chooseNear(at);
+    if (shown) {
+      chooseNear(at);
+    }
     filed.run();
     work.problems().removeIf(p -> p.code().equals("filed"));
     work.problems()
@@ -348,10 +331,6 @@ public final class ArrivalsModel {
                 "filed",
                 null,
                 Words.of("arrivals.done", e.arrivalProperty().get().recognition().pack())));
-  }
-
-  private static String orNull(String s) {
-    return s == null || s.isBlank() ? null : s.trim();
   }
 
   /** Takes an arrival off the list; the download itself stays. */
@@ -372,7 +351,7 @@ public final class ArrivalsModel {
 
   private void chooseNear(int at) {
     chosen.set(entries.isEmpty() ? null : entries.get(Math.clamp(at, 0, entries.size() - 1)));
-    chooseFirst();
+    sorting.lookFirst();
   }
 
   /** Moves to the arrival above or below. */
@@ -380,7 +359,7 @@ public final class ArrivalsModel {
     int at = entries.indexOf(chosen.get());
     if (!entries.isEmpty()) {
       chosen.set(entries.get(Math.clamp(at + (long) step, 0, entries.size() - 1)));
-      chooseFirst();
+      sorting.lookFirst();
     }
   }
 }

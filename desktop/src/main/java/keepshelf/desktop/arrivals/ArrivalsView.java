@@ -8,97 +8,149 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.ProgressBar;
-import javafx.scene.control.ScrollPane;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.VBox;
-import keepshelf.core.intake.Arrival;
+import javafx.scene.layout.StackPane;
 import keepshelf.core.model.MapRole;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.work.Pictures;
+import keepshelf.desktop.work.WorkList;
+import keepshelf.imaging.analyse.Handedness;
 
 /** The list of arrivals, the sorting table and the why-panel. */
 public final class ArrivalsView implements Place {
   private static final Map<KeyCode, MapRole> ROLE_KEYS =
-      Map.of(
-          KeyCode.B,
-          MapRole.BASE_COLOUR,
-          KeyCode.R,
-          MapRole.ROUGHNESS,
-          KeyCode.G,
-          MapRole.GLOSS,
-          KeyCode.M,
-          MapRole.METALLIC,
-          KeyCode.N,
-          MapRole.NORMAL,
-          KeyCode.H,
-          MapRole.HEIGHT,
-          KeyCode.U,
-          MapRole.BUMP,
-          KeyCode.O,
-          MapRole.AMBIENT_OCCLUSION,
-          KeyCode.P,
-          MapRole.OPACITY,
-          KeyCode.E,
-          MapRole.EMISSION);
+      Map.ofEntries(
+          Map.entry(KeyCode.B, MapRole.BASE_COLOUR),
+          Map.entry(KeyCode.R, MapRole.ROUGHNESS),
+          Map.entry(KeyCode.G, MapRole.GLOSS),
+          Map.entry(KeyCode.M, MapRole.METALLIC),
+          Map.entry(KeyCode.N, MapRole.NORMAL),
+          Map.entry(KeyCode.H, MapRole.HEIGHT),
+          Map.entry(KeyCode.U, MapRole.BUMP),
+          Map.entry(KeyCode.O, MapRole.AMBIENT_OCCLUSION),
+          Map.entry(KeyCode.P, MapRole.OPACITY),
+          Map.entry(KeyCode.E, MapRole.EMISSION),
+          Map.entry(KeyCode.S, MapRole.SPECULAR),
+          Map.entry(KeyCode.C, MapRole.CAVITY),
+          Map.entry(KeyCode.K, MapRole.MASK),
+          Map.entry(KeyCode.D, MapRole.PACKED));
 
   private final ArrivalsModel model;
   private final FilePicker picker;
   private final BorderPane content = new BorderPane();
-  private final HBox header = new HBox(10);
-  private final VBox list = new VBox();
+  private final StackPane stack = new StackPane(content);
+  private final HBox header = new HBox(8);
   private final SortingTable table;
   private final WhyPane why;
+  private final MapViewer viewer;
   private final Label questions = Kit.label("", "second");
   private final Button file;
+  private final Button fileAll;
   private final ChangeListener<Object> redraw = (o, was, is) -> showChosen();
   private ArrivalEntry shown;
 
   /** Shows {@code model}; {@code picker} asks for files. */
-  public ArrivalsView(ArrivalsModel model, Pictures pictures, FilePicker picker) {
+  public ArrivalsView(ArrivalsModel model, WorkList work, Pictures pictures, FilePicker picker) {
     this.model = model;
     this.picker = picker;
-    table = new SortingTable(model, pictures);
-    why = new WhyPane(model, pictures);
+    viewer = new MapViewer(model, pictures, work);
+    table = new SortingTable(model, pictures, viewer::open);
+    why = new WhyPane(model, pictures, picker, viewer::open);
+    stack.getChildren().add(viewer);
+    // A scroll pane that was clicked would take these keys for itself.
+    why.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        e -> {
+          if (e.getTarget() == why) {
+            key(e);
+          }
+        });
     Button add = Kit.button(Words.of("arrivals.add"), this::pickFiles);
     Button folder = Kit.button(Words.of("arrivals.add.folder"), this::pickFolder);
+    Button watch = Kit.button("", this::pickWatched, "quiet");
+    watch.setId("watch");
+    watch.setMinWidth(0);
+    watch.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+    watch
+        .textProperty()
+        .bind(
+            Bindings.createStringBinding(
+                () ->
+                    model.watchedProperty().get() == null
+                        ? Words.of("arrivals.watch")
+                        : Words.of("arrivals.watching", home(model.watchedProperty().get())),
+                model.watchedProperty()));
+    fileAll = Kit.button("", model::fileAllSure);
+    fileAll.setId("file-all");
     file = Kit.button("", model::file, "main");
     file.setId("file");
-    header.getChildren().addAll(add, folder, Kit.spring(), questions, file);
+    header.getChildren().addAll(add, folder, watch, Kit.spring(), questions, fileAll, file);
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
-    ScrollPane left = new ScrollPane(list);
-    left.setFitToWidth(true);
-    left.setFocusTraversable(false);
-    VBox side = new VBox(left);
-    VBox.setVgrow(left, Priority.ALWAYS);
-    side.getStyleClass().add("arrival-list");
-    side.setPrefWidth(214);
-    side.setMinWidth(214);
-    content.setLeft(side);
+    questions.setMinWidth(Label.USE_PREF_SIZE);
+    content.setLeft(new ArrivalList(model));
     content.setCenter(table);
     content.setRight(why);
     model
         .entries()
-        .addListener((javafx.collections.ListChangeListener<ArrivalEntry>) c -> fillList());
-    model
-        .chosenProperty()
-        .addListener(o -> {
-          fillList();
-          showChosen();
-        });
-    model
-        .spotProperty()
-        .addListener(o -> why.show(model.chosenProperty().get(), model.spotProperty().get()));
-    fillList();
+        .addListener(
+            (javafx.collections.ListChangeListener<ArrivalEntry>)
+                c -> {
+                  while (c.next()) {
+                    c.getAddedSubList().forEach(e -> e.stateProperty().addListener(o -> count()));
+                    c.getAddedSubList().forEach(e -> e.arrivalProperty().addListener(o -> count()));
+                  }
+                  count();
+                });
+    model.chosenProperty().addListener(o -> showChosen());
+    SortingModel sorting = model.sorting();
+    sorting.spotProperty().addListener(o -> showWhy());
+    sorting.marked().addListener((javafx.collections.SetChangeListener<String>) c -> showWhy());
+    sorting.habits().addListener((javafx.beans.Observable o) -> showWhy());
     showChosen();
+  }
+
+  private static String home(java.nio.file.Path p) {
+    String s = p.toString();
+    String home = System.getProperty("user.home");
+    return home != null && s.startsWith(home + "/") ? "~" + s.substring(home.length()) : s;
+  }
+
+  private void showWhy() {
+    why.show(model.chosenProperty().get(), model.sorting().spotProperty().get());
+  }
+
+  /** What can be filed, of the chosen arrival and of all. */
+  private void count() {
+    boolean can = model.canFile();
+    file.setDisable(!can);
+    file.setText(Words.of("arrivals.file", can ? model.recognition().items().size() : 0));
+    long asked =
+        model.entries().stream()
+            .filter(e -> e.stateProperty().get() == ArrivalEntry.State.READY)
+            .mapToLong(e -> e.arrivalProperty().get().questions())
+            .sum();
+    questions.setText(model.entries().isEmpty() ? "" : Words.of("arrivals.questions", asked));
+    long sure = model.sure();
+    fileAll.setText(Words.of("arrivals.file.all", sure));
+    fileAll.setVisible(sure > 1);
+    fileAll.setManaged(sure > 1);
+  }
+
+  private void pickWatched() {
+    if (model.watchedProperty().get() != null) {
+      model.watch(null);
+    } else {
+      picker.folder(content.getScene().getWindow()).ifPresent(model::watch);
+    }
   }
 
   private void pickFiles() {
@@ -107,52 +159,6 @@ public final class ArrivalsView implements Place {
 
   private void pickFolder() {
     picker.folder(content.getScene().getWindow()).ifPresent(f -> model.add(java.util.List.of(f)));
-  }
-
-  private void fillList() {
-    Label title = Kit.label(Words.of("place.arrivals"), "heading");
-    title.setStyle("-fx-padding: 10 0 6 16;");
-    list.getChildren().setAll(title);
-    for (ArrivalEntry e : model.entries()) {
-      list.getChildren().add(row(e));
-    }
-  }
-
-  private Node row(ArrivalEntry e) {
-    Label name = Kit.label(e.name());
-    name.setStyle("-fx-font-weight: bold; -fx-font-size: 12.5px;");
-    Label line = Kit.wrapped("", "second");
-    line.textProperty().bind(e.lineProperty());
-    line.setMaxHeight(62);
-    Runnable tint =
-        () -> {
-          Arrival a = e.arrivalProperty().get();
-          line.getStyleClass().removeAll("bad", "attention", "remark");
-          switch (e.stateProperty().get()) {
-            case FAILED -> line.getStyleClass().add("bad");
-            case ALREADY_THERE -> line.getStyleClass().add("remark");
-            default -> {
-              if (a != null && a.questions() > 0) {
-                line.getStyleClass().add("attention");
-              }
-            }
-          }
-        };
-    e.stateProperty().addListener(o -> tint.run());
-    e.arrivalProperty().addListener(o -> tint.run());
-    tint.run();
-    ProgressBar bar = new ProgressBar();
-    bar.setMaxWidth(Double.MAX_VALUE);
-    bar.progressProperty().bind(e.progressProperty());
-    bar.visibleProperty().bind(e.progressProperty().greaterThanOrEqualTo(0));
-    bar.managedProperty().bind(bar.visibleProperty());
-    VBox box = new VBox(3, name, line, bar);
-    box.getStyleClass().add("arrival-row");
-    if (model.chosenProperty().get() == e) {
-      box.getStyleClass().add("chosen");
-    }
-    box.setOnMouseClicked(c -> model.chosenProperty().set(e));
-    return box;
   }
 
   private void showChosen() {
@@ -168,12 +174,10 @@ public final class ArrivalsView implements Place {
         e.stateProperty().addListener(redraw);
       }
     }
+    viewer.close();
     table.show(e);
-    why.show(e, model.spotProperty().get());
-    boolean can = model.canFile();
-    file.setDisable(!can);
-    file.setText(Words.of("arrivals.file", can ? model.recognition().items().size() : 0));
-    questions.setText(can ? Words.of("arrivals.questions", model.questions()) : "");
+    showWhy();
+    count();
   }
 
   @Override
@@ -188,7 +192,7 @@ public final class ArrivalsView implements Place {
 
   @Override
   public Node content() {
-    return content;
+    return stack;
   }
 
   @Override
@@ -214,11 +218,24 @@ public final class ArrivalsView implements Place {
 
   @Override
   public void key(KeyEvent e) {
+    if (viewer.isVisible()) {
+      viewer.key(e);
+      if (e.isConsumed()) {
+        return;
+      }
+    }
+    SortingModel sorting = model.sorting();
     if (e.isControlDown()) {
       switch (e.getCode()) {
         case O -> pickFiles();
         case Z -> model.undo();
-        case ENTER -> model.file();
+        case ENTER -> {
+          if (e.isShiftDown()) {
+            model.fileAllSure();
+          } else {
+            model.file();
+          }
+        }
         case UP -> model.moveArrival(-1);
         case DOWN -> model.moveArrival(1);
         default -> {
@@ -228,25 +245,33 @@ public final class ArrivalsView implements Place {
       e.consume();
       return;
     }
-    MapRole role =
-        e.getCode() == KeyCode.S && !e.isShiftDown()
-            ? MapRole.SPECULAR
-            : ROLE_KEYS.get(e.getCode());
-    if (role != null) {
-      model.setRole(role);
+    MapRole role = ROLE_KEYS.get(e.getCode());
+    if (role != null && !e.isShiftDown()) {
+      sorting.setRole(role);
     } else {
       switch (e.getCode()) {
-        case RIGHT -> model.move(1);
-        case LEFT -> model.move(-1);
-        case UP -> model.moveRow(-1);
-        case DOWN -> model.moveRow(1);
-        case X, DELETE -> model.putAside();
-        case ENTER -> model.nextQuestion();
+        case RIGHT -> sorting.move(1, e.isShiftDown());
+        case LEFT -> sorting.move(-1, e.isShiftDown());
+        case UP -> sorting.moveRow(-1);
+        case DOWN -> sorting.moveRow(1);
+        case X, DELETE -> sorting.putAside();
+        case T -> sorting.split();
+        case J -> sorting.join();
+        case Y -> turn(sorting);
+        case SPACE -> viewer.open();
+        case ENTER -> sorting.acceptAndGoOn();
         default -> {
           return;
         }
       }
     }
     e.consume();
+  }
+
+  private static void turn(SortingModel sorting) {
+    Spot s = sorting.spotProperty().get();
+    if (s != null && s.map() != null) {
+      sorting.face(s.map().handedness() == Handedness.DX ? Handedness.GL : Handedness.DX);
+    }
   }
 }

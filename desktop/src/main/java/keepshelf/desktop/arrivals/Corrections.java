@@ -3,6 +3,8 @@ package keepshelf.desktop.arrivals;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.recognise.LooseFile;
@@ -59,6 +61,95 @@ final class Corrections {
     List<LooseFile> loose = new ArrayList<>(r.loose());
     loose.add(new LooseFile(map.get().file(), LooseFile.Sort.UNKNOWN_IMAGE, "put aside by hand"));
     return r.with(items, loose);
+  }
+
+  /** Changes one map in place. */
+  static Recognition change(Recognition r, String path, UnaryOperator<RecognisedMap> how) {
+    List<RecognisedItem> items = new ArrayList<>();
+    for (RecognisedItem i : r.items()) {
+      boolean here = i.maps().stream().anyMatch(m -> m.file().path().equals(path));
+      items.add(
+          here
+              ? i.withMaps(
+                  i.maps().stream()
+                      .map(m -> m.file().path().equals(path) ? how.apply(m) : m)
+                      .toList())
+              : i);
+    }
+    return r.withItems(items);
+  }
+
+  /** Makes an item of its own of the pictures {@code paths}, which may stand in any items. */
+  static Recognition split(Recognition r, Set<String> paths) {
+    List<RecognisedMap> moved = new ArrayList<>();
+    List<RecognisedItem> items = new ArrayList<>();
+    RecognisedItem from = null;
+    for (RecognisedItem i : r.items()) {
+      List<RecognisedMap> stay = new ArrayList<>();
+      for (RecognisedMap m : i.maps()) {
+        if (paths.contains(m.file().path())) {
+          moved.add(m);
+          from = from == null ? i : from;
+        } else {
+          stay.add(m);
+        }
+      }
+      if (!stay.isEmpty()) {
+        items.add(stay.size() == i.maps().size() ? i : i.withMaps(stay));
+      }
+    }
+    if (from == null) {
+      return r;
+    }
+    String key = from.key();
+    for (int n = 2; taken(items, key); n++) {
+      key = from.key() + "_" + n;
+    }
+    String number = key.substring(from.key().length()).replace('_', ' ');
+    items.add(
+        new RecognisedItem(
+                key,
+                from.name() + number,
+                from.kind(),
+                from.workflow(),
+                from.colourway(),
+                moved,
+                List.of())
+            .withMaps(moved));
+    return r.withItems(items);
+  }
+
+  private static boolean taken(List<RecognisedItem> items, String key) {
+    return items.stream().anyMatch(i -> i.key().equals(key));
+  }
+
+  /** Moves the whole items that {@code paths} stand in into {@code item}, roles kept. */
+  static Recognition join(Recognition r, Set<String> paths, String item) {
+    List<RecognisedMap> moved = new ArrayList<>();
+    List<RecognisedItem> rest = new ArrayList<>();
+    for (RecognisedItem i : r.items()) {
+      boolean joins =
+          !i.key().equals(item) && i.maps().stream().anyMatch(m -> paths.contains(m.file().path()));
+      if (joins) {
+        moved.addAll(i.maps());
+      } else {
+        rest.add(i);
+      }
+    }
+    if (moved.isEmpty()) {
+      return r;
+    }
+    List<RecognisedItem> items = new ArrayList<>();
+    for (RecognisedItem i : rest) {
+      if (i.key().equals(item)) {
+        List<RecognisedMap> all = new ArrayList<>(i.maps());
+        all.addAll(moved);
+        items.add(i.withMaps(all));
+      } else {
+        items.add(i);
+      }
+    }
+    return r.withItems(items);
   }
 
   private static Optional<RecognisedMap> find(Recognition r, String path) {

@@ -25,7 +25,7 @@ final class MapCell extends StackPane {
     getChildren().add(Images.view(pictures.thumbnail(file, 108), side));
     if (spot.map() != null) {
       Column.of(spot.map().role()).remark(spot.map().role()).ifPresent(this::remark);
-      Node corner = Signs.corner(spot.map().verdict().asks());
+      Node corner = Signs.corner(spot.map().asks());
       StackPane.setAlignment(corner, Pos.BOTTOM_RIGHT);
       corner.setMouseTransparent(true);
       getChildren().add(corner);
@@ -48,10 +48,13 @@ final class MapCell extends StackPane {
     return spot;
   }
 
-  void choose(boolean on) {
-    getStyleClass().remove("chosen");
-    if (on) {
+  /** Shows that it is looked at, or chosen together with others. */
+  void choose(boolean looked, boolean together) {
+    getStyleClass().removeAll("chosen", "together");
+    if (looked) {
       getStyleClass().add("chosen");
+    } else if (together) {
+      getStyleClass().add("together");
     }
   }
 }

@@ -1,13 +1,14 @@
 package keepshelf.desktop.arrivals;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -27,6 +28,7 @@ import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.Recognition;
 import keepshelf.core.recognise.Verdict;
 import keepshelf.desktop.Words;
+import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.work.Pictures;
@@ -38,11 +40,16 @@ final class WhyPane extends ScrollPane {
 
   private final ArrivalsModel model;
   private final Pictures pictures;
+  private final Runnable viewer;
+  private final RecordPane record;
   private final VBox box = new VBox(8);
 
-  WhyPane(ArrivalsModel model, Pictures pictures) {
+  /** {@code viewer} shows the picture that is looked at large. */
+  WhyPane(ArrivalsModel model, Pictures pictures, FilePicker picker, Runnable viewer) {
     this.model = model;
     this.pictures = pictures;
+    this.viewer = viewer;
+    this.record = new RecordPane(model, picker);
     box.getStyleClass().add("tag");
     setContent(box);
     setFitToWidth(true);
@@ -74,7 +81,8 @@ final class WhyPane extends ScrollPane {
           .findFirst()
           .ifPresent(this::loose);
     }
-    record(entry);
+    record.show(entry);
+    box.getChildren().add(record);
   }
 
   private void loose(LooseFile l) {
@@ -114,8 +122,11 @@ final class WhyPane extends ScrollPane {
             Kit.wrapped(m.file().name(), "mono"),
             Kit.wrapped(facts, "hint"));
     HBox.setHgrow(words, Priority.ALWAYS);
-    box.getChildren()
-        .add(new HBox(10, Images.view(pictures.thumbnail(m.file().onDisk(), 168), 84), words));
+    box.getChildren().add(new HBox(10, large(pictures.thumbnail(m.file().onDisk(), 168)), words));
+    int together = model.sorting().marked().size();
+    if (together > 1) {
+      box.getChildren().add(Kit.wrapped(Words.of("arrivals.together", together), "remark"));
+    }
     HBox set = new HBox(8, Kit.label(Words.of("arrivals.role"), "second"), role(m.role()));
     set.setAlignment(Pos.CENTER_LEFT);
     box.getChildren().add(set);
@@ -126,6 +137,9 @@ final class WhyPane extends ScrollPane {
                     + String.format(Locale.ROOT, " · %.0f %%", m.verdict().confidence() * 100),
                 "section"));
     m.verdict().evidence().forEach(e -> box.getChildren().add(evidence(e)));
+    if (m.role() == MapRole.PACKED) {
+      channels(m);
+    }
     if (m.role() == MapRole.NORMAL && item != null) {
       up(m, item);
     } else if (item != null && item.kind() == ItemKind.MATERIAL) {
@@ -138,30 +152,96 @@ final class WhyPane extends ScrollPane {
                       () -> Previews.of(item, tile(), 288, null)),
                   144));
     }
-    List<Problem> about = item == null ? List.of() : item.problems();
-    if (!about.isEmpty()) {
-      box.getChildren().add(Kit.label(Words.of("arrivals.findings"), "section"));
-      for (Problem p : about) {
-        box.getChildren()
-            .add(
-                Kit.wrapped(
-                    p.message(),
-                    p.severity() == Problem.Severity.NOTE
-                        ? "second"
-                        : p.severity() == Problem.Severity.WARNING ? "attention" : "bad"));
+    findings(m, item);
+  }
+
+  /** What was found about this map, then about its set, with a way to see it. */
+  private void findings(RecognisedMap m, RecognisedItem item) {
+    List<Problem> own =
+        item == null
+            ? List.of()
+            : item.problems().stream()
+                .filter(p -> p.path() == null || p.path().equals(m.file().path()))
+                .toList();
+    int others = item == null ? 0 : item.problems().size() - own.size();
+    if (own.isEmpty() && others == 0) {
+      return;
+    }
+    box.getChildren().add(Kit.label(Words.of("arrivals.findings"), "section"));
+    for (Problem p : own) {
+      Label text = Kit.wrapped(MapViewer.said(p, m), "finding", MapViewer.severity(p));
+      box.getChildren().add(text);
+      if (p.proposal() != null) {
+        box.getChildren().add(Kit.wrapped(p.proposal(), "hint-readable"));
       }
+    }
+    if (others > 0) {
+      box.getChildren().add(Kit.wrapped(Words.of("arrivals.findings.others", others), "second"));
+    }
+    if (own.stream().anyMatch(p -> p.path() != null)) {
+      box.getChildren().add(Kit.button(Words.of("arrivals.viewer.open"), viewer, "quiet"));
     }
   }
 
+  /** The picture; a press shows it large. */
+  private Node large(javafx.beans.value.ObservableValue<Previews.Picture> picture) {
+    StackPane p = Images.view(picture, 84);
+    p.setId("why-picture");
+    p.setStyle("-fx-cursor: hand;");
+    p.setOnMouseClicked(e -> viewer.run());
+    javafx.scene.control.Tooltip.install(
+        p, new javafx.scene.control.Tooltip(Words.of("arrivals.viewer.open")));
+    return p;
+  }
+
+  /** A choice of role for each channel of a packed map. */
+  private void channels(RecognisedMap m) {
+    int n = m.file().info().map(i -> i.channels()).orElse(3);
+    Map<String, MapRole> roles =
+        new LinkedHashMap<>(m.channels() == null ? Map.of() : m.channels().roles());
+    GridPane g = new GridPane();
+    g.setVgap(4);
+    for (String c : List.of("r", "g", "b", "a").subList(0, Math.clamp(n, 1, 4))) {
+      ComboBox<MapRole> choice = roles(roles.get(c));
+      choice.setId("channel-" + c);
+      choice.getItems().removeIf(r -> r == MapRole.PACKED || r == MapRole.NORMAL);
+      choice.getItems().addFirst(null);
+      choice.setOnAction(e -> {
+        Map<String, MapRole> to = new LinkedHashMap<>();
+        for (String x : List.of("r", "g", "b", "a")) {
+          MapRole r = x.equals(c) ? choice.getValue() : roles.get(x);
+          if (r != null) {
+            to.put(x, r);
+          }
+        }
+        model.sorting().setChannels(to);
+      });
+      Kit.row(g, Words.of("arrivals.channel." + c), choice);
+    }
+    box.getChildren().add(Kit.label(Words.of("arrivals.channels"), "section"));
+    box.getChildren().add(g);
+  }
+
   private ComboBox<MapRole> role(MapRole now) {
-    ComboBox<MapRole> roles = new ComboBox<>();
+    ComboBox<MapRole> roles = roles(now);
     roles.setId("role");
+    roles.setOnAction(e -> {
+      if (roles.getValue() != null && roles.getValue() != now) {
+        model.sorting().setRole(roles.getValue());
+      }
+    });
+    return roles;
+  }
+
+  private static ComboBox<MapRole> roles(MapRole now) {
+    ComboBox<MapRole> roles = new ComboBox<>();
+    roles.getStyleClass().add("small-field");
     roles.getItems().setAll(MapRole.values());
     roles.setConverter(
         new StringConverter<>() {
           @Override
           public String toString(MapRole r) {
-            return r == null ? "" : r.title();
+            return r == null ? Words.of("arrivals.channel.none") : r.title();
           }
 
           @Override
@@ -170,11 +250,6 @@ final class WhyPane extends ScrollPane {
           }
         });
     roles.setValue(now);
-    roles.setOnAction(e -> {
-      if (roles.getValue() != null && roles.getValue() != now) {
-        model.setRole(roles.getValue());
-      }
-    });
     return roles;
   }
 
@@ -235,6 +310,9 @@ final class WhyPane extends ScrollPane {
     StackPane frame =
         new StackPane(Images.view(pictures.get(key, () -> Previews.of(item, tile, 224, h)), 112));
     frame.getStyleClass().add("render-frame");
+    frame.setId(h == Handedness.GL ? "ball-gl" : "ball-dx");
+    frame.setStyle("-fx-cursor: hand;");
+    frame.setOnMouseClicked(e -> model.sorting().face(h));
     if (asFound) {
       frame.getStyleClass().add("chosen");
     }
@@ -246,24 +324,7 @@ final class WhyPane extends ScrollPane {
   }
 
   private Double tile() {
-    return model.chosenProperty().get().arrivalProperty().get().text().tileMetres();
-  }
-
-  private void record(ArrivalEntry e) {
-    box.getChildren().add(Kit.label(Words.of("arrivals.record"), "section"));
-    GridPane g = new GridPane();
-    g.setVgap(6);
-    field(g, "arrivals.source", "record-source", e.sourceProperty());
-    field(g, "arrivals.licence", "record-licence", e.licenceProperty());
-    field(g, "arrivals.version", "record-version", e.versionProperty());
-    box.getChildren().add(g);
-  }
-
-  private static void field(
-      GridPane g, String word, String id, javafx.beans.property.StringProperty value) {
-    TextField f = new TextField();
-    f.setId(id);
-    f.textProperty().bindBidirectional(value);
-    Kit.row(g, Words.of(word), f);
+    var a = model.chosenProperty().get().arrivalProperty().get();
+    return a.text().tileMetres() != null ? a.text().tileMetres() : a.recognition().tileMetres();
   }
 }

@@ -72,8 +72,11 @@ public final class Pictures {
     return p;
   }
 
-  /** A thumbnail of a picture file as it is stored. */
+  /** A thumbnail of a picture file as it is stored; stays empty when there is no file. */
   public ObjectProperty<Picture> thumbnail(Path file, int side) {
+    if (file == null) {
+      return new SimpleObjectProperty<>();
+    }
     return get("thumb|" + side + "|" + file, () -> Previews.flat(file, side));
   }
 }

@@ -24,6 +24,7 @@ public final class DetailTest {
   /** The same when the next halving loses this many times more, as after enlarging. */
   private static final double LITTLE = 0.12;
 
+  private static final double QUARTER_LITTLE = 0.2;
   private static final double FALL = 0.4;
   private static final double LEAST_LEVELS = 0.6;
   private static final double FLAT = 2.0;
@@ -53,8 +54,11 @@ public final class DetailTest {
       double[] lost = {
         lost(levels, side, 1), lost(levels, side, 2), lost(levels, side, 3), deviation + 0.5
       };
-      half &= nothing(lost[0], lost[1], lost[3]);
-      quarter &= half && nothing(lost[1], lost[2], lost[3]);
+      boolean toQuarter =
+          lost[1] / lost[3] < QUARTER_LITTLE && lost[1] < FALL * lost[2]
+              || nothing(lost[1], lost[2], lost[3]);
+      quarter &= toQuarter;
+      half &= toQuarter || nothing(lost[0], lost[1], lost[3]);
       if (!half) {
         return Size.FULL;
       }

@@ -6,7 +6,7 @@ import keepshelf.imaging.pixel.Pixels;
 /** Finds the grid of JPEG's 8 x 8 blocks in a picture that is stored without loss now. */
 public final class JpegTraces {
   private static final double LEAST = 2.2;
-  private static final int CROP = 1024;
+  private static final int CROP = 640;
 
   private static final int LONGEST = 32;
 

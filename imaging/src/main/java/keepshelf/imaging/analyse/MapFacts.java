@@ -44,6 +44,17 @@ public record MapFacts(
     USED
   }
 
+  /** What a picture is meant as, which says what is worth measuring. */
+  public enum Meant {
+    /** A normal map: its soundness is judged even when it does not look like one. */
+    NORMAL,
+    HEIGHT,
+    /** Colour, or not known. */
+    COLOUR,
+    /** Other data: neither seams nor traces of JPEG say anything about it. */
+    DATA
+  }
+
   /** Copies the list. */
   public MapFacts {
     channels = List.copyOf(channels);
@@ -53,17 +64,17 @@ public record MapFacts(
    * Measures {@code p}.
    *
    * @param format of the file it came from, which says what compression may have done
-   * @param asNormal whether it is meant as a normal map: then its soundness is judged even when it
-   *     does not look like one
+   * @param meant what it is meant as
    */
-  public static MapFacts of(Pixels p, ImageFormat format, boolean asNormal) {
+  public static MapFacts of(Pixels p, ImageFormat format, Meant meant) {
     List<ChannelFacts> channels = new ArrayList<>();
     for (int c = 0; c < p.channels(); c++) {
       channels.add(ChannelFacts.of(p, c));
     }
     boolean jpeg = format == ImageFormat.JPEG;
     PixelCharacter character = PixelCharacter.of(p);
-    boolean vectors = p.channels() >= 3 && (asNormal || character == PixelCharacter.NORMAL);
+    boolean vectors =
+        p.channels() >= 3 && (meant == Meant.NORMAL || character == PixelCharacter.NORMAL);
     double[] range = luminance(p);
     return new MapFacts(
         character,
@@ -71,9 +82,12 @@ public record MapFacts(
         p.channels() < 3 || equalChannels(p),
         alpha(p, channels),
         DetailTest.of(p),
-        SeamTest.test(p, jpeg),
+        meant == Meant.DATA ? SeamTest.NOTHING : SeamTest.test(p, jpeg),
         DepthTest.eightBitsInSixteen(p),
-        !jpeg && p.depth() != Depth.F32 && JpegTraces.found(p),
+        (vectors || meant == Meant.HEIGHT)
+            && !jpeg
+            && p.depth() != Depth.F32
+            && JpegTraces.found(p),
         range[0],
         range[1],
         vectors ? NormalHealth.of(p) : null,

@@ -46,6 +46,9 @@ public final class ImageDecoder {
       if (info.format() == ImageFormat.EXR) {
         return ExrDecoder.decode(file, info);
       }
+      if (info.format() == ImageFormat.HDR) {
+        return HdrDecoder.decode(file, info);
+      }
       try (InputStream in = Files.newInputStream(file);
           ImageInputStream stream =
               ImageIO.createImageInputStream(new java.io.BufferedInputStream(in, 1 << 16))) {
@@ -81,8 +84,7 @@ public final class ImageDecoder {
     ImageReader reader = readers.next();
     try {
       reader.setInput(stream, true, true);
-      BufferedImage image = reader.read(0);
-      return of(image);
+      return of(reader.read(0));
     } catch (IOException | RuntimeException e) {
       throw new UnreadableImageException("its pixels are damaged or cut off", e);
     } finally {

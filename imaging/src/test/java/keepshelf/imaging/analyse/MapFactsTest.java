@@ -41,7 +41,7 @@ class MapFactsTest {
   }
 
   private static MapFacts facts(Pixels p) {
-    return MapFacts.of(p, ImageFormat.PNG, false);
+    return MapFacts.of(p, ImageFormat.PNG, MapFacts.Meant.COLOUR);
   }
 
   private static Pixels normals(long seed) {

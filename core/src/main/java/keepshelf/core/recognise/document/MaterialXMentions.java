@@ -52,10 +52,24 @@ final class MaterialXMentions {
                 ? input.getAttribute("name").equals("displacement") ? MapRole.HEIGHT : null
                 : MaterialDocuments.role(input.getAttribute("name"));
         if (role != null) {
-          follow(input, scope(s), new Trail(role, null, false), s.getAttribute("name"), 0);
+          follow(input, scope(s), new Trail(role, null, false), material(root, s), 0);
         }
       }
     }
+  }
+
+  /** The name of the material that a shader belongs to, else the shader's own. */
+  private static String material(Element root, Element shader) {
+    String name = shader.getAttribute("name");
+    for (Element m : children(root)) {
+      boolean uses =
+          m.getTagName().equals("surfacematerial")
+              && inputs(m).stream().anyMatch(i -> i.getAttribute("nodename").equals(name));
+      if (uses) {
+        return m.getAttribute("name");
+      }
+    }
+    return name;
   }
 
   private void collect(Element parent, String scope) {

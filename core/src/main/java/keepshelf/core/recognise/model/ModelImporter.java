@@ -1,0 +1,107 @@
+package keepshelf.core.recognise.model;
+
+import java.io.BufferedWriter;
+import java.io.IOException;
+import java.nio.IntBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import keepshelf.core.store.Json;
+import org.lwjgl.PointerBuffer;
+import org.lwjgl.assimp.AIMaterial;
+import org.lwjgl.assimp.AIMesh;
+import org.lwjgl.assimp.AIScene;
+import org.lwjgl.assimp.AIString;
+import org.lwjgl.assimp.AIVector3D;
+import org.lwjgl.assimp.Assimp;
+
+/**
+ * Reads model files through the native importer and writes what they hold, one JSON line a file. A
+ * program of its own: a model file that brings the importer down must not take the application with
+ * it.
+ */
+final class ModelImporter {
+  private static final int STEPS =
+      Assimp.aiProcess_Triangulate | Assimp.aiProcess_PreTransformVertices;
+
+  /** The importer's kinds of texture are numbered from 1; newer ones count on. */
+  private static final int TYPES = 27;
+
+  private ModelImporter() {}
+
+  /** The file to write to, then the files to read. */
+  public static void main(String[] files) throws IOException {
+    try (BufferedWriter out = Files.newBufferedWriter(Path.of(files[0]))) {
+      for (int i = 1; i < files.length; i++) {
+        out.write(Json.line(read(Path.of(files[i]))));
+        out.write('\n');
+        // What was read must be there when the next file brings this program down.
+        out.flush();
+      }
+    }
+  }
+
+  static ModelFacts read(Path file) {
+    AIScene scene = Assimp.aiImportFile(file.toString(), STEPS);
+    if (scene == null) {
+      return ModelFacts.unreadable("the importer says: " + Assimp.aiGetErrorString());
+    }
+    try {
+      double[] least = {1e30, 1e30, 1e30};
+      double[] most = {-1e30, -1e30, -1e30};
+      int triangles = 0;
+      PointerBuffer meshes = scene.mMeshes();
+      Set<Integer> used = new LinkedHashSet<>();
+      for (int i = 0; meshes != null && i < scene.mNumMeshes(); i++) {
+        AIMesh m = AIMesh.create(meshes.get(i));
+        triangles += m.mNumFaces();
+        used.add(m.mMaterialIndex());
+        for (AIVector3D v : m.mVertices()) {
+          double[] at = {v.x(), v.y(), v.z()};
+          for (int c = 0; c < 3; c++) {
+            least[c] = Math.min(least[c], at[c]);
+            most[c] = Math.max(most[c], at[c]);
+          }
+        }
+      }
+      List<Double> size = new ArrayList<>();
+      for (int c = 0; triangles > 0 && c < 3; c++) {
+        size.add(most[c] - least[c]);
+      }
+      return new ModelFacts(slots(scene, used), triangles, size, null);
+    } finally {
+      Assimp.aiReleaseImport(scene);
+    }
+  }
+
+  private static List<ModelFacts.Slot> slots(AIScene scene, Set<Integer> used) {
+    List<ModelFacts.Slot> out = new ArrayList<>();
+    PointerBuffer materials = scene.mMaterials();
+    for (int i = 0; materials != null && i < scene.mNumMaterials(); i++) {
+      if (!used.contains(i)) {
+        continue;
+      }
+      AIMaterial m = AIMaterial.create(materials.get(i));
+      AIString name = AIString.create();
+      Assimp.aiGetMaterialString(m, Assimp.AI_MATKEY_NAME, Assimp.aiTextureType_NONE, 0, name);
+      Set<String> textures = new LinkedHashSet<>();
+      for (int type = 1; type <= TYPES; type++) {
+        for (int t = 0; t < Assimp.aiGetMaterialTextureCount(m, type); t++) {
+          AIString path = AIString.create();
+          Assimp.aiGetMaterialTexture(
+              m, type, t, path, (IntBuffer) null, null, null, null, null, null);
+          String s = path.dataString();
+          // Textures inside the file are named "*0".
+          if (!s.startsWith("*") && !s.isBlank()) {
+            textures.add(s);
+          }
+        }
+      }
+      out.add(new ModelFacts.Slot(name.dataString(), new ArrayList<>(textures)));
+    }
+    return out;
+  }
+}

@@ -1,0 +1,85 @@
+package keepshelf.core.recognise.model;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.TimeUnit;
+import keepshelf.core.store.Json;
+
+/** Has model files read in a process of its own, which may crash or hang without harm. */
+public final class ModelReader {
+  private static final int SECONDS = 60;
+
+  private ModelReader() {}
+
+  /** What each of {@code files} holds, in their order; those that cannot be read say why. */
+  public static List<ModelFacts> read(List<Path> files) {
+    List<ModelFacts> out = new ArrayList<>();
+    while (out.size() < files.size()) {
+      int before = out.size();
+      String why = run(files.subList(before, files.size()), out);
+      if (out.size() < files.size()) {
+        // The one after the last answer brought the importer down; the others are tried again.
+        out.add(ModelFacts.unreadable(why));
+      }
+    }
+    return out;
+  }
+
+  private static String run(List<Path> files, List<ModelFacts> out) {
+    Path answer = null;
+    Process p = null;
+    try {
+      answer = Files.createTempFile("keepshelf-models", ".jsonl");
+      p =
+          new ProcessBuilder(command(answer, files))
+              .redirectErrorStream(true)
+              .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+              .directory(Path.of(System.getProperty("java.io.tmpdir")).toFile())
+              .start();
+      p.getOutputStream().close();
+      boolean done = p.waitFor(SECONDS, TimeUnit.SECONDS);
+      p.destroyForcibly().waitFor();
+      for (String line : Files.readAllLines(answer)) {
+        if (line.startsWith("{") && line.endsWith("}")) {
+          out.add(Json.mapper().readValue(line, ModelFacts.class));
+        }
+      }
+      return done
+          ? "the importer could not get through it"
+          : "the importer did not come to an end within a minute";
+    } catch (IOException | RuntimeException e) {
+      return "the importer could not be started (" + e.getMessage() + ")";
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CancellationException();
+    } finally {
+      if (p != null) {
+        p.destroyForcibly();
+      }
+      if (answer != null) {
+        answer.toFile().delete();
+      }
+    }
+  }
+
+  private static List<String> command(Path answer, List<Path> files) {
+    List<String> command =
+        new ArrayList<>(
+            List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
+                "-Xmx512m",
+                "--enable-native-access=ALL-UNNAMED",
+                "-cp",
+                System.getProperty("java.class.path"),
+                ModelImporter.class.getName(),
+                answer.toString()));
+    files.forEach(f -> command.add(f.toString()));
+    return command;
+  }
+}

@@ -1,0 +1,2 @@
+/** What each archive of the demo data holds. */
+package keepshelf.demo.pack;
