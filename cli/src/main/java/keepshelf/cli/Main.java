@@ -21,7 +21,8 @@ import picocli.CommandLine.Option;
       HostsCommand.class,
       InstallCommand.class,
       VerifyCommand.class,
-      UninstallCommand.class
+      UninstallCommand.class,
+      DuplicatesCommand.class
     },
     footer = {
       "",

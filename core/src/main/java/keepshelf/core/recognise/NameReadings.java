@@ -174,9 +174,14 @@ final class NameReadings {
         : words;
   }
 
-  /** The naming words as a key, without a texture prefix. */
+  /** The naming words as a key, without a texture prefix and a "map" at the end. */
   static String plainKey(NameParts parts) {
-    return NameParts.key(withoutPrefix(parts.words()), 0, 0);
+    List<Word> words = withoutPrefix(parts.words());
+    int end = words.size();
+    while (end > 1 && NEUTRAL.contains(words.get(end - 1).text())) {
+      end--;
+    }
+    return NameParts.key(words.subList(0, end), 0, 0);
   }
 
   private static void addReading(
@@ -198,6 +203,20 @@ final class NameReadings {
       out.add(
           new NameReading(
               key, NameParts.folded(key), senses, 0.9, phrase, true, Handedness.UNKNOWN, "name"));
+    }
+    boolean remarked =
+        from > 0
+            && end < words.size()
+            && senses.getFirst().weight() > 0.94
+            && !SetFinder.ALSO_NAMES.contains(phrase)
+            && words.subList(end, words.size()).stream()
+                .allMatch(w -> RoleVocabulary.senses(w.text()).isEmpty());
+    if (remarked) {
+      // "wall_roughness_invert", "wall_diffuse_clean": a remark of its own behind each role.
+      String key = NameParts.key(words.subList(0, from), 0, 0);
+      out.add(
+          new NameReading(
+              key, NameParts.folded(key), senses, 0.6, phrase, true, handednessOf(phrase), "name"));
     }
     long before = words.subList(0, from).stream().filter(Word::names).count();
     long after = words.subList(end, words.size()).stream().filter(Word::names).count();

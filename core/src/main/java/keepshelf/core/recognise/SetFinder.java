@@ -20,7 +20,7 @@ import keepshelf.imaging.analyse.Handedness;
  */
 final class SetFinder {
   /** Role words that are as often part of a name: alone they do not make a map of a photo. */
-  private static final Set<String> ALSO_NAMES =
+  static final Set<String> ALSO_NAMES =
       Set.of(
           "metal",
           "rough",

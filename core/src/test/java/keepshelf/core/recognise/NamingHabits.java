@@ -21,47 +21,16 @@ final class NamingHabits {
   /** One made-up pack. */
   record Pack(String habit, List<Entry> entries) {}
 
-  private static final String[][] NAMES = {
-    {"tarred", "rope"},
-    {"rough", "larch"},
-    {"metal", "hatch"},
-    {"slate"},
-    {"slate", "roof"},
-    {"slate", "roof", "wet"},
-    {"wet", "kelp"},
-    {"normal", "shingle"},
-    {"color", "wheel", "enamel"},
-    {"hull"},
-    {"hull", "plate", "rusty"},
-    {"shell", "path"},
-    {"alpha", "pier"},
-    {"glossy", "paint"},
-    {"base", "plaster"},
-    {"bump", "rubber"},
-    {"light", "oak"},
-    {"smooth", "concrete"},
-    {"rusted", "metal"},
-    {"diffuse", "glass"},
-    {"brass", "height", "gauge"},
-    {"oiled", "canvas"},
-    {"net", "mesh"},
-    {"cork", "float"},
-    {"barnacle", "crust"},
-    {"sea", "worn", "brass"},
-    {"rock", "moss"},
-    {"deck", "planks", "dark"},
-    {"ocean", "spray", "glass"},
-    {"rope", "coil"},
-    {"cavity", "wall", "brick"},
-    {"mask", "linen"},
-    {"sail", "cloth", "flat"},
-    {"dory"},
-    {"opal", "glass"},
-    {"emboss", "tin"},
-    {"gravel"},
-    {"sand", "ripples"},
-    {"crack", "plaster"}
-  };
+  private static final String[] NAMES =
+      ("tarred rope|rough larch|metal hatch|slate|slate roof|slate roof wet|"
+              + "wet kelp|normal shingle|color wheel enamel|hull|hull plate rusty|"
+              + "shell path|alpha pier|glossy paint|base plaster|bump rubber|light oak|"
+              + "smooth concrete|rusted metal|diffuse glass|brass height gauge|"
+              + "oiled canvas|net mesh|cork float|barnacle crust|sea worn brass|"
+              + "rock moss|deck planks dark|ocean spray glass|rope coil|"
+              + "cavity wall brick|mask linen|sail cloth flat|dory|opal glass|emboss tin|"
+              + "gravel|sand ripples|crack plaster")
+          .split("\\|");
 
   /** Word habits: the words one maker uses for the roles. Every column is one maker. */
   private static final Map<MapRole, String[]> WORDS = new EnumMap<>(MapRole.class);
@@ -69,170 +38,40 @@ final class NamingHabits {
   static {
     WORDS.put(
         MapRole.BASE_COLOUR,
-        new String[] {
-          "BaseColor",
-          "diff",
-          "COL",
-          "albedo",
-          "Color",
-          "D",
-          "basecolor",
-          "DIFF",
-          "Alb",
-          "BC",
-          "diffuse",
-          "Base_Color",
-          "c",
-          "Diffuse Color",
-          "colour",
-          "bc"
-        });
+        "BaseColor|diff|COL|albedo|Color|D|basecolor|DIFF|Alb|BC|diffuse|Base_Color|c|Diffuse Color|colour|bc"
+            .split("\\|"));
     WORDS.put(
         MapRole.NORMAL,
-        new String[] {
-          "Normal",
-          "nor",
-          "NRM",
-          "normal",
-          "Normal",
-          "N",
-          "normal",
-          "NORM",
-          "Nrm",
-          "N",
-          "normals",
-          "Normal",
-          "n",
-          "Normal Map",
-          "nrml",
-          "n"
-        });
+        "Normal|nor|NRM|normal|Normal|N|normal|NORM|Nrm|N|normals|Normal|n|Normal Map|nrml|n"
+            .split("\\|"));
     WORDS.put(
         MapRole.ROUGHNESS,
-        new String[] {
-          "Roughness",
-          "rough",
-          "RGH",
-          "roughness",
-          "Roughness",
-          "R",
-          "roughness",
-          "ROUGH",
-          "Rgh",
-          "R",
-          "rough",
-          "Roughness",
-          "r",
-          "Roughness Map",
-          "rgh",
-          "r"
-        });
+        "Roughness|rough|RGH|roughness|Roughness|R|roughness|ROUGH|Rgh|R|rough|Roughness|r|Roughness Map|rgh|r"
+            .split("\\|"));
     WORDS.put(
         MapRole.METALLIC,
-        new String[] {
-          "Metallic",
-          "metal",
-          "MTL",
-          "metallic",
-          "Metalness",
-          "M",
-          "metallic",
-          "METAL",
-          "Met",
-          "M",
-          "metalness",
-          "Metallic",
-          "m",
-          "Metalness",
-          "mtl",
-          "m"
-        });
+        "Metallic|metal|MTL|metallic|Metalness|M|metallic|METAL|Met|M|metalness|Metallic|m|Metalness|mtl|m"
+            .split("\\|"));
     WORDS.put(
         MapRole.HEIGHT,
-        new String[] {
-          "Height",
-          "disp",
-          "DISP",
-          "height",
-          "Displacement",
-          "H",
-          "height",
-          "HGT",
-          "Hgt",
-          "H",
-          "displacement",
-          "Height",
-          "h",
-          "Displacement",
-          "dsp",
-          "h"
-        });
+        "Height|disp|DISP|height|Displacement|H|height|HGT|Hgt|H|displacement|Height|h|Displacement|dsp|h"
+            .split("\\|"));
     WORDS.put(
         MapRole.AMBIENT_OCCLUSION,
-        new String[] {
-          "AmbientOcclusion", "ao", "AO", "ao", "AmbientOcclusion", "AO", "ambientOcclusion", "OCC",
-          "Ao", "AO", "occlusion", "Ambient_Occlusion", "ao", "Ambient Occlusion", "occ", "ao"
-        });
+        "AmbientOcclusion|ao|AO|ao|AmbientOcclusion|AO|ambientOcclusion|OCC|Ao|AO|occlusion|Ambient_Occlusion|ao|Ambient Occlusion|occ|ao"
+            .split("\\|"));
     WORDS.put(
         MapRole.OPACITY,
-        new String[] {
-          "Opacity",
-          "alpha",
-          "OPAC",
-          "opacity",
-          "Opacity",
-          "OP",
-          "opacity",
-          "TRANS",
-          "Opc",
-          "A",
-          "alpha",
-          "Opacity",
-          "op",
-          "Transparency",
-          "alpha",
-          "opac"
-        });
+        "Opacity|alpha|OPAC|opacity|Opacity|OP|opacity|TRANS|Opc|A|alpha|Opacity|op|Transparency|alpha|opac"
+            .split("\\|"));
     WORDS.put(
         MapRole.EMISSION,
-        new String[] {
-          "Emissive",
-          "emit",
-          "EMIS",
-          "emission",
-          "Emission",
-          "E",
-          "emissive",
-          "GLOW",
-          "Ems",
-          "E",
-          "emission",
-          "Emissive",
-          "e",
-          "Emission",
-          "emis",
-          "e"
-        });
+        "Emissive|emit|EMIS|emission|Emission|E|emissive|GLOW|Ems|E|emission|Emissive|e|Emission|emis|e"
+            .split("\\|"));
     WORDS.put(
         MapRole.SPECULAR,
-        new String[] {
-          "SpecularLevel",
-          "spec",
-          "SPEC",
-          "specular",
-          "Specular",
-          "S",
-          "specular",
-          "REFL",
-          "Spc",
-          "S",
-          "reflection",
-          "Specular",
-          "s",
-          "Specular Level",
-          "spec",
-          "s"
-        });
+        "SpecularLevel|spec|SPEC|specular|Specular|S|specular|REFL|Spc|S|reflection|Specular|s|Specular Level|spec|s"
+            .split("\\|"));
   }
 
   private final Random r;
@@ -293,7 +132,7 @@ final class NamingHabits {
     List<Entry> out = new ArrayList<>();
     String number = one("", "", "_01", "_02", "012", "_a", "_b");
     for (int s = 0; s < sets; s++) {
-      String[] words = one(List.of(NAMES));
+      String[] words = one(NAMES).split(" ");
       String name = name(words, casing, join.isEmpty() ? "" : join);
       if (!used.add(name.toLowerCase(Locale.ROOT))) {
         continue;

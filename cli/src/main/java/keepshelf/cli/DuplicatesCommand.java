@@ -1,0 +1,117 @@
+package keepshelf.cli;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.duplicates.DuplicateFinder;
+import keepshelf.core.duplicates.DuplicateGroup;
+import keepshelf.core.duplicates.DuplicatePair;
+import keepshelf.core.duplicates.Duplicates;
+import keepshelf.core.duplicates.Picture;
+import keepshelf.core.duplicates.PictureCollector;
+import keepshelf.core.duplicates.SameItems;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+/** Finds what is there twice. */
+@Command(
+    name = "duplicates",
+    mixinStandardHelpOptions = true,
+    description =
+        "Find pictures that are the same, on the shelf or in any folders; changes nothing.",
+    footer = {
+      "",
+      "Examples:",
+      "  keepshelf duplicates --shelf ~/Shelf",
+      "  keepshelf duplicates ~/Downloads ~/old-textures --json",
+      "Exit codes: 0 done; 1 done, with problems; 2 wrong use; 3 nothing could be read."
+    })
+final class DuplicatesCommand implements Callable<Integer> {
+  @Parameters(
+      arity = "0..*",
+      paramLabel = "PATH",
+      description = "Folders or pictures; without any, the shelf is searched.")
+  List<String> paths = List.of();
+
+  @Mixin ShelfOption shelfOption;
+  @Mixin Output out;
+
+  @Override
+  public Integer call() throws ShelfException {
+    List<Problem> problems = new ArrayList<>();
+    List<DuplicateGroup> groups = new ArrayList<>();
+    List<Picture> pictures;
+    Duplicates found;
+    if (paths.isEmpty()) {
+      try (Shelf shelf = shelfOption.open(out, false)) {
+        List<ShelvedItem> items = shelf.catalogue().items();
+        pictures = PictureCollector.ofShelf(shelf.folder().root(), items);
+        found = DuplicateFinder.find(pictures, n -> {});
+        groups.addAll(SameItems.of(found.pairs(), items));
+      }
+    } else {
+      pictures = PictureCollector.ofPaths(paths, problems);
+      found = DuplicateFinder.find(pictures, n -> {});
+    }
+    groups.addAll(found.groups());
+    problems.addAll(found.problems());
+    boolean any = out.problems(problems);
+    if (out.json) {
+      Map<String, Object> m = new LinkedHashMap<>();
+      m.put("groups", groups.stream().map(DuplicatesCommand::json).toList());
+      m.put("pairs", found.pairs().stream().map(DuplicatesCommand::json).toList());
+      out.json(m);
+    } else {
+      groups.forEach(this::text);
+      out.say(
+          groups.isEmpty()
+              ? "Nothing is there twice among " + pictures.size() + " pictures."
+              : groups.size() + " groups, " + found.pairs().size() + " pairs.");
+    }
+    return pictures.isEmpty() && any ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;
+  }
+
+  private void text(DuplicateGroup g) {
+    out.say(
+        String.format(
+            Locale.ROOT,
+            "%s, %.1f MB to recover: %s",
+            g.relation().id(),
+            g.recoverableBytes() / 1e6,
+            g.reasons().getFirst()));
+    g.members().forEach(p -> out.say("    " + p.path()));
+  }
+
+  private static Map<String, Object> json(DuplicateGroup g) {
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("relation", g.relation());
+    m.put("members", g.members().stream().map(DuplicatesCommand::json).toList());
+    m.put("reasons", g.reasons());
+    m.put("recoverable_bytes", g.recoverableBytes());
+    return m;
+  }
+
+  private static Map<String, Object> json(Picture p) {
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("path", p.path());
+    m.put("item", p.item());
+    return m;
+  }
+
+  private static Map<String, Object> json(DuplicatePair p) {
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("a", p.a().path());
+    m.put("b", p.b().path());
+    m.put("relation", p.relation());
+    m.put("confidence", p.confidence());
+    return m;
+  }
+}

@@ -1,0 +1,96 @@
+package keepshelf.core.duplicates;
+
+import java.io.IOException;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.archive.Hashes;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.problem.Problem;
+import keepshelf.imaging.io.ImageFormat;
+
+/** Gathers the pictures to be compared, from a shelf or from any folders. */
+public final class PictureCollector {
+  private PictureCollector() {}
+
+  /**
+   * The maps of {@code items}, with the hashes that the catalogue keeps.
+   *
+   * @param root folder of the shelf
+   */
+  public static List<Picture> ofShelf(Path root, List<ShelvedItem> items) {
+    List<Picture> out = new ArrayList<>();
+    for (ShelvedItem s : items) {
+      for (MapRecord m : s.item().maps()) {
+        String path = s.pack().folder() + "/" + m.path();
+        out.add(
+            new Picture(path, root.resolve(path), m.bytes(), m.sha256(), s.item().id(), m.role()));
+      }
+    }
+    return out;
+  }
+
+  /**
+   * All pictures in {@code paths}, which are folders or files; each once. Links are not followed.
+   *
+   * @param problems receives what could not be read
+   */
+  public static List<Picture> ofPaths(List<String> paths, List<Problem> problems) {
+    List<Picture> out = new ArrayList<>();
+    Set<Path> seen = new HashSet<>();
+    for (String p : paths) {
+      Path root = Path.of(p);
+      if (!Files.exists(root)) {
+        problems.add(
+            Problem.error("not-found", p, p + " is not there. Check the path; it was left out."));
+        continue;
+      }
+      try {
+        Files.walkFileTree(
+            root,
+            new SimpleFileVisitor<>() {
+              @Override
+              public FileVisitResult visitFile(Path file, BasicFileAttributes a) {
+                boolean picture =
+                    a.isRegularFile()
+                        && ImageFormat.ofName(file.getFileName().toString()).isPresent()
+                        && !file.getFileName().toString().startsWith("._");
+                if (picture && seen.add(file.toAbsolutePath().normalize())) {
+                  add(file, a.size(), out, problems);
+                }
+                return FileVisitResult.CONTINUE;
+              }
+
+              @Override
+              public FileVisitResult visitFileFailed(Path file, IOException e) {
+                problems.add(unreadable(file, e));
+                return FileVisitResult.CONTINUE;
+              }
+            });
+      } catch (IOException e) {
+        problems.add(unreadable(root, e));
+      }
+    }
+    return out;
+  }
+
+  private static void add(Path file, long size, List<Picture> out, List<Problem> problems) {
+    try {
+      out.add(new Picture(file.toString(), file, size, Hashes.sha256(file), null, null));
+    } catch (IOException e) {
+      problems.add(unreadable(file, e));
+    }
+  }
+
+  private static Problem unreadable(Path file, IOException e) {
+    return Problem.error("unreadable", file.toString(), DiskTrouble.sentence(e, "reading " + file));
+  }
+}
