@@ -4,11 +4,13 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
 import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.intake.Arrival;
+import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -81,7 +83,11 @@ final class TakeInCommand implements Callable<Integer> {
       if (a.failed()) {
         return;
       }
-      Filing.Filed filed = shelf.file(a, Filing.Wishes.of(source, licence, null), Progress.NONE);
+      Optional<ArrivalKin> kin = shelf.known(a).isPresent() ? Optional.empty() : shelf.kin(a);
+      Filing.Wishes wishes =
+          new Filing.Wishes(
+              source, licence, null, null, null, kin.map(ArrivalKin::kinship).orElse(null));
+      Filing.Filed filed = shelf.file(a, wishes, Progress.NONE);
       packs.add(json(filed));
       if (!out.json) {
         PackRecord p = filed.pack();
@@ -93,7 +99,8 @@ final class TakeInCommand implements Callable<Integer> {
                         + p.items().size()
                         + (p.items().size() == 1 ? " item" : " items")
                         + " filed in ")
-                + p.folder());
+                + p.folder()
+                + kin.map(k -> ", " + k.sentence()).orElse(""));
       }
       if (removeArchive) {
         shelf.removeArchive(a, filed.pack());

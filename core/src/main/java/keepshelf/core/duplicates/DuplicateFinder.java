@@ -168,6 +168,17 @@ public final class DuplicateFinder {
       r = Relation.MIRRORED;
       done.add("it is mirrored");
     }
+    if (m.tiling() != 1) {
+      r = Relation.CROPPED;
+      double times = Math.max(m.tiling(), 1 / m.tiling());
+      done.add(
+          String.format(
+              Locale.ROOT,
+              "%s holds the other %.0f × %.0f times",
+              fileName(m.tiling() > 1 ? b : a),
+              times,
+              times));
+    }
     String what = done.isEmpty() ? "they differ only as compression makes them differ" : "";
     String reason =
         "once aligned the pictures agree ("

@@ -21,7 +21,9 @@ public record DuplicatePair(
     RECOLOURED("recoloured"),
     SHIFTED("shifted"),
     ROTATED("rotated"),
-    MIRRORED("mirrored");
+    MIRRORED("mirrored"),
+    /** One is a part of the other, as a tile that was laid several times. */
+    CROPPED("cropped");
 
     private final String id;
 

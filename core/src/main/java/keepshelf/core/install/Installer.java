@@ -109,6 +109,9 @@ public final class Installer {
     if (item.kind() == ItemKind.ENVIRONMENT || item.kind() == ItemKind.LIGHT_PATTERN) {
       return Optional.of("it is a light, and this host takes surfaces only so far");
     }
+    if (item.kind() == ItemKind.MODEL) {
+      return Optional.of("it is a model, and this host takes surfaces only so far");
+    }
     Set<MapRole> roles = item.roles();
     boolean any =
         roles.stream()

@@ -194,4 +194,23 @@ class InstallerTest {
         .extracting(InstallationRecord.LeftOut::role)
         .containsExactly(MapRole.AMBIENT_OCCLUSION);
   }
+
+  @Test
+  void lightsAndModelsAreRefusedWithTheReason() {
+    for (var kind :
+        List.of(keepshelf.core.model.ItemKind.MODEL, keepshelf.core.model.ItemKind.ENVIRONMENT)) {
+      var item =
+          new keepshelf.core.catalogue.ItemRecord(
+              "i1",
+              "dory",
+              "Dory",
+              kind,
+              keepshelf.core.model.Workflow.UNKNOWN,
+              null,
+              null,
+              List.of(),
+              List.of());
+      assertThat(Installer.cannotTake(item)).get().asString().contains("surfaces only so far");
+    }
+  }
 }

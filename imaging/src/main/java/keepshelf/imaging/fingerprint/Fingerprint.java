@@ -11,7 +11,8 @@ import keepshelf.imaging.resample.Resampler;
  *
  * @param width of the picture in pixels
  * @param height of the picture in pixels
- * @param luma 128 x 128 luminance 0..255, the whole picture squeezed to a square
+ * @param repeats how often one tile stands beside itself in each direction: 1, 2, 4 or 8
+ * @param luma 128 x 128 luminance 0..255 of one tile, squeezed to a square
  * @param features 190 descriptor values, see {@link #features(float[])}
  * @param meanRed mean of the stored red (or grey) 0..1
  * @param meanGreen mean of the stored green 0..1
@@ -21,6 +22,7 @@ import keepshelf.imaging.resample.Resampler;
 public record Fingerprint(
     int width,
     int height,
+    int repeats,
     byte[] luma,
     float[] features,
     float meanRed,
@@ -40,7 +42,17 @@ public record Fingerprint(
   /** The fingerprint of a decoded picture. */
   public static Fingerprint of(Pixels p) {
     float[] luma = tamed(p);
-    float[] small = Resampler.area(luma, p.width(), p.height(), SIDE, SIDE);
+    int w = p.width();
+    int h = p.height();
+    float[] small = Resampler.area(luma, w, h, SIDE, SIDE);
+    int repeats = 1;
+    while (repeats < 8 && Math.min(w, h) >= 64 && fourAlike(small)) {
+      repeats *= 2;
+      luma = corner(luma, w, w / 2, h / 2);
+      w /= 2;
+      h /= 2;
+      small = Resampler.area(luma, w, h, SIDE, SIDE);
+    }
     byte[] levels = new byte[SIDE * SIDE];
     double s = 0;
     double s2 = 0;
@@ -67,12 +79,43 @@ public record Fingerprint(
     return new Fingerprint(
         p.width(),
         p.height(),
+        repeats,
         levels,
         features(Resampler.area(small, SIDE, SIDE, SMALL, SMALL)),
         means[0],
         means[1],
         means[2],
         deviation);
+  }
+
+  /** Whether the four quarters of a picture are one and the same, as of a tile laid 2 x 2. */
+  private static boolean fourAlike(float[] small) {
+    int half = SIDE / 2;
+    double s = 0;
+    double s2 = 0;
+    double d2 = 0;
+    for (int y = 0; y < half; y++) {
+      for (int x = 0; x < half; x++) {
+        float a = small[y * SIDE + x];
+        float b = small[y * SIDE + x + half];
+        float c = small[(y + half) * SIDE + x];
+        float d = small[(y + half) * SIDE + x + half];
+        s += a;
+        s2 += a * a;
+        d2 += Math.max((a - b) * (a - b), Math.max((a - c) * (a - c), (a - d) * (a - d)));
+      }
+    }
+    int n = half * half;
+    double variance = s2 / n - s / n * (s / n);
+    return variance > 1e-5 && d2 / n < 0.015 * variance;
+  }
+
+  private static float[] corner(float[] in, int width, int w, int h) {
+    float[] out = new float[w * h];
+    for (int y = 0; y < h; y++) {
+      System.arraycopy(in, y * width, out, y * w, w);
+    }
+    return out;
   }
 
   /** Luminance 0..1; high dynamic range is compressed. */

@@ -11,7 +11,9 @@ package keepshelf.imaging.fingerprint;
  * @param shiftX how far the second is shifted to the right, as a share of its width, -0.5..0.5
  * @param shiftY how far it is shifted down, as a share of its height
  * @param colourDifference largest difference of the mean channel values, 0..1
- * @param scale longer side of the second over that of the first
+ * @param scale longer side of a tile of the second over that of the first
+ * @param tiling how often the second repeats the first in each direction; below 1 the other way
+ *     round
  */
 public record Match(
     boolean same,
@@ -22,7 +24,8 @@ public record Match(
     double shiftX,
     double shiftY,
     double colourDifference,
-    double scale) {
+    double scale,
+    double tiling) {
   /** Whether the second is shifted by more than a pixel or two of a small picture. */
   public boolean shifted() {
     return Math.abs(shiftX) > 0.012 || Math.abs(shiftY) > 0.012;

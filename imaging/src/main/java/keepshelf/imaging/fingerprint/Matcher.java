@@ -127,6 +127,7 @@ public final class Matcher {
         -px / (double) N,
         -py / (double) N,
         colour,
-        scale);
+        scale,
+        fb.repeats() / (double) fa.repeats());
   }
 }
