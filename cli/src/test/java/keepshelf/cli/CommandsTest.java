@@ -204,4 +204,50 @@ class CommandsTest {
     assertThat(json().at("/arrivals/0/items/0/kind").asString()).isEqualTo("photo-texture");
     assertThat(json().at("/arrivals/0/items/0/maps/0/path").asString()).isEqualTo(p.toString());
   }
+
+  @Test
+  void duplicatesAreFoundInFoldersAndOnTheShelf() throws IOException {
+    Path folder = Files.createDirectory(dir.resolve("old"));
+    byte[] rgb = new byte[96 * 96 * 3];
+    new java.util.Random(5).nextBytes(rgb);
+    Pixels p = Pixels.u8(96, 96, 3, rgb);
+    ImageEncoder.png(p, folder.resolve("slate.png"), 4);
+    Files.copy(folder.resolve("slate.png"), folder.resolve("slate copy.png"));
+    ImageEncoder.tiff(p, folder.resolve("slate_again.tif"));
+    new java.util.Random(6).nextBytes(rgb);
+    ImageEncoder.png(Pixels.u8(96, 96, 3, rgb), folder.resolve("other.png"), 4);
+    Files.writeString(folder.resolve("broken.png"), "no picture");
+    assertThat(run("duplicates", folder.toString(), "--json")).isZero();
+    JsonNode found = json();
+    assertThat(found.get("pairs").size()).isEqualTo(3);
+    assertThat(found.at("/pairs/0/relation").asString()).isEqualTo("identical");
+    assertThat(found.get("groups").size()).isEqualTo(2);
+    assertThat(found.toString()).doesNotContain("other.png");
+    assertThat(run("duplicates", dir.resolve("gone").toString())).isEqualTo(3);
+    assertThat(err).contains("is not there");
+
+    assertThat(run("take-in", zip.toString())).isZero();
+    assertThat(run("take-in", folder.toString())).isZero();
+    assertThat(run("duplicates", "--json")).isZero();
+    assertThat(json().at("/groups/0/recoverable_bytes").asLong()).isPositive();
+  }
+
+  @Test
+  void aPasswordCanBeGiven() throws IOException {
+    Path locked = dir.resolve("locked.zip");
+    var params = new net.lingala.zip4j.model.ZipParameters();
+    params.setEncryptFiles(true);
+    params.setEncryptionMethod(net.lingala.zip4j.model.enums.EncryptionMethod.AES);
+    Path picture = dir.resolve("quay_diff.png");
+    ImageEncoder.png(Pixels.u8(8, 8, 3, new byte[192]), picture, 4);
+    try (var z = new net.lingala.zip4j.ZipFile(locked.toFile(), "skerry".toCharArray())) {
+      z.addFile(picture.toFile(), params);
+    }
+    assertThat(run("recognise", locked.toString(), "--json")).isEqualTo(3);
+    assertThat(json().at("/arrivals/0/problems/0/code").asString()).isEqualTo("encrypted-archive");
+    assertThat(run("recognise", locked.toString(), "--password", "no", "--json")).isEqualTo(3);
+    assertThat(json().at("/arrivals/0/problems/0/code").asString()).isEqualTo("wrong-password");
+    assertThat(run("recognise", locked.toString(), "--password", "skerry", "--json")).isZero();
+    assertThat(json().at("/arrivals/0/items").size()).isEqualTo(1);
+  }
 }

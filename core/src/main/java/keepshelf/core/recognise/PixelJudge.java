@@ -180,19 +180,21 @@ final class PixelJudge {
         sure.add(m.role());
       }
     }
+    Map<RecognisedMap, List<Sense>> open = new java.util.LinkedHashMap<>();
     for (RecognisedMap m : item.maps()) {
       MapLook look = looks.getOrDefault(m.file().path(), MapLook.NOTHING);
-      if (look.facts() == null) {
-        out.add(m);
-        continue;
-      }
-      RecognisedMap measured = m.measured(look.facts());
+      RecognisedMap measured = look.facts() == null ? m : m.measured(look.facts());
       List<Sense> senses = alternatives.get(m.file().path());
-      if (senses != null && item.kind() == ItemKind.MATERIAL) {
-        measured = RoleByPixels.choose(measured, senses, sure);
+      boolean ambiguous =
+          senses != null && look.facts() != null && item.kind() == ItemKind.MATERIAL;
+      if (ambiguous) {
+        open.put(measured, senses);
+      } else {
+        out.add(measured);
       }
-      out.add(RoleByPixels.confirm(measured, item.kind()));
     }
+    out.addAll(RoleByPixels.settle(open, sure));
+    out.replaceAll(m -> m.facts() == null ? m : RoleByPixels.confirm(m, item.kind()));
     FacingByPixels.decide(out, looks);
     return GlossCues.weigh(out, looks);
   }

@@ -1,5 +1,8 @@
 package keepshelf.core.recognise;
 
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -17,24 +20,61 @@ import keepshelf.imaging.analyse.PixelCharacter;
 final class RoleByPixels {
   private RoleByPixels() {}
 
+  /** How well the best meaning of a word fits, and how far ahead of the next it is. */
+  private record Choice(RecognisedMap map, List<Sense> senses, Sense best, double lead) {}
+
   /**
-   * The meaning of an ambiguous word that the pixels fit best, among those that no surer sibling
-   * has.
+   * Settles the ambiguous words of one set by their pixels, the clearest first, so that a role that
+   * one picture has for certain is not given to another.
+   *
+   * @param open the maps whose words can mean more, with all meanings
+   * @param sure roles of the other maps
+   * @return the maps of {@code open} as decided
    */
-  static RecognisedMap choose(RecognisedMap m, List<Sense> senses, Set<MapRole> sure) {
-    Sense best = null;
-    double most = 0;
+  static List<RecognisedMap> settle(Map<RecognisedMap, List<Sense>> open, Set<MapRole> sure) {
+    List<RecognisedMap> out = new ArrayList<>();
+    Map<RecognisedMap, List<Sense>> left = new LinkedHashMap<>(open);
+    // The same word at another resolution has the same meaning and takes nothing away.
+    Map<MapRole, List<Sense>> taken = new EnumMap<>(MapRole.class);
+    sure.forEach(r -> taken.put(r, List.of()));
+    while (!left.isEmpty()) {
+      Choice clearest = null;
+      for (var e : left.entrySet()) {
+        Choice c = choice(e.getKey(), e.getValue(), taken);
+        if (clearest == null || c.lead() > clearest.lead()) {
+          clearest = c;
+        }
+      }
+      left.remove(clearest.map());
+      taken.putIfAbsent(clearest.best().role(), clearest.senses());
+      out.add(as(clearest.map(), clearest.best()));
+    }
+    return out;
+  }
+
+  private static Choice choice(
+      RecognisedMap m, List<Sense> senses, Map<MapRole, List<Sense>> taken) {
+    Sense best = senses.getFirst();
+    double most = -1;
+    double next = 0;
     for (Sense s : senses) {
-      double taken = sure.contains(s.role()) ? 0.2 : 1;
-      double fit = s.weight() * fit(s.role(), m.facts()) * taken;
+      List<Sense> by = taken.get(s.role());
+      double fit = s.weight() * fit(s.role(), m.facts()) * (by != null && by != senses ? 0.2 : 1);
       // What the set decided stays unless the pixels speak clearly against it.
       fit *= s.role() == m.role() ? 1.6 : 1;
       if (fit > most) {
+        next = most;
         most = fit;
         best = s;
+      } else {
+        next = Math.max(next, fit);
       }
     }
-    if (best == null || best.role() == m.role()) {
+    return new Choice(m, senses, best, most / Math.max(1e-3, next));
+  }
+
+  private static RecognisedMap as(RecognisedMap m, Sense best) {
+    if (best.role() == m.role()) {
       return m;
     }
     String title = best.role().title().toLowerCase(Locale.ROOT);

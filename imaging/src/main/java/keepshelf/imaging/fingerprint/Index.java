@@ -124,7 +124,7 @@ public final class Index {
       return true;
     }
     // Codes are a cheap look; only those not too far apart are worth the exact cosine.
-    return distance <= 50 && cosine(vectors[i], vectors[j]) >= CLOSE;
+    return distance <= 46 && cosine(vectors[i], vectors[j]) >= CLOSE;
   }
 
   private static double cosine(float[] a, float[] b) {
