@@ -54,7 +54,7 @@ final class DuplicatesCommand implements Callable<Integer> {
       try (Shelf shelf = shelfOption.open(out, false)) {
         List<ShelvedItem> items = shelf.catalogue().items();
         pictures = PictureCollector.ofShelf(shelf.folder().root(), items);
-        found = DuplicateFinder.find(pictures, n -> {});
+        found = DuplicateFinder.find(pictures, shelf.catalogue(), n -> {});
         groups.addAll(SameItems.of(found.pairs(), items));
       }
     } else {

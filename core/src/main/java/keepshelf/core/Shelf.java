@@ -19,6 +19,7 @@ import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.intake.FilingStep;
 import keepshelf.core.intake.Recovery;
+import keepshelf.core.intake.RememberedCorrections;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.intake.ShelfLock;
 import keepshelf.core.preview.Previews;
@@ -112,7 +113,8 @@ public final class Shelf implements AutoCloseable {
 
   /** The same with the password of a protected archive, or null. */
   public Arrival read(String path, String password, Progress progress) {
-    return ArrivalReader.read(path, folder.staging(), password, catalogue.habits(), progress);
+    Arrival a = ArrivalReader.read(path, folder.staging(), password, catalogue.habits(), progress);
+    return RememberedCorrections.apply(a, catalogue.corrections());
   }
 
   /** The pack on the shelf that has the very files of an arrival. */

@@ -55,6 +55,10 @@ public final class MainWindow implements AutoCloseable {
     hostsModel = new HostsModel(shelf, work, this::refresh);
     arrivalsModel = new ArrivalsModel(shelf, work, this::refresh);
     arrivals = new ArrivalsView(arrivalsModel, work, pictures, picker);
+    arrivalsModel.removeArchivesProperty().set(settings.get("remove-archives", "no").equals("yes"));
+    arrivalsModel
+        .removeArchivesProperty()
+        .addListener((o, was, is) -> settings.put("remove-archives", is ? "yes" : "no"));
     String watched = settings.get("watch", "");
     if (!watched.isEmpty() && java.nio.file.Files.isDirectory(Path.of(watched))) {
       arrivalsModel.watch(Path.of(watched));

@@ -324,6 +324,33 @@ class ArrivalsTest {
   }
 
   @Test
+  void whatWasSaidAboutAFileIsKnownAgainAndItsArchiveRemovedOnceFiled(FxRobot robot)
+      throws Exception {
+    Path copy = Files.copy(downloads.resolve(PAINT), dir.resolve("again.tar.zst"));
+    drop(PAINT);
+    look("limewash_grey_rgh.png");
+    robot.type(KeyCode.G);
+    assertThat(map("limewash_grey_rgh.png").role()).isEqualTo(MapRole.GLOSS);
+    idle();
+    fx(() -> {
+      window.arrivalsModel().dismiss(window.arrivalsModel().entries().getFirst());
+      window.drop(List.of(copy));
+      return null;
+    });
+    idle();
+    assertThat(map("limewash_grey_rgh.png").role()).isEqualTo(MapRole.GLOSS);
+    assertThat(map("limewash_grey_rgh.png").verdict().confidence()).isEqualTo(1);
+    fx(() -> {
+      window.arrivalsModel().removeArchivesProperty().set(true);
+      return null;
+    });
+    robot.push(KeyCode.CONTROL, KeyCode.ENTER);
+    idle();
+    assertThat(window.shelfModel().all()).hasSize(3);
+    assertThat(copy).doesNotExist();
+  }
+
+  @Test
   void aWatchedFolderBringsArrivals(FxRobot robot) throws Exception {
     picked = Files.createDirectories(dir.resolve("Downloads"));
     robot.push(KeyCode.CONTROL, KeyCode.DIGIT1);

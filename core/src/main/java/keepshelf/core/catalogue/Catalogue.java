@@ -1,7 +1,9 @@
 package keepshelf.core.catalogue;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
 
 /** What the shelf has. Every change is one transaction. */
@@ -39,6 +41,16 @@ public interface Catalogue extends AutoCloseable {
   /** Forgets an installation. */
   void removeInstallation(String id);
 
+  /**
+   * Kept fingerprints of pictures by the SHA-256 of their files, as bytes.
+   *
+   * @param version only those that were made by this version of the method
+   */
+  Map<String, byte[]> fingerprints(int version);
+
+  /** Keeps fingerprints. */
+  void putFingerprints(int version, Map<String, byte[]> bySha256);
+
   /** What a person said about the naming of sources. */
   List<NamingHabit> habits();
 
@@ -47,6 +59,15 @@ public interface Catalogue extends AutoCloseable {
 
   /** Forgets a habit. */
   void removeHabit(NamingHabit habit);
+
+  /** What a person said about single pictures, by the SHA-256 of their files. */
+  Map<String, FileCorrection> corrections();
+
+  /** Remembers a correction, replacing the one of the same file. */
+  void putCorrection(FileCorrection correction);
+
+  /** Forgets what was said about a file. */
+  void removeCorrection(String sha256);
 
   @Override
   void close();

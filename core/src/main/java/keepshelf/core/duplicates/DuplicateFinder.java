@@ -3,6 +3,7 @@ package keepshelf.core.duplicates;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -10,6 +11,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.duplicates.DuplicatePair.Relation;
 import keepshelf.core.problem.Problem;
 import keepshelf.imaging.fingerprint.Fingerprint;
@@ -32,7 +34,11 @@ public final class DuplicateFinder {
   private final List<Problem> problems = new ArrayList<>();
   private final Consumer<String> looking;
 
-  private DuplicateFinder(Consumer<String> looking) {
+  private final Map<String, Fingerprint> kept;
+  private final Map<String, Fingerprint> made = new ConcurrentHashMap<>();
+
+  private DuplicateFinder(Map<String, Fingerprint> kept, Consumer<String> looking) {
+    this.kept = kept;
     this.looking = looking;
   }
 
@@ -42,7 +48,29 @@ public final class DuplicateFinder {
    * @param looking is told each picture that is decoded, and may stop the work by throwing
    */
   public static Duplicates find(List<Picture> pictures, Consumer<String> looking) {
-    return new DuplicateFinder(looking).run(pictures);
+    return new DuplicateFinder(Map.of(), looking).run(pictures);
+  }
+
+  /**
+   * Compares all maps of a shelf; fingerprints are kept in its catalogue, so that each picture is
+   * decoded once in its life.
+   *
+   * @param looking is told each picture that is decoded, and may stop the work by throwing
+   */
+  public static Duplicates find(
+      List<Picture> pictures, Catalogue catalogue, Consumer<String> looking) {
+    Map<String, Fingerprint> kept = new HashMap<>();
+    catalogue
+        .fingerprints(Fingerprint.VERSION)
+        .forEach((sha, data) -> kept.put(sha, Fingerprint.ofBytes(data)));
+    DuplicateFinder finder = new DuplicateFinder(kept, looking);
+    try {
+      return finder.run(pictures);
+    } finally {
+      Map<String, byte[]> made = new HashMap<>();
+      finder.made.forEach((sha, print) -> made.put(sha, print.toBytes()));
+      catalogue.putFingerprints(Fingerprint.VERSION, made);
+    }
   }
 
   private Duplicates run(List<Picture> pictures) {
@@ -111,6 +139,11 @@ public final class DuplicateFinder {
   }
 
   private void print(Picture p, Map<Picture, Fingerprint> prints) {
+    Fingerprint known = kept.get(p.sha256());
+    if (known != null) {
+      prints.put(p, known);
+      return;
+    }
     looking.accept(p.path());
     try {
       ImageInfo info = ImageProbe.probe(p.file()).orElse(null);
@@ -120,7 +153,9 @@ public final class DuplicateFinder {
       long samples = (long) info.width() * info.height() * info.channels();
       PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
       try {
-        prints.put(p, Fingerprint.of(ImageDecoder.decode(p.file())));
+        Fingerprint print = Fingerprint.of(ImageDecoder.decode(p.file()));
+        prints.put(p, print);
+        made.put(p.sha256(), print);
       } finally {
         memory.release();
       }

@@ -3,7 +3,9 @@ package keepshelf.core.store;
 import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.HostRecord;
@@ -13,6 +15,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
 import org.flywaydb.core.Flyway;
 import org.jdbi.v3.core.Handle;
@@ -205,6 +208,32 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
+  public Map<String, byte[]> fingerprints(int version) {
+    return read(h -> {
+      Map<String, byte[]> out = new HashMap<>();
+      h.createQuery("select sha256, data from fingerprint where version = ?")
+          .bind(0, version)
+          .map((r, c) -> out.put(r.getString(1), r.getBytes(2)))
+          .list();
+      return out;
+    });
+  }
+
+  @Override
+  public void putFingerprints(int version, Map<String, byte[]> bySha256) {
+    if (bySha256.isEmpty()) {
+      return;
+    }
+    change(h -> {
+      var batch =
+          h.prepareBatch(
+              "insert or replace into fingerprint(sha256, version, data) values (?, ?, ?)");
+      bySha256.forEach((sha, data) -> batch.add(sha, version, data));
+      batch.execute();
+    });
+  }
+
+  @Override
   public List<NamingHabit> habits() {
     return read(h ->
         h.createQuery("select source, word, role from naming_habit order by source, word")
@@ -231,6 +260,33 @@ public final class SqliteCatalogue implements Catalogue {
             "delete from naming_habit where source = ? and word = ?",
             habit.source(),
             habit.word()));
+  }
+
+  @Override
+  public Map<String, FileCorrection> corrections() {
+    return read(h -> {
+      Map<String, FileCorrection> out = new HashMap<>();
+      h.createQuery("select sha256, said from correction")
+          .map((r, c) ->
+              out.put(
+                  r.getString(1), Json.mapper().readValue(r.getString(2), FileCorrection.class)))
+          .list();
+      return out;
+    });
+  }
+
+  @Override
+  public void putCorrection(FileCorrection c) {
+    change(h ->
+        h.execute(
+            "insert or replace into correction(sha256, said) values (?, ?)",
+            c.sha256(),
+            Json.line(c)));
+  }
+
+  @Override
+  public void removeCorrection(String sha256) {
+    change(h -> h.execute("delete from correction where sha256 = ?", sha256));
   }
 
   @Override

@@ -5,11 +5,13 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
@@ -35,6 +37,7 @@ public final class ArrivalsModel {
   private final ReadOnlyObjectWrapper<Path> watched = new ReadOnlyObjectWrapper<>();
   private final UndoList undo = new UndoList();
   private final SortingModel sorting;
+  private final BooleanProperty removeArchives = new SimpleBooleanProperty();
   private DownloadsWatch watch;
 
   /** Files onto {@code shelf}; {@code filed} is called after each filing. */
@@ -66,6 +69,11 @@ public final class ArrivalsModel {
   /** The downloads folder that is watched, or null. */
   public ReadOnlyObjectProperty<Path> watchedProperty() {
     return watched.getReadOnlyProperty();
+  }
+
+  /** Whether archives are removed once what was filed is proved to be all of it. */
+  public BooleanProperty removeArchivesProperty() {
+    return removeArchives;
   }
 
   /** Watches a downloads folder from now on, or none: what arrives there is added. */
@@ -296,13 +304,17 @@ public final class ArrivalsModel {
                 e.kinProperty().get() != null && e.asKinProperty().get()
                     ? e.kinProperty().get().kinship()
                     : null);
+    boolean remove = removeArchives.get();
     work.start(
         Words.of("arrivals.job.file", e.name()),
         job -> {
           boolean ok = false;
           try {
-            shelf.file(a, wishes, (bytes, name) -> job.report(name, -1));
+            Filing.Filed now = shelf.file(a, wishes, (bytes, name) -> job.report(name, -1));
             ok = true;
+            if (remove) {
+              shelf.removeArchive(a, now.pack());
+            }
           } finally {
             boolean done = ok;
             work.ui(() -> afterFiling(e, done));

@@ -96,6 +96,9 @@ public final class ArrivalsView implements Place {
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
     questions.setMinWidth(Label.USE_PREF_SIZE);
+    questions.setTooltip(
+        new javafx.scene.control.Tooltip(
+            Words.of("arrivals.questions.tip", Math.round(100 * SortingModel.threshold()) + " %")));
     content.setLeft(new ArrivalList(model));
     content.setCenter(table);
     content.setRight(why);

@@ -126,7 +126,8 @@ final class ItemRow extends ListCell<RecognisedItem> {
       cells.add(cell);
       mover.movable(cell, focus);
       box.getChildren().add(cell);
-      if (s.map().role() == MapRole.PACKED && s.map().channels() != null) {
+      boolean apart = s.map().role() == MapRole.PACKED && s.map().channels() != null;
+      if (apart && spots.size() == 1) {
         box.getChildren().add(channels(s));
       }
     }

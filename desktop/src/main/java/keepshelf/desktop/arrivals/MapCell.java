@@ -5,7 +5,9 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Signs;
@@ -23,6 +25,13 @@ final class MapCell extends StackPane {
     setFocusTraversable(false);
     setMaxSize(USE_PREF_SIZE, USE_PREF_SIZE);
     getChildren().add(Images.view(pictures.thumbnail(file, 108), side));
+    // A white map on a white table needs an edge.
+    Region edge = new Region();
+    edge.getStyleClass().add("picture-edge");
+    edge.setMinSize(side, side);
+    edge.setMaxSize(side, side);
+    edge.setMouseTransparent(true);
+    getChildren().add(edge);
     if (spot.map() != null) {
       Column.of(spot.map().role()).remark(spot.map().role()).ifPresent(this::remark);
       Node corner = Signs.corner(spot.map().asks());
@@ -34,6 +43,16 @@ final class MapCell extends StackPane {
       setAccessibleText(spot.path());
     }
     Tooltip.install(this, new Tooltip(spot.path()));
+  }
+
+  /** Shows that the file is named like a picture but cannot be read as one. */
+  void unreadable() {
+    Label l = Kit.label(Words.of("arrivals.unreadable"), "missing");
+    l.setMinSize(40, 40);
+    l.setMaxSize(40, 40);
+    l.setAlignment(Pos.CENTER);
+    l.setMouseTransparent(true);
+    getChildren().add(l);
   }
 
   private void remark(String word) {

@@ -1,6 +1,7 @@
 package keepshelf.desktop.arrivals;
 
 import java.util.List;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -60,6 +61,11 @@ final class RecordPane extends VBox {
       }
     }
     getChildren().add(g);
+    CheckBox remove = new CheckBox(Words.of("arrivals.remove"));
+    remove.setId("remove-archive");
+    remove.selectedProperty().bindBidirectional(model.removeArchivesProperty());
+    remove.setTooltip(new javafx.scene.control.Tooltip(Words.of("arrivals.remove.tip")));
+    getChildren().add(remove);
     habits();
   }
 

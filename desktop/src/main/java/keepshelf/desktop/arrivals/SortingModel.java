@@ -16,6 +16,7 @@ import javafx.collections.ObservableSet;
 import keepshelf.core.Shelf;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
@@ -284,8 +285,11 @@ public final class SortingModel {
       return;
     }
     learned.forEach(this::remember);
+    List<FileCorrection> said = FileCorrections.between(e.arrivalProperty().get(), to);
+    work.quietly(() -> said.forEach(shelf.catalogue()::putCorrection));
     undo.push(() -> {
       learned.forEach(this::forget);
+      work.quietly(() -> said.forEach(c -> shelf.catalogue().removeCorrection(c.sha256())));
       if (arrivals.entries().contains(e) && e.arrivalProperty().get() != null) {
         arrivals.chosenProperty().set(e);
         apply(e, before, spot.get() == null ? "" : spot.get().path());

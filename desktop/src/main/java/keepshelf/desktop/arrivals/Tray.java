@@ -91,6 +91,9 @@ final class Tray extends HBox {
       if (all.getChildren().size() < MOST) {
         MapCell cell =
             new MapCell(new Spot(null, null, l.file().path()), l.file().onDisk(), 40, pictures);
+        if (l.file().image() == null) {
+          cell.unreadable();
+        }
         cells.add(cell);
         mover.movable(cell, focus);
         all.getChildren().add(cell);

@@ -143,13 +143,14 @@ final class WhyPane extends ScrollPane {
     if (m.role() == MapRole.NORMAL && item != null) {
       up(m, item);
     } else if (item != null && item.kind() == ItemKind.MATERIAL) {
+      Double tile = tile();
       box.getChildren().add(Kit.label(Words.of("arrivals.asset"), "section"));
       box.getChildren()
           .add(
               Images.view(
                   pictures.get(
                       "why|" + item.maps().hashCode() + "|set",
-                      () -> Previews.of(item, tile(), 288, null)),
+                      () -> Previews.of(item, tile, 288, null)),
                   144));
     }
     findings(m, item);

@@ -1,5 +1,6 @@
 package keepshelf.imaging.fingerprint;
 
+import java.nio.ByteBuffer;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
@@ -36,6 +37,7 @@ public record Fingerprint(
   public static final float LEAST_DEVIATION = 4;
 
   static final int SIDE = 128;
+  static final int FEATURES = 190;
   private static final int SMALL = 64;
   private static final int REACH = 14 * 14 + 14;
 
@@ -118,6 +120,42 @@ public record Fingerprint(
     return out;
   }
 
+  /** The same as bytes, to be kept; see {@link #ofBytes}. */
+  public byte[] toBytes() {
+    ByteBuffer b = ByteBuffer.allocate(28 + 4 * features.length + luma.length);
+    b.putInt(width).putInt(height).putInt(repeats);
+    b.putFloat(meanRed).putFloat(meanGreen).putFloat(meanBlue).putFloat(deviation);
+    for (float f : features) {
+      b.putFloat(f);
+    }
+    return b.put(luma).array();
+  }
+
+  /**
+   * What {@link #toBytes} made.
+   *
+   * @throws IllegalArgumentException when the bytes are of another length
+   */
+  public static Fingerprint ofBytes(byte[] bytes) {
+    if (bytes.length != 28 + 4 * FEATURES + SIDE * SIDE) {
+      throw new IllegalArgumentException("not a fingerprint: " + bytes.length + " bytes");
+    }
+    ByteBuffer b = ByteBuffer.wrap(bytes);
+    int width = b.getInt();
+    int height = b.getInt();
+    int repeats = b.getInt();
+    float[] means = {b.getFloat(), b.getFloat(), b.getFloat()};
+    float deviation = b.getFloat();
+    float[] features = new float[FEATURES];
+    for (int i = 0; i < FEATURES; i++) {
+      features[i] = b.getFloat();
+    }
+    byte[] luma = new byte[SIDE * SIDE];
+    b.get(luma);
+    return new Fingerprint(
+        width, height, repeats, luma, features, means[0], means[1], means[2], deviation);
+  }
+
   /** Luminance 0..1; high dynamic range is compressed. */
   private static float[] tamed(Pixels p) {
     float[] luma = p.luma();
@@ -155,10 +193,10 @@ public record Fingerprint(
       re[i] = (float) ((small[i] - mean) * 255 / (deviation * 255 + 0.5));
     }
     new Fft(SMALL).transform(re, im, false);
-    float[] out = new float[190];
+    float[] out = new float[FEATURES];
     int at = 0;
-    for (int u = 1; u <= SMALL / 2 && at < 190; u++) {
-      for (int v = 0; v <= u && at < 190; v++) {
+    for (int u = 1; u <= SMALL / 2 && at < FEATURES; u++) {
+      for (int v = 0; v <= u && at < FEATURES; v++) {
         if (u * u + v * v > REACH) {
           continue;
         }
