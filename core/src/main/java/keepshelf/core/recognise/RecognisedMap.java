@@ -79,22 +79,15 @@ public record RecognisedMap(
 
   /** The same with what its pixels say. */
   RecognisedMap measured(MapFacts newFacts) {
-    return new RecognisedMap(
-        file,
-        role,
-        channels,
-        resolution,
-        format,
-        handedness,
-        tile,
-        verdict,
-        handednessVerdict,
-        newFacts,
-        part);
+    return with(newFacts, part);
   }
 
   /** The same as part of a model. */
   RecognisedMap inPart(String newPart) {
+    return with(facts, newPart);
+  }
+
+  private RecognisedMap with(MapFacts f, String p) {
     return new RecognisedMap(
         file,
         role,
@@ -105,8 +98,8 @@ public record RecognisedMap(
         tile,
         verdict,
         handednessVerdict,
-        facts,
-        newPart);
+        f,
+        p);
   }
 
   /** Whether a person should be asked about it: its role, or the way it faces. */

@@ -12,6 +12,8 @@ public record Verdict(List<Evidence> evidence) {
   /** Below this confidence a person is asked. */
   public static final double ASK_BELOW = 0.75;
 
+  private static final String PERSON = "person";
+
   /** Sorted by strength. */
   public Verdict {
     List<Evidence> sorted = new ArrayList<>(evidence);
@@ -21,7 +23,12 @@ public record Verdict(List<Evidence> evidence) {
 
   /** A person's own decision, which nothing overrules. */
   public static Verdict byPerson(String sentence) {
-    return new Verdict(List.of(new Evidence("person", 1, sentence)));
+    return new Verdict(List.of(new Evidence(PERSON, 1, sentence)));
+  }
+
+  /** Whether a person decided. */
+  public boolean byPerson() {
+    return evidence.stream().anyMatch(e -> e.kind().equals(PERSON));
   }
 
   /** This with one more reason. */

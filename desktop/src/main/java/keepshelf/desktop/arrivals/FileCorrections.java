@@ -1,7 +1,10 @@
 package keepshelf.desktop.arrivals;
 
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Set;
 import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.recognise.FileCorrection;
@@ -12,9 +15,15 @@ import keepshelf.core.recognise.Recognition;
 final class FileCorrections {
   private FileCorrections() {}
 
-  /** A correction for every map of {@code to} that is not in {@code before} as it is now. */
+  /**
+   * A correction for every map of {@code to} that is another one than in {@code before}. Maps are
+   * compared by identity: a change keeps those it does not touch, and there may be many thousand.
+   */
   static List<FileCorrection> between(Arrival before, Recognition to) {
-    List<RecognisedMap> old = new ArrayList<>();
+    if (before.unpacked().isEmpty()) {
+      return List.of();
+    }
+    Set<RecognisedMap> old = Collections.newSetFromMap(new IdentityHashMap<>());
     before.recognition().items().forEach(i -> old.addAll(i.maps()));
     List<FileCorrection> out = new ArrayList<>();
     to.items()
@@ -24,7 +33,7 @@ final class FileCorrections {
                 .forEach(m -> {
                   UnpackedFile f = before.unpacked().get(m.file().path());
                   if (f != null) {
-                    out.add(new FileCorrection(f.sha256(), m.role(), m.channels(), m.handedness()));
+                    FileCorrection.of(f.sha256(), m).ifPresent(out::add);
                   }
                 }));
     return out;
