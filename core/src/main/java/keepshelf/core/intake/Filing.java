@@ -323,6 +323,15 @@ public final class Filing {
     if (arrival.kind() != Arrival.Kind.ARCHIVE) {
       return;
     }
+    if (!arrival.problems().isEmpty()) {
+      throw new ShelfException(
+          Problem.warning(
+              "archive-kept",
+              arrival.path(),
+              arrival.path()
+                  + " was filed but kept: not every entry of it could be taken out. Delete it"
+                  + " yourself when you do not need them."));
+    }
     try {
       Path folder = shelf.resolve(filed.folder());
       for (PackRecord.FileRecord f : filed.files()) {

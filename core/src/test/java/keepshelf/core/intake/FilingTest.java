@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystem;
+import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -114,6 +116,22 @@ class FilingTest {
       Files.write(map, sound);
       shelf.removeArchive(a, p);
       assertThat(zip).doesNotExist();
+    }
+  }
+
+  @Test
+  void anArchiveOfWhichEntriesWereLeftOutIsKept() throws Exception {
+    try (FileSystem open = FileSystems.newFileSystem(zip)) {
+      Files.writeString(open.getPath("C:outside.txt"), "tide table");
+    }
+    try (Shelf shelf = Shelf.open(root)) {
+      Arrival a = shelf.read(zip.toString(), Progress.NONE);
+      assertThat(a.problems()).isNotEmpty();
+      PackRecord p = shelf.file(a, Filing.Wishes.NONE, Progress.NONE).pack();
+      assertThatThrownBy(() -> shelf.removeArchive(a, p))
+          .isInstanceOf(ShelfException.class)
+          .hasMessageContaining("kept");
+      assertThat(zip).exists();
     }
   }
 
