@@ -5,7 +5,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.Shelf;
 import keepshelf.core.archive.FileTrees;
@@ -115,11 +114,6 @@ public class BatchBenchmark {
             + "find \"$1\" -type f \\( -name '*.png' -o -name '*.jpg' -o -name '*.tif' -o -name"
             + " '*.exr' -o -name '*.hdr' \\) -print0 | xargs -0 -P2 -I{} convert {} -thumbnail"
             + " 168x168 {}.thumb.jpg";
-    Process p =
-        new ProcessBuilder(List.of("bash", "-c", script, "bench", work.toString()))
-            .directory(downloads.toFile())
-            .redirectError(ProcessBuilder.Redirect.DISCARD)
-            .start();
-    return p.waitFor();
+    return SystemShell.run(script, downloads, work);
   }
 }

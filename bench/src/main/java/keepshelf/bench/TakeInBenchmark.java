@@ -3,7 +3,6 @@ package keepshelf.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.Shelf;
@@ -91,10 +90,6 @@ public class TakeInBenchmark {
     String script =
         "for z in *.zip; do unzip -qq -o \"$z\" -d \"$1/$z.d\"; done; find \"$1\" -type f -print0 |"
             + " xargs -0 sha256sum > /dev/null";
-    Process p =
-        new ProcessBuilder(List.of("bash", "-c", script, "bench", work.toString()))
-            .directory(downloads.toFile())
-            .start();
-    return p.waitFor();
+    return SystemShell.run(script, downloads, work);
   }
 }

@@ -212,14 +212,8 @@ public final class MainWindow implements AutoCloseable {
     }
     arrivalsModel.stopWatching();
     settings.put("place", shell.openProperty().get().name());
-    arrivalsModel
-        .entries()
-        .forEach(a -> {
-          if (a.arrivalProperty().get() != null) {
-            shelf.dismiss(a.arrivalProperty().get());
-          }
-        });
     work.close();
+    arrivalsModel.dismissAll();
     shelf.close();
   }
 }

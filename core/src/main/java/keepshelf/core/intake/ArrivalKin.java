@@ -1,5 +1,6 @@
 package keepshelf.core.intake;
 
+import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -148,13 +149,17 @@ public record ArrivalKin(
     String[] x = a.split("[^0-9]+");
     String[] y = b.split("[^0-9]+");
     for (int i = 0; i < Math.max(x.length, y.length); i++) {
-      int p = i < x.length && !x[i].isEmpty() ? Integer.parseInt(x[i]) : 0;
-      int q = i < y.length && !y[i].isEmpty() ? Integer.parseInt(y[i]) : 0;
-      if (p != q) {
-        return Integer.compare(p, q);
+      int order = number(x, i).compareTo(number(y, i));
+      if (order != 0) {
+        return order;
       }
     }
     return 0;
+  }
+
+  /** A date written without separators is a version too, so any length counts. */
+  private static BigInteger number(String[] parts, int i) {
+    return i < parts.length && !parts[i].isEmpty() ? new BigInteger(parts[i]) : BigInteger.ZERO;
   }
 
   private static ArrivalKin compared(Arrival a, PackRecord pack, Relation relation) {

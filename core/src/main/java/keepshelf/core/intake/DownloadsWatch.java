@@ -121,7 +121,7 @@ public final class DownloadsWatch implements AutoCloseable {
       String o = other.getFileName().toString().toLowerCase(Locale.ROOT);
       if (!o.equals(name)
           && o.startsWith(name)
-          && o.substring(name.length()).matches("\\.(?:part|partial|crdownload|download|tmp)")) {
+          && o.substring(name.length()).matches("\\.[a-z]*(?:part|partial|download|tmp)")) {
         return true;
       }
     }

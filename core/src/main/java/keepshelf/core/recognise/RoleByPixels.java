@@ -109,12 +109,12 @@ final class RoleByPixels {
       return coloured ? 1 : 0.45;
     }
     if (role.colour()) {
-      return coloured ? 0.8 : 0.8;
+      return 0.8;
     }
     if (coloured) {
       return role == MapRole.ID || role == MapRole.MASK ? 0.9 : 0.12;
     }
-    boolean occlusionLike = occlusionLike(f);
+    boolean occlusionLike = occlusionLike(f.channels().getFirst());
     boolean binary = c == PixelCharacter.BINARY;
     return switch (role) {
       case AMBIENT_OCCLUSION -> occlusionLike ? 1 : binary ? 0.25 : 0.6;
@@ -125,8 +125,7 @@ final class RoleByPixels {
   }
 
   /** Bright, with a tail into the dark, as occlusion from a height map is. */
-  private static boolean occlusionLike(MapFacts f) {
-    ChannelFacts c = f.channels().getFirst();
+  private static boolean occlusionLike(ChannelFacts c) {
     return c.mean() > 200 / 255.0 && c.skew() < -0.8;
   }
 
@@ -251,9 +250,10 @@ final class RoleByPixels {
       if (f.constant()) {
         continue;
       }
-      boolean occlusion = f.mean() > 200 / 255.0 && f.skew() < -0.8;
       MapRole role =
-          f.binary() ? MapRole.METALLIC : occlusion ? MapRole.AMBIENT_OCCLUSION : MapRole.ROUGHNESS;
+          f.binary()
+              ? MapRole.METALLIC
+              : occlusionLike(f) ? MapRole.AMBIENT_OCCLUSION : MapRole.ROUGHNESS;
       if (!roles.containsValue(role)) {
         roles.put("rgba".substring(c, c + 1), role);
       }

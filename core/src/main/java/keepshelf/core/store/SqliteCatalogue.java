@@ -30,7 +30,7 @@ import org.sqlite.SQLiteDataSource;
  */
 public final class SqliteCatalogue implements Catalogue {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 2;
+  static final int SCHEMA = 3;
 
   private final Jdbi jdbi;
   private final java.sql.Connection keepOpen;

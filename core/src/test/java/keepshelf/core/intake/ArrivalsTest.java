@@ -68,6 +68,7 @@ class ArrivalsTest {
     assertThat(ArrivalKin.compare("1.10", "1.9")).isPositive();
     assertThat(ArrivalKin.compare(null, "1")).isNegative();
     assertThat(ArrivalKin.compare("2", "2.0")).isZero();
+    assertThat(ArrivalKin.compare("20261124093015", "2.1")).isPositive();
   }
 
   @Test
@@ -161,7 +162,7 @@ class ArrivalsTest {
     Path downloads = Files.createDirectories(dir.resolve("downloads"));
     Files.write(downloads.resolve("old.zip"), new byte[] {1});
     BlockingQueue<Path> arrived = new LinkedBlockingQueue<>();
-    try (DownloadsWatch watch = new DownloadsWatch(downloads, 300, arrived::add)) {
+    try (DownloadsWatch watch = new DownloadsWatch(downloads, 1500, arrived::add)) {
       Path partial = downloads.resolve("rope.zip.part");
       Files.write(partial, new byte[100]);
       Files.writeString(downloads.resolve("notes.txt"), "no");

@@ -2,6 +2,8 @@ package keepshelf.core.recognise;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -15,78 +17,15 @@ import keepshelf.core.model.Workflow;
 import org.junit.jupiter.api.Test;
 
 class NamesTest {
-  /** path | key | role; {@code -} as key means loose, with the class in the role's place. */
-  private static final String TRUTH =
-      """
-      A/rough_larch_nor_gl_4k.png | rough_larch | normal
-      A/rough_larch_diff_4k.png | rough_larch | base-colour
-      A/rough_larch_rough_4k.png | rough_larch | roughness
-      B/metal_hatch_diff_1k.jpg | metal_hatch | base-colour
-      C/normal_shingles_color.png | normal_shingles | base-colour
-      D/slate_diff.png | slate | base-colour
-      D/slate_nor.png | slate | normal
-      D/slate_roof_diff.png | slate_roof | base-colour
-      D/slate_roof_nor.png | slate_roof | normal
-      D/slate_roof_02_diff.png | slate_roof_02 | base-colour
-      D/slate_roof_02_nor.png | slate_roof_02 | normal
-      E/TarredRope_2K_Color.jpg | tarred_rope | base-colour
-      E/TarredRope_2K_NormalGL.jpg | tarred_rope | normal
-      E/TarredRope_2K_NormalDX.jpg | tarred_rope | normal
-      E/TarredRope_2K_AmbientOcclusion.jpg | tarred_rope | ambient-occlusion
-      E/TarredRope_2K_Displacement.jpg | tarred_rope | height
-      E/TarredRope.png | - | preview
-      F/T_Hull_D.tga | hull | base-colour
-      F/T_Hull_N.tga | hull | normal
-      F/T_Hull_ORM.tga | hull | packed
-      G/brick_diff_01.png | brick | base-colour
-      G/brick_diff_02.png | brick | base-colour
-      G/brick_nor.png | brick | normal
-      G/brick_rough.png | brick | roughness
-      H/Sailcloth/BaseColor.png | sailcloth | base-colour
-      H/Sailcloth/Normal.png | sailcloth | normal
-      H/Netmesh/BaseColor.png | netmesh | base-colour
-      H/Netmesh/Opacity.png | netmesh | opacity
-      I/kelp_2K_PNG/kelp_basecolor.png | kelp | base-colour
-      I/kelp_2K_JPG/kelp_basecolor.jpg | kelp | base-colour
-      I/kelp_4K_JPG/kelp_normal.jpg | kelp | normal
-      N/brass_metallic_smoothness.png | brass | packed
-      N/brass_albedo.png | brass | base-colour
-      N/brass_n.png | brass | normal
-      O/Normal/dory.png | dory | normal
-      O/Diffuse/dory.png | dory | base-colour
-      O/Roughness/dory.png | dory | roughness
-      P/rusty_metal.jpg | rusty_metal | base-colour
-      P/rough_wood.jpg | rough_wood | base-colour
-      R.zip!/Shell Path v1.2/Textures/4K/ShellPath_basecolor_4096.png | shell_path | base-colour
-      R.zip!/Shell Path v1.2/Textures/4K/ShellPath_metal_rough_ao_4096.png | shell_path | packed
-      R.zip!/Shell Path v1.2/readme.txt | - | document
-      U/Metal_Plate_Metal.png | metal_plate | metallic
-      U/Metal_Plate_Base_Color.png | metal_plate | base-colour
-      U/Metal_Plate_Normal_DirectX.png | metal_plate | normal
-      V/albedo_plaster.png | plaster | base-colour
-      V/normal_plaster.png | plaster | normal
-      X/corkdiffuse.png | cork | base-colour
-      X/corknormal.png | cork | normal
-      Y/лодка_diffuse.png | лодка | base-colour
-      Y/лодка_normal.png | лодка | normal
-      AB/rock_c.png | rock | base-colour
-      AB/rock_d.png | rock | height
-      AB/rock_n.png | rock | normal
-      AB/rock_r.png | rock | roughness
-      AB/rock_o.png | rock | ambient-occlusion
-      AC/__MACOSX/._deck_diff.png | - | junk
-      AC/Thumbs.db | - | junk
-      AC/deck.mtlx | - | material-document
-      """;
-
   private static Recognition recognise(List<String> paths) {
     return Recogniser.recognise("", paths.stream().map(SourceFile::named).toList());
   }
 
   @Test
-  void manyHabitsAreReadRightly() {
+  void manyHabitsAreReadRightly() throws Exception {
     Map<String, String> wanted = new LinkedHashMap<>();
-    for (String line : TRUTH.split("\n")) {
+    // path | key | role; "-" as key means loose, with the class in the role's place.
+    for (String line : Files.readAllLines(Path.of("src/test/resources/golden/names.txt"))) {
       String[] p = line.split(" \\| ");
       wanted.put(p[0].trim(), p[1].trim() + " " + p[2].trim());
     }

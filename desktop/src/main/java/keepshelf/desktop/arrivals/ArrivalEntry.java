@@ -34,6 +34,9 @@ public final class ArrivalEntry {
   private final PackForm form = new PackForm();
   Job job;
 
+  /** What it was opened with, or null. */
+  String password;
+
   ArrivalEntry(Path path) {
     this.path = path;
   }

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicLong;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -24,10 +25,14 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.Recognition;
 import keepshelf.desktop.Words;
+import keepshelf.desktop.work.Job;
 import keepshelf.desktop.work.WorkList;
 
 /** What came in: reading, correcting, filing. All on the interface thread. */
 public final class ArrivalsModel {
+  /** A download counts as complete when it has not changed for so long. */
+  private static final long QUIET_MILLIS = 2000;
+
   private final Shelf shelf;
   private final WorkList work;
   private final Runnable filed;
@@ -110,9 +115,6 @@ public final class ArrivalsModel {
     }
   }
 
-  /** A download counts as complete when it has not changed for so long. */
-  private static final long QUIET_MILLIS = 2000;
-
   /** Adds downloads and starts reading them; one that is listed already is only chosen. */
   public void add(List<Path> paths) {
     for (Path p : paths) {
@@ -142,33 +144,38 @@ public final class ArrivalsModel {
   }
 
   private void read(ArrivalEntry e, String password) {
-    e.job =
+    e.password = password;
+    Job reading =
         work.start(
             Words.of("arrivals.job.read", e.name()),
             job -> {
               Arrival a = null;
+              boolean known = false;
+              ArrivalKin kin = null;
               try {
                 long size = Files.isRegularFile(e.path()) ? size(e.path()) : -1;
-                long[] done = {0};
+                AtomicLong done = new AtomicLong();
                 a =
                     shelf.read(
                         e.path().toString(),
                         password,
                         (bytes, name) -> {
-                          synchronized (done) {
-                            done[0] += bytes;
-                          }
-                          double share = size <= 0 ? -1 : Math.min(0.99, done[0] / (size * 1.6));
-                          job.report(name, share);
-                          work.ui(() -> reading(e, name, share));
+                          double read = done.addAndGet(bytes);
+                          job.report(name, size <= 0 ? -1 : Math.min(0.99, read / (size * 1.6)));
                         });
+                known = shelf.known(a).isPresent();
+                kin = known ? null : shelf.kin(a).orElse(null);
               } finally {
                 Arrival read = a;
-                boolean known = read != null && shelf.known(read).isPresent();
-                ArrivalKin kin = read == null || known ? null : shelf.kin(read).orElse(null);
-                work.ui(() -> arrived(e, read, known, kin));
+                boolean there = known;
+                ArrivalKin of = kin;
+                work.ui(() -> arrived(e, read, there, of));
               }
             });
+    // The job gathers what it is told faster than a screen can show.
+    reading.detailProperty().addListener(o -> reading(e, reading));
+    reading.progressProperty().addListener(o -> reading(e, reading));
+    e.job = reading;
   }
 
   private static long size(Path p) {
@@ -179,10 +186,10 @@ public final class ArrivalsModel {
     }
   }
 
-  private void reading(ArrivalEntry e, String name, double share) {
+  private static void reading(ArrivalEntry e, Job job) {
     if (e.stateProperty().get() == ArrivalEntry.State.READING) {
-      e.progressProperty().set(share);
-      e.lineProperty().set(Words.of("arrivals.reading.part", name));
+      e.progressProperty().set(job.progressProperty().get());
+      e.lineProperty().set(Words.of("arrivals.reading.part", job.detailProperty().get()));
     }
   }
 
@@ -326,7 +333,7 @@ public final class ArrivalsModel {
     if (!done) {
       // The workspace may be used up: read the download again.
       e.stateProperty().set(ArrivalEntry.State.READING);
-      read(e, null);
+      read(e, e.password);
       return;
     }
     int at = entries.indexOf(e);
@@ -345,8 +352,11 @@ public final class ArrivalsModel {
                 Words.of("arrivals.done", e.arrivalProperty().get().recognition().pack())));
   }
 
-  /** Takes an arrival off the list; the download itself stays. */
+  /** Takes an arrival off the list, unless it is being filed; the download itself stays. */
   public void dismiss(ArrivalEntry e) {
+    if (e.stateProperty().get() == ArrivalEntry.State.FILING) {
+      return;
+    }
     if (e.job != null) {
       e.job.stop();
     }
@@ -354,10 +364,21 @@ public final class ArrivalsModel {
     entries.remove(e);
     if (e.arrivalProperty().get() != null) {
       Arrival a = e.arrivalProperty().get();
-      work.quietly(() -> shelf.dismiss(a));
+      work.note(() -> shelf.dismiss(a));
     }
     if (chosen.get() == e) {
       chooseNear(at);
+    }
+  }
+
+  /** Removes what waiting arrivals unpacked, when the window closes; downloads stay. */
+  public void dismissAll() {
+    for (ArrivalEntry e : entries) {
+      Arrival a = e.arrivalProperty().get();
+      // What is still being filed is left to the next start, which finishes or clears it.
+      if (a != null && e.stateProperty().get() != ArrivalEntry.State.FILING) {
+        shelf.dismiss(a);
+      }
     }
   }
 

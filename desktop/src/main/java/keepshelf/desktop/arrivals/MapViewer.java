@@ -196,6 +196,16 @@ final class MapViewer extends BorderPane {
     });
   }
 
+  /** Pictures are kept as squares; the whole map is shown as wide and high as it is. */
+  private void proportions() {
+    double wide =
+        pixels ? 1 : map.file().info().map(i -> i.width() / (double) i.height()).orElse(1.0);
+    for (Node n : List.of(picture, marks)) {
+      n.setScaleX(Math.min(1, wide));
+      n.setScaleY(Math.min(1, 1 / wide));
+    }
+  }
+
   private void show() {
     Path file = map.file().onDisk();
     double x = region == null ? 0.5 : region.x() + region.width() / 2;
@@ -207,6 +217,7 @@ final class MapViewer extends BorderPane {
                 "pixels|" + file + "|" + x + "|" + y, () -> Previews.pixels(file, x, y, dots))
             : pictures.get("large|" + file, () -> Previews.flat(file, 2 * dots));
     picture.getChildren().setAll(Images.view(image, SIDE));
+    proportions();
     scale.setText(Words.of(pixels ? "arrivals.viewer.pixels" : "arrivals.viewer.whole"));
     marks.getChildren().clear();
     if (region != null && !pixels) {

@@ -41,7 +41,7 @@ public final class SortingModel {
     this.shelf = shelf;
     this.work = work;
     this.undo = undo;
-    work.quietly(() -> {
+    work.note(() -> {
       List<NamingHabit> known = shelf.catalogue().habits();
       work.ui(() -> habits.setAll(known));
     });
@@ -281,15 +281,16 @@ public final class SortingModel {
   private void change(Recognition to, String path, List<NamingHabit> learned) {
     ArrivalEntry e = arrivals.chosenProperty().get();
     Recognition before = recognition();
-    if (to == before) {
+    boolean filing = e.stateProperty().get() == ArrivalEntry.State.FILING;
+    if (to == before || filing) {
       return;
     }
     learned.forEach(this::remember);
     List<FileCorrection> said = FileCorrections.between(e.arrivalProperty().get(), to);
-    work.quietly(() -> said.forEach(shelf.catalogue()::putCorrection));
+    work.note(() -> said.forEach(shelf.catalogue()::putCorrection));
     undo.push(() -> {
       learned.forEach(this::forget);
-      work.quietly(() -> said.forEach(c -> shelf.catalogue().removeCorrection(c.sha256())));
+      work.note(() -> said.forEach(c -> shelf.catalogue().removeCorrection(c.sha256())));
       if (arrivals.entries().contains(e) && e.arrivalProperty().get() != null) {
         arrivals.chosenProperty().set(e);
         apply(e, before, spot.get() == null ? "" : spot.get().path());
@@ -319,7 +320,7 @@ public final class SortingModel {
   private void remember(NamingHabit h) {
     habits.removeIf(x -> same(x, h));
     habits.add(h);
-    work.quietly(() -> shelf.catalogue().putHabit(h));
+    work.note(() -> shelf.catalogue().putHabit(h));
   }
 
   private static List<SourceFile> files(Recognition r) {
@@ -336,7 +337,7 @@ public final class SortingModel {
   /** Forgets a habit. */
   public void forget(NamingHabit h) {
     habits.removeIf(x -> same(x, h));
-    work.quietly(() -> shelf.catalogue().removeHabit(h));
+    work.note(() -> shelf.catalogue().removeHabit(h));
   }
 
   /** Habits of the source of the chosen arrival. */

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.concurrent.atomic.AtomicInteger;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -27,6 +28,7 @@ public final class Pictures {
           return size() > MOST;
         }
       };
+  private final ConcurrentLinkedDeque<Runnable> wanted = new ConcurrentLinkedDeque<>();
   private final AtomicInteger open = new AtomicInteger();
   private final ReadOnlyIntegerWrapper waiting = new ReadOnlyIntegerWrapper();
 
@@ -52,24 +54,28 @@ public final class Pictures {
     ObjectProperty<Picture> p = new SimpleObjectProperty<>();
     made.put(key, p);
     waiting.set(open.incrementAndGet());
-    work.quietly(() -> {
-      Picture picture = null;
-      try {
-        picture = maker.call();
-      } catch (IOException e) {
-        org.slf4j.LoggerFactory.getLogger(Pictures.class).debug("no picture for {}", key, e);
-      } catch (Exception e) {
-        org.slf4j.LoggerFactory.getLogger(Pictures.class).warn("no picture for {}", key, e);
-      } finally {
-        Picture done = picture;
-        int left = open.decrementAndGet();
-        work.ui(() -> {
-          p.set(done);
-          waiting.set(left);
-        });
-      }
-    });
+    // The latest first: what is looked at now does not wait for what was scrolled past.
+    wanted.push(() -> make(key, maker, p));
+    work.quietly(() -> wanted.pop().run());
     return p;
+  }
+
+  private void make(String key, Callable<Picture> maker, ObjectProperty<Picture> p) {
+    Picture picture = null;
+    try {
+      picture = maker.call();
+    } catch (IOException e) {
+      org.slf4j.LoggerFactory.getLogger(Pictures.class).debug("no picture for {}", key, e);
+    } catch (Exception e) {
+      org.slf4j.LoggerFactory.getLogger(Pictures.class).warn("no picture for {}", key, e);
+    } finally {
+      Picture done = picture;
+      int left = open.decrementAndGet();
+      work.ui(() -> {
+        p.set(done);
+        waiting.set(left);
+      });
+    }
   }
 
   /** A thumbnail of a picture file as it is stored; stays empty when there is no file. */

@@ -4,12 +4,13 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
-/** All background work of the window: one lane for files, one for pictures. */
+/** All background work of the window: a lane for files, one for pictures, one for short notes. */
 public final class WorkList implements AutoCloseable {
   /** Work that may fail with a problem for people. */
   public interface Body {
@@ -17,9 +18,12 @@ public final class WorkList implements AutoCloseable {
     void run(Job job) throws ShelfException;
   }
 
+  private static final int SECONDS_TO_END = 5;
+
   private final Executor ui;
   private final ExecutorService files = lane("files");
   private final ExecutorService pictures = lane("pictures");
+  private final ExecutorService notes = lane("notes");
   private final ObservableList<Job> jobs = FXCollections.observableArrayList();
   private final ObservableList<Problem> problems = FXCollections.observableArrayList();
 
@@ -58,11 +62,40 @@ public final class WorkList implements AutoCloseable {
     return start(pictures, title, body);
   }
 
-  /** Runs a small piece of work on pictures that nobody needs to watch. */
+  /** Runs a small piece of work on pictures that nobody needs to watch; dropped at the end. */
   public void quietly(Runnable what) {
-    if (!pictures.isShutdown()) {
-      pictures.execute(what);
+    quietly(pictures, what);
+  }
+
+  /** Keeps or drops something small; never waits behind pictures and is done before the end. */
+  public void note(Runnable what) {
+    quietly(notes, what);
+  }
+
+  private void quietly(ExecutorService lane, Runnable what) {
+    if (lane.isShutdown()) {
+      return;
     }
+    lane.execute(() -> {
+      try {
+        what.run();
+      } catch (RuntimeException e) {
+        unexpected("Work in the background", e);
+      }
+    });
+  }
+
+  private void unexpected(String title, RuntimeException e) {
+    org.slf4j.LoggerFactory.getLogger(WorkList.class).error("{}", title, e);
+    ui.execute(() ->
+        problems.add(
+            Problem.error(
+                "unexpected",
+                null,
+                title
+                    + " was stopped by something unexpected ("
+                    + e.getMessage()
+                    + "). Nothing was lost; try again, and report it when it happens again.")));
   }
 
   private Job start(ExecutorService lane, String title, Body body) {
@@ -78,16 +111,7 @@ public final class WorkList implements AutoCloseable {
       } catch (ShelfException e) {
         ui.execute(() -> problems.add(e.problem()));
       } catch (RuntimeException e) {
-        org.slf4j.LoggerFactory.getLogger(WorkList.class).error("{}", title, e);
-        ui.execute(() ->
-            problems.add(
-                Problem.error(
-                    "unexpected",
-                    null,
-                    title
-                        + " was stopped by something unexpected ("
-                        + e.getMessage()
-                        + "). Nothing was lost; try again, and report it when it happens again.")));
+        unexpected(title, e);
       } finally {
         ui.execute(() -> jobs.remove(job));
       }
@@ -95,10 +119,22 @@ public final class WorkList implements AutoCloseable {
     return job;
   }
 
+  /** Stops all work; waits a moment for filing to end well and for the notes to be kept. */
   @Override
   public void close() {
     jobs.forEach(Job::stop);
     files.shutdown();
     pictures.shutdownNow();
+    notes.shutdown();
+    try {
+      boolean done =
+          files.awaitTermination(SECONDS_TO_END, TimeUnit.SECONDS)
+              && notes.awaitTermination(SECONDS_TO_END, TimeUnit.SECONDS);
+      if (!done) {
+        org.slf4j.LoggerFactory.getLogger(WorkList.class).warn("closed before all work had ended");
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
   }
 }

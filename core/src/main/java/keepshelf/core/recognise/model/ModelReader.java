@@ -11,7 +11,11 @@ import keepshelf.core.store.Json;
 
 /** Has model files read in a process of its own, which may crash or hang without harm. */
 public final class ModelReader {
+  /** The importer is given up when it has read no file for so long. */
   private static final int SECONDS = 60;
+
+  /** Files for one process, so that their paths fit on its command line. */
+  private static final int MOST = 100;
 
   private ModelReader() {}
 
@@ -20,8 +24,9 @@ public final class ModelReader {
     List<ModelFacts> out = new ArrayList<>();
     while (out.size() < files.size()) {
       int before = out.size();
-      String why = run(files.subList(before, files.size()), out);
-      if (out.size() < files.size()) {
+      int end = Math.min(files.size(), before + MOST);
+      String why = run(files.subList(before, end), out);
+      if (out.size() < end) {
         // The one after the last answer brought the importer down; the others are tried again.
         out.add(ModelFacts.unreadable(why));
       }
@@ -41,7 +46,7 @@ public final class ModelReader {
               .directory(Path.of(System.getProperty("java.io.tmpdir")).toFile())
               .start();
       p.getOutputStream().close();
-      boolean done = p.waitFor(SECONDS, TimeUnit.SECONDS);
+      boolean done = ended(p, answer);
       p.destroyForcibly().waitFor();
       for (String line : Files.readAllLines(answer)) {
         if (line.startsWith("{") && line.endsWith("}")) {
@@ -50,7 +55,7 @@ public final class ModelReader {
       }
       return done
           ? "the importer could not get through it"
-          : "the importer did not come to an end within a minute";
+          : "the importer did not come to an end with it within a minute";
     } catch (IOException | RuntimeException e) {
       return "the importer could not be started (" + e.getMessage() + ")";
     } catch (InterruptedException e) {
@@ -64,6 +69,22 @@ public final class ModelReader {
         answer.toFile().delete();
       }
     }
+  }
+
+  /** Waits as long as answers come; false when they stop coming before the end. */
+  private static boolean ended(Process p, Path answer) throws IOException, InterruptedException {
+    long size = 0;
+    long last = System.nanoTime();
+    while (!p.waitFor(200, TimeUnit.MILLISECONDS)) {
+      long now = Files.size(answer);
+      if (now != size) {
+        size = now;
+        last = System.nanoTime();
+      } else if (System.nanoTime() - last > TimeUnit.SECONDS.toNanos(SECONDS)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private static List<String> command(Path answer, List<Path> files) {
