@@ -1,5 +1,6 @@
 package keepshelf.desktop;
 
+import static keepshelf.desktop.FxSteps.fx;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
@@ -7,7 +8,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
@@ -85,17 +85,7 @@ class ArrivalsTest {
   }
 
   private void idle() throws Exception {
-    WaitForAsyncUtils.waitFor(
-        3,
-        TimeUnit.MINUTES,
-        () ->
-            fx(() ->
-                window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0));
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private static <T> T fx(Callable<T> what) throws Exception {
-    return WaitForAsyncUtils.asyncFx(what).get();
+    FxSteps.idle(window);
   }
 
   private void drop(String... names) throws Exception {

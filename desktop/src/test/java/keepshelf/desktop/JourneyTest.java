@@ -88,15 +88,7 @@ class JourneyTest {
   }
 
   private void idle() throws Exception {
-    WaitForAsyncUtils.waitFor(
-        3,
-        TimeUnit.MINUTES,
-        () ->
-            WaitForAsyncUtils.asyncFx(() ->
-                    window.work().jobs().isEmpty()
-                        && window.pictures().waitingProperty().get() == 0)
-                .get());
-    WaitForAsyncUtils.waitForFxEvents();
+    FxSteps.idle(window);
   }
 
   private void drop(String... names) throws Exception {

@@ -76,7 +76,7 @@ final class MapChecks {
               "it is %d × %d; some real-time hosts want sides of a power of two.",
               info.width(),
               info.height()),
-          "It is resized at installing where the host asks for it.");
+          "Fetch an edition whose sides are powers of two if your host wants them.");
     }
     tags(info);
   }
@@ -211,7 +211,7 @@ final class MapChecks {
               Locale.ROOT,
               "even its darkest parts reflect %.0f %%, more than fresh snow.",
               f.dark() * 100),
-          "Lower its brightness in a finish.");
+          "Check that it is a colour map; else lower its brightness in the host.");
     }
   }
 

@@ -17,6 +17,8 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Rectangle;
 import keepshelf.core.inspect.Spots;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.RecognisedItem;
@@ -110,7 +112,7 @@ final class MapViewer extends BorderPane {
 
   private void fill(RecognisedItem item) {
     side.getChildren().clear();
-    side.getChildren().add(Kit.wrapped(map.role().title(), "heading"));
+    side.getChildren().add(Kit.wrapped(title(map, item), "heading"));
     side.getChildren().add(Kit.wrapped(map.file().name(), "mono"));
     map.file()
         .info()
@@ -156,6 +158,16 @@ final class MapViewer extends BorderPane {
       }
     });
     return box;
+  }
+
+  /** What a picture is, as a heading. */
+  static String title(RecognisedMap m, RecognisedItem item) {
+    if (item != null && item.kind() == ItemKind.ENVIRONMENT) {
+      return Words.of("arrivals.environment");
+    }
+    boolean map =
+        m.role() == MapRole.NORMAL || m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP;
+    return m.role().title() + (map ? " map" : "");
   }
 
   /** A finding without the name of the map that it is shown beside. */

@@ -108,12 +108,7 @@ final class WhyPane extends ScrollPane {
                     + " bit · "
                     + (m.role().colour() ? "colour" : "data"))
             .orElse("");
-    Label title =
-        Kit.wrapped(
-            m.role() == MapRole.NORMAL || m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP
-                ? m.role().title() + " map"
-                : m.role().title(),
-            "plate");
+    Label title = Kit.wrapped(MapViewer.title(m, item), "plate");
     VBox words =
         new VBox(
             2,

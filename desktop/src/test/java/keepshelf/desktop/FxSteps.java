@@ -1,0 +1,26 @@
+package keepshelf.desktop;
+
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** What every test of the real window needs. */
+final class FxSteps {
+  private FxSteps() {}
+
+  /** Runs {@code what} on the interface thread and waits for it. */
+  static <T> T fx(Callable<T> what) throws Exception {
+    return WaitForAsyncUtils.asyncFx(what).get();
+  }
+
+  /** Waits until nothing is done in the background and all pictures are there. */
+  static void idle(MainWindow window) throws Exception {
+    WaitForAsyncUtils.waitFor(
+        3,
+        TimeUnit.MINUTES,
+        () ->
+            fx(() ->
+                window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0));
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+}
