@@ -61,7 +61,7 @@ final class ItemJson {
 
   private static Map<String, Object> map(ShelvedItem s, MapRecord x) {
     Map<String, Object> m = new LinkedHashMap<>();
-    m.put("path", s.pack().folder() + "/" + x.path());
+    m.put("path", s.path(x));
     m.put("role", x.role());
     m.put("channels", x.channels() == null ? null : x.channels().roles());
     m.put("resolution", x.resolution());

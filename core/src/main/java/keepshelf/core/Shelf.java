@@ -117,6 +117,11 @@ public final class Shelf implements AutoCloseable {
     return RememberedCorrections.apply(a, catalogue.corrections());
   }
 
+  /** Recognises an arrival once more as one of {@code source}, with its naming habits. */
+  public Arrival readAs(Arrival arrival, String source, Progress progress) {
+    return ArrivalReader.again(arrival, source, catalogue.habits(), progress);
+  }
+
   /** The pack on the shelf that has the very files of an arrival. */
   public Optional<PackRecord> known(Arrival arrival) {
     return filing.known(arrival);

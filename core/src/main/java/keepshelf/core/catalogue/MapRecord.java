@@ -7,7 +7,8 @@ import keepshelf.core.model.MapRole;
 /**
  * One map on the shelf.
  *
- * @param path relative to the pack's folder, with forward slashes
+ * @param path relative to the pack's folder, with forward slashes; of an edition that came in a
+ *     pack of its own it leads there, {@code ../…}
  * @param role what it is for
  * @param channels roles of the channels of a packed map, else null
  * @param resolution label for the longer side, or null
@@ -42,6 +43,37 @@ public record MapRecord(
   /** Copies the reasons. */
   public MapRecord {
     reasons = List.copyOf(reasons);
+  }
+
+  /** The same, at another path. */
+  public MapRecord at(String otherPath) {
+    return new MapRecord(
+        otherPath,
+        role,
+        channels,
+        resolution,
+        width,
+        height,
+        channelCount,
+        bits,
+        format,
+        handedness,
+        tile,
+        confidence,
+        reasons,
+        sha256,
+        bytes);
+  }
+
+  /** Where it lies, relative to the shelf, when its pack lies in {@code folder}. */
+  public String inShelf(String folder) {
+    String below = path;
+    String at = folder;
+    while (below.startsWith("../")) {
+      below = below.substring(3);
+      at = at.substring(0, Math.max(0, at.lastIndexOf('/')));
+    }
+    return at.isEmpty() ? below : at + "/" + below;
   }
 
   /** The file's own name. */

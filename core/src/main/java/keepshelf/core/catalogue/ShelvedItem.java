@@ -7,6 +7,11 @@ package keepshelf.core.catalogue;
  * @param pack its pack, without items and files
  */
 public record ShelvedItem(ItemRecord item, PackSummary pack) {
+  /** Where a map of it lies, relative to the shelf, with forward slashes. */
+  public String path(MapRecord map) {
+    return map.inShelf(pack.folder());
+  }
+
   /**
    * The record of a pack without its contents; see {@link PackRecord}.
    *

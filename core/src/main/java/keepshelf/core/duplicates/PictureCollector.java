@@ -30,7 +30,7 @@ public final class PictureCollector {
     List<Picture> out = new ArrayList<>();
     for (ShelvedItem s : items) {
       for (MapRecord m : s.item().maps()) {
-        String path = s.pack().folder() + "/" + m.path();
+        String path = s.path(m);
         out.add(
             new Picture(path, root.resolve(path), m.bytes(), m.sha256(), s.item().id(), m.role()));
       }

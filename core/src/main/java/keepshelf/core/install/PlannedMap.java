@@ -43,6 +43,6 @@ public record PlannedMap(
   public String provenance(String packFolder) {
     String what =
         channel == null ? source.role().title() : source.role().title() + ", channel " + channel;
-    return what.toLowerCase(java.util.Locale.ROOT) + " map, " + packFolder + "/" + source.path();
+    return what.toLowerCase(java.util.Locale.ROOT) + " map, " + source.inShelf(packFolder);
   }
 }

@@ -210,7 +210,7 @@ final class Planner {
             role,
             s.map(),
             s.channel(),
-            shelf.resolve(item.pack().folder() + "/" + s.map().path()),
+            shelf.resolve(item.path(s.map())),
             conversions,
             stem + "_" + slot.input() + tile + "." + extension,
             format,
@@ -222,7 +222,7 @@ final class Planner {
   static Path specularOf(List<MapRecord> maps, ShelfFolder shelf, ShelvedItem item) {
     for (MapRecord m : maps) {
       if (m.role() == MapRole.SPECULAR) {
-        return shelf.resolve(item.pack().folder() + "/" + m.path());
+        return shelf.resolve(item.path(m));
       }
     }
     return null;

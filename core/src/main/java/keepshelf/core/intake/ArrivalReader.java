@@ -22,8 +22,11 @@ import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.archive.Unpacker;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.Knowledge;
 import keepshelf.core.recognise.NamingHabit;
+import keepshelf.core.recognise.RecognisedItem;
+import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.Recogniser;
 import keepshelf.core.recognise.Recognition;
 import keepshelf.core.recognise.SourceFile;
@@ -60,6 +63,43 @@ public final class ArrivalReader {
   public static Arrival read(
       String path, Path workspaces, String password, List<NamingHabit> habits, Progress progress) {
     return new ArrivalReader(path, password, habits, progress).read(workspaces);
+  }
+
+  /**
+   * Recognises an arrival once more as one of {@code source}, with what was said about the naming
+   * of that source; nothing is unpacked again. What a person decided about a map stays.
+   *
+   * @throws java.util.concurrent.CancellationException when {@code progress} stopped it
+   */
+  public static Arrival again(
+      Arrival a, String source, List<NamingHabit> habits, Progress progress) {
+    List<SourceFile> files = new ArrayList<>();
+    Map<String, FileCorrection> said = new LinkedHashMap<>();
+    for (RecognisedItem i : a.recognition().items()) {
+      for (RecognisedMap m : i.maps()) {
+        files.add(m.file());
+        FileCorrection.of("", m).ifPresent(c -> said.put(m.file().path(), c));
+      }
+    }
+    a.recognition().loose().forEach(l -> files.add(l.file()));
+    files.sort((x, y) -> x.path().compareTo(y.path()));
+    Recognition r =
+        new ArrivalReader(a.path(), null, habits, progress)
+            .recognise(name(a.path()), files, source);
+    List<RecognisedItem> items =
+        r.items().stream()
+            .map(i ->
+                i.maps().stream().noneMatch(m -> said.containsKey(m.file().path()))
+                    ? i
+                    : i.withMaps(
+                        i.maps().stream()
+                            .map(m -> {
+                              FileCorrection c = said.get(m.file().path());
+                              return c == null ? m : c.apply(m);
+                            })
+                            .toList()))
+            .toList();
+    return a.with(r.withItems(items));
   }
 
   private Arrival read(Path workspaces) {
@@ -127,7 +167,7 @@ public final class ArrivalReader {
       }
       List<SourceFile> files = probe(raw);
       PackText text = PackText.read(files);
-      Recognition r = recognise(name(path), files, text);
+      Recognition r = recognise(name(path), files, text.source());
       return new Arrival(
           path, origin, Arrival.Kind.ARCHIVE, workspace, unpacked, r, text, report.problems());
     } catch (ShelfException | IOException | RuntimeException e) {
@@ -171,7 +211,7 @@ public final class ArrivalReader {
     raw.sort((a, b) -> a.shown().compareTo(b.shown()));
     List<SourceFile> files = probe(raw);
     PackText text = PackText.read(files);
-    Recognition r = recognise(name(path), files, text);
+    Recognition r = recognise(name(path), files, text.source());
     if (raw.isEmpty() && problems.isEmpty()) {
       problems.add(
           Problem.error(
@@ -186,18 +226,16 @@ public final class ArrivalReader {
             List.of(
                 new Raw(
                     path, List.of(origin.getFileName().toString()), origin, Files.size(origin))));
-    Recognition r = recognise("", files, PackText.NONE);
+    Recognition r = recognise("", files, null);
     return new Arrival(
         path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.NONE, List.of());
   }
 
-  private Recognition recognise(String name, List<SourceFile> files, PackText text) {
+  private Recognition recognise(String name, List<SourceFile> files, String source) {
     List<Problem> trouble = new ArrayList<>();
     DocumentFacts documents = MaterialDocuments.read(files, trouble);
     List<NamingHabit> own =
-        habits.stream()
-            .filter(h -> text.source() != null && h.source().equalsIgnoreCase(text.source()))
-            .toList();
+        habits.stream().filter(h -> source != null && h.source().equalsIgnoreCase(source)).toList();
     Recognition r =
         Recogniser.recognise(
             name, files, new Knowledge(documents, own), n -> progress.advanced(0, n));

@@ -96,7 +96,7 @@ public final class Previews {
           new MapFile(
               m.role(),
               m.channels(),
-              shelf.resolve(s.pack().folder() + "/" + m.path()),
+              shelf.resolve(s.path(m)),
               Handedness.ofId(m.handedness()).orElse(Handedness.UNKNOWN)));
     }
     return maps;

@@ -4,10 +4,13 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
@@ -138,6 +141,41 @@ final class PackTables {
           s.purchase(),
           s.kin());
     });
+  }
+
+  /** The same items, each as the one it is joined with, with all editions. */
+  static List<ShelvedItem> withEditions(Handle h, List<ShelvedItem> found) {
+    Map<String, String> parent = new HashMap<>();
+    h.createQuery("select id, replaces from pack where replaces is not null")
+        .map((r, c) -> {
+          Kinship k = json(r.getString(2), Kinship.class);
+          return k.relation() == Kinship.Relation.OTHER_EDITION
+              ? parent.put(r.getString(1), k.pack())
+              : null;
+        })
+        .list();
+    if (parent.isEmpty()) {
+      return found;
+    }
+    Set<String> family = new HashSet<>();
+    found.forEach(s -> family.add(s.pack().id()));
+    boolean grew = true;
+    while (grew) {
+      grew = false;
+      for (Map.Entry<String, String> e : parent.entrySet()) {
+        if (family.contains(e.getKey()) != family.contains(e.getValue())) {
+          grew |= family.add(e.getKey()) | family.add(e.getValue());
+        }
+      }
+    }
+    List<ShelvedItem> all = new ArrayList<>();
+    for (String pack : family) {
+      all.addAll(items(h, "i.pack_id = :q", pack));
+    }
+    JoinedItems joined = JoinedItems.of(all);
+    Set<String> wanted = new HashSet<>();
+    found.forEach(s -> wanted.add(joined.shownAs().getOrDefault(s.item().id(), s.item().id())));
+    return joined.items().stream().filter(s -> wanted.contains(s.item().id())).toList();
   }
 
   static List<ShelvedItem> items(Handle h, String where, String q) {

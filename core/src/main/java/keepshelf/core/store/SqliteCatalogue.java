@@ -10,6 +10,7 @@ import java.util.Optional;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.MapRole;
@@ -146,16 +147,18 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public List<ShelvedItem> items() {
-    return read(h -> PackTables.items(h, "1 = 1", ""));
+    return read(h -> JoinedItems.of(PackTables.items(h, "1 = 1", "")).items());
   }
 
   @Override
   public List<ShelvedItem> find(String name) {
     return read(h -> {
       List<ShelvedItem> byId = PackTables.items(h, "i.id = :q", name);
-      return byId.isEmpty()
-          ? PackTables.items(h, "lower(i.key) = lower(:q) or lower(i.name) = lower(:q)", name)
-          : byId;
+      return PackTables.withEditions(
+          h,
+          byId.isEmpty()
+              ? PackTables.items(h, "lower(i.key) = lower(:q) or lower(i.name) = lower(:q)", name)
+              : byId);
     });
   }
 

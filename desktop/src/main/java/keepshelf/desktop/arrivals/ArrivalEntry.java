@@ -37,6 +37,9 @@ public final class ArrivalEntry {
   /** What it was opened with, or null. */
   String password;
 
+  /** Whether a person has changed what was recognised. */
+  boolean sorted;
+
   ArrivalEntry(Path path) {
     this.path = path;
   }

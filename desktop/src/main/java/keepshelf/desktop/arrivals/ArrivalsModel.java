@@ -249,6 +249,41 @@ public final class ArrivalsModel {
   /** Records what a person typed into a field, undoable. */
   public void type(ArrivalEntry e, PackForm.Field f, String before) {
     undo.push(() -> e.form().property(f).set(before));
+    if (f == PackForm.Field.SOURCE) {
+      readAs(e, e.form().get(f));
+    }
+  }
+
+  /** A source that is known only now may have naming habits; an arrival put in order keeps it. */
+  private void readAs(ArrivalEntry e, String source) {
+    Arrival was = e.arrivalProperty().get();
+    boolean known =
+        was != null
+            && source != null
+            && !source.equalsIgnoreCase(was.text().source())
+            && sorting.habits().stream().anyMatch(h -> h.source().equalsIgnoreCase(source));
+    if (!known || e.sorted || e.stateProperty().get() != ArrivalEntry.State.READY) {
+      return;
+    }
+    work.start(
+        Words.of("arrivals.job.habits", e.name(), source),
+        job -> {
+          Arrival again = shelf.readAs(was, source, (bytes, name) -> job.report(name, -1));
+          work.ui(() -> {
+            boolean still =
+                entries.contains(e)
+                    && e.arrivalProperty().get() == was
+                    && e.stateProperty().get() == ArrivalEntry.State.READY;
+            if (still) {
+              e.arrivalProperty().set(again);
+              tell(e);
+              undo.push(() -> e.arrivalProperty().set(was));
+              if (chosen.get() == e) {
+                sorting.lookFirst();
+              }
+            }
+          });
+        });
   }
 
   /** Gives all waiting arrivals the source, licence and purchase of the chosen one. */
@@ -269,6 +304,7 @@ public final class ArrivalsModel {
       }
     }
     undo.push(() -> before.forEach((e, texts) -> e.form().restore(texts)));
+    before.keySet().forEach(e -> readAs(e, e.form().get(PackForm.Field.SOURCE)));
   }
 
   /** Questions in the chosen arrival. */

@@ -285,6 +285,7 @@ public final class SortingModel {
     if (to == before || filing) {
       return;
     }
+    e.sorted = true;
     learned.forEach(this::remember);
     List<FileCorrection> said = FileCorrections.between(e.arrivalProperty().get(), to);
     work.note(() -> said.forEach(shelf.catalogue()::putCorrection));

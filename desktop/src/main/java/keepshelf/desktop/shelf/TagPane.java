@@ -109,7 +109,7 @@ final class TagPane extends ScrollPane {
         .add(Kit.label(Words.of("tag.maps", largest == null ? "—" : largest), "section"));
     FlowPane flow = new FlowPane(6, 6);
     for (MapRecord m : s.item().mapsAt(largest)) {
-      var file = shelf.folder().resolve(s.pack().folder() + "/" + m.path());
+      var file = shelf.folder().resolve(s.path(m));
       Label label = Kit.label(shortRole(m), "hint");
       label.setMaxWidth(THUMB + 4);
       VBox box = new VBox(2, Images.view(pictures.thumbnail(file, 96), THUMB), label);
