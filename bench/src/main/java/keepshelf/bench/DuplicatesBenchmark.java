@@ -6,6 +6,7 @@ import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import keepshelf.demo.texture.MapSet;
 import keepshelf.demo.texture.Recipe;
+import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Index;
 import keepshelf.imaging.fingerprint.Match;
@@ -45,19 +46,18 @@ public class DuplicatesBenchmark {
     @Param({"10000", "100000"})
     public int count;
 
-    private final List<Fingerprint> prints = new ArrayList<>();
+    private final List<Descriptor> prints = new ArrayList<>();
 
     /** Descriptors drawn at random around a common fall-off. */
     @Setup
     public void make() {
       Random r = new Random(7);
-      byte[] luma = new byte[128 * 128];
       for (int i = 0; i < count; i++) {
         float[] f = new float[190];
         for (int k = 0; k < f.length; k++) {
           f[k] = (float) r.nextGaussian();
         }
-        prints.add(new Fingerprint(1024, 1024, 1, luma, f, 0.5f, 0.5f, 0.5f, 30));
+        prints.add(new Descriptor(1024, 1024, 1, f, 0.5f, 0.5f, 0.5f, 30, prints.size()));
       }
     }
   }

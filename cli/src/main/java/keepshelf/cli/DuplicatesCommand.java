@@ -1,20 +1,26 @@
 package keepshelf.cli;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.duplicates.Advice;
 import keepshelf.core.duplicates.DuplicateFinder;
 import keepshelf.core.duplicates.DuplicateGroup;
 import keepshelf.core.duplicates.DuplicatePair;
 import keepshelf.core.duplicates.Duplicates;
+import keepshelf.core.duplicates.ItemTwins;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureCollector;
-import keepshelf.core.duplicates.SameItems;
+import keepshelf.core.duplicates.TwinFinder;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import picocli.CommandLine.Command;
@@ -55,7 +61,11 @@ final class DuplicatesCommand implements Callable<Integer> {
         List<ShelvedItem> items = shelf.catalogue().items();
         pictures = PictureCollector.ofShelf(shelf.folder().root(), items);
         found = DuplicateFinder.find(pictures, shelf.catalogue(), n -> {});
-        groups.addAll(SameItems.of(found.pairs(), items));
+        var used = shelf.usedIn();
+        for (ItemTwins t : TwinFinder.of(found.pairs(), items)) {
+          groups.add(group(t, Advice.of(t.a(), t.b(), used)));
+        }
+        groups.sort(Comparator.comparingLong(DuplicateGroup::recoverableBytes).reversed());
       }
     } else {
       pictures = PictureCollector.ofPaths(paths, problems);
@@ -77,6 +87,27 @@ final class DuplicatesCommand implements Callable<Integer> {
               : groups.size() + " groups, " + found.pairs().size() + " pairs.");
     }
     return pictures.isEmpty() && any ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;
+  }
+
+  /** The better item's maps first; what the other one holds could be freed. */
+  private static DuplicateGroup group(ItemTwins t, Advice advice) {
+    ShelvedItem keep = advice.keepFirst() ? t.a() : t.b();
+    ShelvedItem go = advice.keepFirst() ? t.b() : t.a();
+    Set<Picture> members = new LinkedHashSet<>();
+    for (ShelvedItem s : List.of(keep, go)) {
+      for (DuplicatePair p : t.pairs()) {
+        Stream.of(p.a(), p.b()).filter(x -> x.item().equals(s.item().id())).forEach(members::add);
+      }
+    }
+    List<String> reasons = new ArrayList<>(t.reasons());
+    reasons.add("“" + keep.item().name() + "” first: " + advice.sentence());
+    return new DuplicateGroup(
+        t.relation() == ItemTwins.Relation.NEWER_VERSION
+            ? DuplicateGroup.Relation.NEWER_VERSION
+            : DuplicateGroup.Relation.SAME_ITEM,
+        List.copyOf(members),
+        reasons,
+        go.item().bytes());
   }
 
   private void text(DuplicateGroup g) {

@@ -15,6 +15,7 @@ import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.intake.PackText;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.LooseFile;
+import keepshelf.core.recognise.PixelWitness;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.Recogniser;
@@ -67,7 +68,8 @@ final class RecogniseCommand implements Callable<Integer> {
         Arrival a =
             namesOnly
                 ? list(path)
-                : ArrivalReader.read(path, workspaces, password, List.of(), Progress.NONE);
+                : ArrivalReader.read(
+                    path, workspaces, password, List.of(), PixelWitness.NONE, Progress.NONE);
         arrivals.add(json(a));
         problems |= out.problems(a.problems()) | out.problems(a.recognition().problems());
         failed += a.failed() ? 1 : 0;

@@ -4,14 +4,27 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.Progress;
+import keepshelf.core.bin.Bin;
+import keepshelf.core.bin.FileLinks;
+import keepshelf.core.bin.LettingGo;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.duplicates.ArrivalTwins;
+import keepshelf.core.duplicates.DuplicateFinder;
+import keepshelf.core.duplicates.Findings;
+import keepshelf.core.duplicates.FingerprintKeeper;
+import keepshelf.core.duplicates.KnownPictures;
+import keepshelf.core.duplicates.Picture;
+import keepshelf.core.duplicates.PictureCollector;
 import keepshelf.core.install.Installer;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
@@ -37,6 +50,8 @@ public final class Shelf implements AutoCloseable {
   private final Filing filing;
   private final Installer installer;
   private final Previews previews;
+  private final Bin bin;
+  private final KnownPictures known;
   private final List<Problem> recovered;
 
   private Shelf(
@@ -49,6 +64,8 @@ public final class Shelf implements AutoCloseable {
     this.filing = new Filing(folder, catalogue, listener);
     this.installer = new Installer(folder, catalogue);
     this.previews = new Previews(folder);
+    this.bin = new Bin(folder, catalogue);
+    this.known = new KnownPictures(catalogue);
     this.recovered = List.copyOf(recovered);
   }
 
@@ -68,7 +85,9 @@ public final class Shelf implements AutoCloseable {
       folder.create();
       Catalogue catalogue = SqliteCatalogue.open(folder.catalogue());
       try {
-        return new Shelf(folder, catalogue, listener, Recovery.run(folder, catalogue));
+        List<Problem> said = new ArrayList<>(Recovery.run(folder, catalogue));
+        said.addAll(new Bin(folder, catalogue).settle());
+        return new Shelf(folder, catalogue, listener, said);
       } catch (IOException | RuntimeException e) {
         catalogue.close();
         throw e;
@@ -101,6 +120,45 @@ public final class Shelf implements AutoCloseable {
     return previews;
   }
 
+  /**
+   * What is there twice. Pictures that were not looked at yet are decoded.
+   *
+   * @param looking is told each of them, and may stop the work by throwing
+   */
+  public Findings duplicates(Consumer<String> looking) {
+    List<ShelvedItem> items = catalogue.items();
+    List<Picture> pictures = PictureCollector.ofShelf(folder.root(), items);
+    return Findings.of(
+        DuplicateFinder.find(pictures, catalogue, looking),
+        items,
+        catalogue.keptApart(),
+        pictures.size());
+  }
+
+  /** Names of the hosts that an item is installed in, by its identifier. */
+  public Map<String, List<String>> usedIn() {
+    Map<String, List<String>> out = new HashMap<>();
+    catalogue
+        .installations()
+        .forEach(i -> out.computeIfAbsent(i.item(), x -> new ArrayList<>()).add(i.host()));
+    return out;
+  }
+
+  /** What was let go. */
+  public Bin bin() {
+    return bin;
+  }
+
+  /** Moves items into the bin. */
+  public LettingGo lettingGo() {
+    return new LettingGo(folder, catalogue, bin);
+  }
+
+  /** Lets identical files share their bytes. */
+  public FileLinks links() {
+    return new FileLinks(folder);
+  }
+
   /** What was settled when the shelf was opened. */
   public List<Problem> recovered() {
     return recovered;
@@ -113,8 +171,12 @@ public final class Shelf implements AutoCloseable {
 
   /** The same with the password of a protected archive, or null. */
   public Arrival read(String path, String password, Progress progress) {
-    Arrival a = ArrivalReader.read(path, folder.staging(), password, catalogue.habits(), progress);
-    return RememberedCorrections.apply(a, catalogue.corrections());
+    try (FingerprintKeeper prints = new FingerprintKeeper(catalogue)) {
+      Arrival a =
+          ArrivalReader.read(
+              path, folder.staging(), password, catalogue.habits(), prints, progress);
+      return RememberedCorrections.apply(a.hashed(prints.hashes()), catalogue.corrections());
+    }
   }
 
   /** Recognises an arrival once more as one of {@code source}, with its naming habits. */
@@ -125,6 +187,11 @@ public final class Shelf implements AutoCloseable {
   /** The pack on the shelf that has the very files of an arrival. */
   public Optional<PackRecord> known(Arrival arrival) {
     return filing.known(arrival);
+  }
+
+  /** Which items of an arrival are on the shelf already, by what their pictures show. */
+  public ArrivalTwins twins(Arrival arrival) {
+    return ArrivalTwins.of(arrival, folder, catalogue, known);
   }
 
   /** The pack on the shelf that an arrival is a version or another edition of. */
@@ -188,26 +255,15 @@ public final class Shelf implements AutoCloseable {
       throw new ShelfException(
           Problem.error("no-such-item", itemId, "There is no item " + itemId + " on this shelf."));
     }
+    String id = found.getFirst().item().id();
     Optional<PackRecord> pack = catalogue.pack(found.getFirst().pack().id());
     try (ShelfLock lock = ShelfLock.take(folder)) {
       List<ItemRecord> items = new ArrayList<>();
       for (ItemRecord i : pack.orElseThrow().items()) {
-        items.add(
-            i.id().equals(itemId)
-                ? new ItemRecord(
-                    i.id(),
-                    i.key(),
-                    i.name(),
-                    i.kind(),
-                    i.workflow(),
-                    i.colourway(),
-                    metres,
-                    i.maps(),
-                    i.problems())
-                : i);
+        items.add(i.id().equals(id) ? i.withTile(metres) : i);
       }
       Recovery.writeRecord(folder, pack.get(), items);
-      catalogue.setTileMetres(itemId, metres);
+      catalogue.setTileMetres(id, metres);
     } catch (IOException e) {
       throw new ShelfException(
           Problem.error("disk", itemId, DiskTrouble.sentence(e, "recording the tile size")), e);

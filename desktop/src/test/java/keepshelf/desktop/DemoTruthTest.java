@@ -15,6 +15,7 @@ import keepshelf.core.archive.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.PixelWitness;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.demo.SkerryLight;
@@ -68,7 +69,9 @@ class DemoTruthTest {
     try (var all = java.nio.file.Files.list(downloads)) {
       for (Path p : all.sorted().toList()) {
         String password = p.toString().contains("(protected)") ? "skerry" : null;
-        Arrival a = ArrivalReader.read(p.toString(), work, password, List.of(), Progress.NONE);
+        Arrival a =
+            ArrivalReader.read(
+                p.toString(), work, password, List.of(), PixelWitness.NONE, Progress.NONE);
         READ.put(p.getFileName().toString(), a);
         if (a.workspace() != null) {
           FileTrees.deleteQuietly(a.workspace());

@@ -38,6 +38,16 @@ public final class FileTrees {
         });
   }
 
+  /** Bytes of all files below {@code root}; 0 when it is not there. */
+  public static long bytes(Path root) throws IOException {
+    if (!Files.exists(root)) {
+      return 0;
+    }
+    try (var all = Files.walk(root)) {
+      return all.filter(Files::isRegularFile).mapToLong(p -> p.toFile().length()).sum();
+    }
+  }
+
   /** As {@link #delete}, for cleaning up after another failure; leaves what cannot be deleted. */
   public static void deleteQuietly(Path root) {
     try {

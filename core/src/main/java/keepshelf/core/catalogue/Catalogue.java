@@ -3,8 +3,10 @@ package keepshelf.core.catalogue;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
+import keepshelf.imaging.fingerprint.Fingerprint;
 
 /** What the shelf has. Every change is one transaction. */
 public interface Catalogue extends AutoCloseable {
@@ -42,14 +44,38 @@ public interface Catalogue extends AutoCloseable {
   void removeInstallation(String id);
 
   /**
-   * Kept fingerprints of pictures by the SHA-256 of their files, as bytes.
+   * Adds or replaces packs, removes others and puts installations, all in one transaction.
    *
-   * @param version only those that were made by this version of the method
+   * @param gone identifiers of packs that are not on the shelf any more
    */
-  Map<String, byte[]> fingerprints(int version);
+  void change(List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations);
 
-  /** Keeps fingerprints. */
-  void putFingerprints(int version, Map<String, byte[]> bySha256);
+  /** The items as their packs have them that {@link #items()} shows as the item {@code id}. */
+  List<ShelvedItem> parts(String id);
+
+  /** The items that have a map whose file has one of these SHA-256, by name. */
+  List<ShelvedItem> withFiles(Set<String> sha256);
+
+  /** Kept descriptors of pictures that came after {@code row} (0 for all), in order. */
+  List<KeptDescriptor> descriptors(long row);
+
+  /** The kept fingerprint of the picture whose file has this SHA-256. */
+  Optional<Fingerprint> fingerprint(String sha256);
+
+  /** Which of these hashes of files have a kept fingerprint. */
+  Set<String> fingerprinted(Set<String> sha256);
+
+  /** Keeps fingerprints by the SHA-256 of their files. */
+  void putFingerprints(Map<String, Fingerprint> bySha256);
+
+  /** Pairs that are both to be kept. */
+  Set<KeptApart> keptApart();
+
+  /** Remembers that both of a pair are kept. */
+  void putKeptApart(KeptApart pair);
+
+  /** Forgets it. */
+  void removeKeptApart(KeptApart pair);
 
   /** What a person said about the naming of sources. */
   List<NamingHabit> habits();

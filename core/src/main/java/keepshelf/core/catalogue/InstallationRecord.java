@@ -32,6 +32,12 @@ public record InstallationRecord(
     leftOut = List.copyOf(leftOut);
   }
 
+  /** The same as an installation of another item. */
+  public InstallationRecord of(String otherItem) {
+    return new InstallationRecord(
+        id, otherItem, host, resolution, document, files, leftOut, installedAt, proof);
+  }
+
   /**
    * One file of the receipt.
    *

@@ -1,6 +1,7 @@
 package keepshelf.core.catalogue;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -27,6 +28,8 @@ import keepshelf.core.problem.Problem;
  * @param tileMetres width of one tile in metres, or null when not known
  * @param maps all pictures of all editions
  * @param problems what was found at taking in
+ * @param also where else it was got
+ * @param partOf identifier of the item that its maps stand with, or null when it stands for itself
  */
 public record ItemRecord(
     String id,
@@ -37,11 +40,53 @@ public record ItemRecord(
     String colourway,
     Double tileMetres,
     List<MapRecord> maps,
-    List<Problem> problems) {
+    List<Problem> problems,
+    @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Origin> also,
+    @JsonInclude(JsonInclude.Include.NON_NULL) String partOf) {
   /** Copies the lists. */
   public ItemRecord {
     maps = List.copyOf(maps);
     problems = List.copyOf(problems);
+    // Records of earlier versions do not have it.
+    also = also == null ? List.of() : List.copyOf(also);
+  }
+
+  /** One that was got once and stands for itself. */
+  public ItemRecord(
+      String id,
+      String key,
+      String name,
+      ItemKind kind,
+      Workflow workflow,
+      String colourway,
+      Double tileMetres,
+      List<MapRecord> maps,
+      List<Problem> problems) {
+    this(id, key, name, kind, workflow, colourway, tileMetres, maps, problems, List.of(), null);
+  }
+
+  /** The same with another tile width in metres, or null. */
+  public ItemRecord withTile(Double metres) {
+    return new ItemRecord(
+        id, key, name, kind, workflow, colourway, metres, maps, problems, also, partOf);
+  }
+
+  /** The same with other maps and what is to be said about them. */
+  public ItemRecord withMaps(List<MapRecord> newMaps, List<Problem> newProblems) {
+    return new ItemRecord(
+        id, key, name, kind, workflow, colourway, tileMetres, newMaps, newProblems, also, partOf);
+  }
+
+  /** The same, got elsewhere too. */
+  public ItemRecord withAlso(List<Origin> origins) {
+    return new ItemRecord(
+        id, key, name, kind, workflow, colourway, tileMetres, maps, problems, origins, partOf);
+  }
+
+  /** The same, its maps standing with another item; null for none. */
+  public ItemRecord asPartOf(String item) {
+    return new ItemRecord(
+        id, key, name, kind, workflow, colourway, tileMetres, maps, problems, also, item);
   }
 
   /** The editions, large to small; a resolution may stand with several formats. */

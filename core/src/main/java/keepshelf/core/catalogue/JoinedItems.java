@@ -22,6 +22,40 @@ import keepshelf.core.problem.Problem;
 public record JoinedItems(List<ShelvedItem> items, Map<String, String> shownAs) {
   /** Joins what belongs together among {@code all}. */
   public static JoinedItems of(List<ShelvedItem> all) {
+    Map<String, String> shownAs = new HashMap<>();
+    editions(all, shownAs);
+    byHand(all, shownAs);
+    if (shownAs.isEmpty()) {
+      return new JoinedItems(all, shownAs);
+    }
+    JoinedItems partly = new JoinedItems(List.of(), shownAs);
+    Map<String, List<ShelvedItem>> others = new LinkedHashMap<>();
+    for (ShelvedItem s : all) {
+      if (shownAs.containsKey(s.item().id())) {
+        others.computeIfAbsent(partly.shown(s.item().id()), i -> new ArrayList<>()).add(s);
+      }
+    }
+    List<ShelvedItem> out = new ArrayList<>();
+    for (ShelvedItem s : all) {
+      if (!shownAs.containsKey(s.item().id())) {
+        List<ShelvedItem> more = others.get(s.item().id());
+        out.add(more == null ? s : joined(s, more));
+      }
+    }
+    return new JoinedItems(out, shownAs);
+  }
+
+  /** Identifier of the item that shows the item {@code id}; itself when it is not joined. */
+  public String shown(String id) {
+    String at = id;
+    while (shownAs.containsKey(at)) {
+      at = shownAs.get(at);
+    }
+    return at;
+  }
+
+  /** Items that came as another edition of a pack. */
+  private static void editions(List<ShelvedItem> all, Map<String, String> shownAs) {
     Map<String, PackSummary> packs = new HashMap<>();
     all.forEach(s -> packs.put(s.pack().id(), s.pack()));
     Map<String, String> roots = new HashMap<>();
@@ -29,30 +63,43 @@ public record JoinedItems(List<ShelvedItem> items, Map<String, String> shownAs) 
         .filter(p -> edition(p) && packs.containsKey(p.kin().pack()))
         .forEach(p -> roots.put(p.id(), root(p, packs)));
     if (roots.isEmpty()) {
-      return new JoinedItems(all, Map.of());
+      return;
     }
-    Map<String, ShelvedItem> main = new HashMap<>();
-    Map<String, List<ShelvedItem>> others = new LinkedHashMap<>();
+    Map<String, String> main = new HashMap<>();
     for (ShelvedItem s : all) {
       if (!roots.containsKey(s.pack().id())) {
-        main.putIfAbsent(meaning(s.pack().id(), s.item()), s);
+        main.putIfAbsent(meaning(s.pack().id(), s.item()), s.item().id());
       }
     }
-    List<ShelvedItem> out = new ArrayList<>();
-    Map<String, String> shownAs = new HashMap<>();
     for (ShelvedItem s : all) {
       String root = roots.get(s.pack().id());
-      ShelvedItem with = root == null ? s : main.putIfAbsent(meaning(root, s.item()), s);
-      if (with == null || with == s || root == null) {
-        out.add(s);
-      } else {
-        others.computeIfAbsent(with.item().id(), i -> new ArrayList<>()).add(s);
-        shownAs.put(s.item().id(), with.item().id());
+      if (root != null) {
+        String with = main.putIfAbsent(meaning(root, s.item()), s.item().id());
+        if (with != null) {
+          shownAs.put(s.item().id(), with);
+        }
       }
     }
-    out.replaceAll(
-        s -> others.containsKey(s.item().id()) ? joined(s, others.get(s.item().id())) : s);
-    return new JoinedItems(out, shownAs);
+  }
+
+  /** Items that a person joined with another; one that is gone leaves them to themselves. */
+  private static void byHand(List<ShelvedItem> all, Map<String, String> shownAs) {
+    Set<String> there = new HashSet<>();
+    all.forEach(s -> there.add(s.item().id()));
+    for (ShelvedItem s : all) {
+      String with = s.item().partOf();
+      if (with != null && there.contains(with) && !leadsTo(with, s.item().id(), shownAs)) {
+        shownAs.put(s.item().id(), with);
+      }
+    }
+  }
+
+  private static boolean leadsTo(String from, String to, Map<String, String> shownAs) {
+    String at = from;
+    while (at != null && !at.equals(to)) {
+      at = shownAs.get(at);
+    }
+    return at != null;
   }
 
   private static boolean edition(PackSummary p) {
@@ -83,10 +130,7 @@ public record JoinedItems(List<ShelvedItem> items, Map<String, String> shownAs) 
       o.item().problems().stream().filter(p -> !problems.contains(p)).forEach(problems::add);
       tile = tile == null ? o.item().tileMetres() : tile;
     }
-    return new ShelvedItem(
-        new ItemRecord(
-            i.id(), i.key(), i.name(), i.kind(), i.workflow(), i.colourway(), tile, maps, problems),
-        main.pack());
+    return new ShelvedItem(i.withTile(tile).withMaps(maps, problems), main.pack());
   }
 
   /** The path of a map in another pack, from {@code folder}. */

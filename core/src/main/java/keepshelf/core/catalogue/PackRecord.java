@@ -1,5 +1,6 @@
 package keepshelf.core.catalogue;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 
 /**
@@ -43,9 +44,14 @@ public record PackRecord(
 
   /** The same with other items. */
   public PackRecord withItems(List<ItemRecord> newItems) {
+    return with(newItems, files);
+  }
+
+  /** The same with other items and files. */
+  public PackRecord with(List<ItemRecord> newItems, List<FileRecord> newFiles) {
     return new PackRecord(
         id, name, version, source, creator, licence, page, folder, archive, takenIn, newItems,
-        files, purchase, kin);
+        newFiles, purchase, kin);
   }
 
   /**
@@ -56,6 +62,23 @@ public record PackRecord(
    *     else
    * @param bytes its size
    * @param sha256 of its content
+   * @param elsewhere where the picture lies that stands in for it, relative to the shelf, when it
+   *     was let go; null when it is there
    */
-  public record FileRecord(String path, String sort, long bytes, String sha256) {}
+  public record FileRecord(
+      String path,
+      String sort,
+      long bytes,
+      String sha256,
+      @JsonInclude(JsonInclude.Include.NON_NULL) String elsewhere) {
+    /** One that is there. */
+    public FileRecord(String path, String sort, long bytes, String sha256) {
+      this(path, sort, bytes, sha256, null);
+    }
+
+    /** The same, let go in favour of another one. */
+    public FileRecord gone(String inFavourOf) {
+      return new FileRecord(path, sort, bytes, sha256, inFavourOf);
+    }
+  }
 }

@@ -3,17 +3,18 @@ package keepshelf.core.duplicates;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.duplicates.DuplicatePair.Relation;
 import keepshelf.core.problem.Problem;
+import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Index;
 import keepshelf.imaging.fingerprint.Match;
@@ -34,11 +35,10 @@ public final class DuplicateFinder {
   private final List<Problem> problems = new ArrayList<>();
   private final Consumer<String> looking;
 
-  private final Map<String, Fingerprint> kept;
-  private final Map<String, Fingerprint> made = new ConcurrentHashMap<>();
+  private final Prints prints;
 
-  private DuplicateFinder(Map<String, Fingerprint> kept, Consumer<String> looking) {
-    this.kept = kept;
+  private DuplicateFinder(Prints prints, Consumer<String> looking) {
+    this.prints = prints;
     this.looking = looking;
   }
 
@@ -48,7 +48,7 @@ public final class DuplicateFinder {
    * @param looking is told each picture that is decoded, and may stop the work by throwing
    */
   public static Duplicates find(List<Picture> pictures, Consumer<String> looking) {
-    return new DuplicateFinder(Map.of(), looking).run(pictures);
+    return new DuplicateFinder(Prints.made(), looking).run(pictures);
   }
 
   /**
@@ -59,17 +59,11 @@ public final class DuplicateFinder {
    */
   public static Duplicates find(
       List<Picture> pictures, Catalogue catalogue, Consumer<String> looking) {
-    Map<String, Fingerprint> kept = new HashMap<>();
-    catalogue
-        .fingerprints(Fingerprint.VERSION)
-        .forEach((sha, data) -> kept.put(sha, Fingerprint.ofBytes(data)));
-    DuplicateFinder finder = new DuplicateFinder(kept, looking);
+    Prints prints = Prints.all(catalogue);
     try {
-      return finder.run(pictures);
+      return new DuplicateFinder(prints, looking).run(pictures);
     } finally {
-      Map<String, byte[]> made = new HashMap<>();
-      finder.made.forEach((sha, print) -> made.put(sha, print.toBytes()));
-      catalogue.putFingerprints(Fingerprint.VERSION, made);
+      prints.flush();
     }
   }
 
@@ -113,22 +107,37 @@ public final class DuplicateFinder {
   }
 
   private List<DuplicatePair> derived(List<Picture> pictures) {
-    Map<Picture, Fingerprint> prints = new ConcurrentHashMap<>();
-    pictures.parallelStream().forEach(p -> print(p, prints));
+    Map<Picture, Descriptor> found = new ConcurrentHashMap<>();
+    pictures.parallelStream().forEach(p -> describe(p, found));
     List<Picture> known =
-        pictures.stream().filter(p -> prints.containsKey(p) && prints.get(p).comparable()).toList();
-    Index index = new Index(known.stream().map(prints::get).toList());
+        pictures.stream().filter(p -> found.containsKey(p) && found.get(p).comparable()).toList();
+    Index index = new Index(known.stream().map(found::get).toList());
     ThreadLocal<Matcher> matchers = ThreadLocal.withInitial(Matcher::new);
     return index.pairs().parallelStream()
         .filter(c -> comparable(known.get(c.a()), known.get(c.b())))
-        .map(c -> {
-          Picture a = known.get(c.a());
-          Picture b = known.get(c.b());
-          Match m = matchers.get().compare(prints.get(a), prints.get(b));
-          return m.same() ? pair(a, b, m) : null;
-        })
-        .filter(java.util.Objects::nonNull)
+        .map(c -> pair(known.get(c.a()), known.get(c.b()), prints, matchers.get()))
+        .flatMap(Optional::stream)
         .collect(Collectors.toCollection(ArrayList::new));
+  }
+
+  /** What {@code a} and {@code b} have to do with each other, if anything. */
+  static Optional<DuplicatePair> pair(Picture a, Picture b, Prints prints, Matcher matcher) {
+    Optional<Fingerprint> fa = prints.of(a.sha256());
+    Optional<Fingerprint> fb = prints.of(b.sha256());
+    if (fa.isEmpty() || fb.isEmpty()) {
+      return Optional.empty();
+    }
+    if (fa.get().descriptor().pixels() == fb.get().descriptor().pixels()) {
+      return Optional.of(
+          new DuplicatePair(
+              a,
+              b,
+              Relation.RE_ENCODED,
+              1,
+              "the files differ, but the decoded pictures are the same, pixel for pixel"));
+    }
+    Match m = matcher.compare(fa.get(), fb.get());
+    return m.same() ? Optional.of(pair(a, b, m)) : Optional.empty();
   }
 
   /** Maps of one item are kin by nature, and maps in different roles are no copies. */
@@ -138,10 +147,10 @@ public final class DuplicateFinder {
     return !sameItem && !otherRole;
   }
 
-  private void print(Picture p, Map<Picture, Fingerprint> prints) {
-    Fingerprint known = kept.get(p.sha256());
+  private void describe(Picture p, Map<Picture, Descriptor> found) {
+    Descriptor known = prints.descriptor(p.sha256());
     if (known != null) {
-      prints.put(p, known);
+      found.put(p, known);
       return;
     }
     looking.accept(p.path());
@@ -154,8 +163,8 @@ public final class DuplicateFinder {
       PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
       try {
         Fingerprint print = Fingerprint.of(ImageDecoder.decode(p.file()));
-        prints.put(p, print);
-        made.put(p.sha256(), print);
+        found.put(p, print.descriptor());
+        prints.made(p.sha256(), print);
       } finally {
         memory.release();
       }

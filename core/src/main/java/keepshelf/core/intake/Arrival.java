@@ -3,6 +3,7 @@ package keepshelf.core.intake;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.Recognition;
@@ -19,6 +20,8 @@ import keepshelf.core.recognise.Recognition;
  * @param recognition what it holds
  * @param text what its documents say
  * @param problems what went wrong while opening it
+ * @param hashes SHA-256 of files that were not unpacked, as far as they are known, by the path
+ *     shown
  */
 public record Arrival(
     String path,
@@ -28,7 +31,33 @@ public record Arrival(
     Map<String, UnpackedFile> unpacked,
     Recognition recognition,
     PackText text,
-    List<Problem> problems) {
+    List<Problem> problems,
+    Map<String, String> hashes) {
+  /** One whose files' hashes are not known beyond those unpacked. */
+  public Arrival(
+      String path,
+      Path origin,
+      Kind kind,
+      Path workspace,
+      Map<String, UnpackedFile> unpacked,
+      Recognition recognition,
+      PackText text,
+      List<Problem> problems) {
+    this(path, origin, kind, workspace, unpacked, recognition, text, problems, Map.of());
+  }
+
+  /** SHA-256 of one of its files, by the path shown to people, when it is known. */
+  public Optional<String> sha256(String shown) {
+    UnpackedFile f = unpacked.get(shown);
+    return Optional.ofNullable(f == null ? hashes.get(shown) : f.sha256());
+  }
+
+  /** The same with known hashes. */
+  public Arrival hashed(Map<String, String> bySha256) {
+    return new Arrival(
+        path, origin, kind, workspace, unpacked, recognition, text, problems, bySha256);
+  }
+
   /** What an arrival is on disk. */
   public enum Kind {
     ARCHIVE("archive"),
@@ -56,7 +85,7 @@ public record Arrival(
 
   /** The same with another recognition, as after corrections. */
   public Arrival with(Recognition corrected) {
-    return new Arrival(path, origin, kind, workspace, unpacked, corrected, text, problems);
+    return new Arrival(path, origin, kind, workspace, unpacked, corrected, text, problems, hashes);
   }
 
   /** The maps about which a person should be asked. */

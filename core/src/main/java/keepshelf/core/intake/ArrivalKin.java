@@ -91,7 +91,7 @@ public record ArrivalKin(
       }
       PackRecord pack = catalogue.pack(items.getFirst().pack().id()).orElseThrow();
       ArrivalKin kin = compared(arrival, pack, r);
-      if (best == null || compare(kin.version(), best.version()) > 0) {
+      if (best == null || compareVersions(kin.version(), best.version()) > 0) {
         best = kin;
       }
     }
@@ -114,7 +114,7 @@ public record ArrivalKin(
     }
     String version =
         a.recognition().version() != null ? a.recognition().version() : a.text().version();
-    int order = compare(version, pack.version());
+    int order = compareVersions(version, pack.version());
     if (order != 0 && (sameName || version != null)) {
       return order > 0 ? Relation.NEWER_VERSION : Relation.OLDER_VERSION;
     }
@@ -142,7 +142,7 @@ public record ArrivalKin(
   }
 
   /** Compares versions number by number; no version is older than any. */
-  static int compare(String a, String b) {
+  public static int compareVersions(String a, String b) {
     if (a == null || b == null) {
       return a == null ? b == null ? 0 : -1 : 1;
     }

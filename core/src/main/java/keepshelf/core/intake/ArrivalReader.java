@@ -25,6 +25,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.Knowledge;
 import keepshelf.core.recognise.NamingHabit;
+import keepshelf.core.recognise.PixelWitness;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.Recogniser;
@@ -41,12 +42,19 @@ public final class ArrivalReader {
   private final String path;
   private final String password;
   private final List<NamingHabit> habits;
+  private final PixelWitness witness;
   private final Progress progress;
 
-  private ArrivalReader(String path, String password, List<NamingHabit> habits, Progress progress) {
+  private ArrivalReader(
+      String path,
+      String password,
+      List<NamingHabit> habits,
+      PixelWitness witness,
+      Progress progress) {
     this.path = path;
     this.password = password;
     this.habits = habits;
+    this.witness = witness;
     this.progress = progress;
   }
 
@@ -57,12 +65,18 @@ public final class ArrivalReader {
    * @param workspaces an existing folder in which an archive gets a workspace of its own
    * @param password of the archive, or null
    * @param habits what was said about the naming of any source
+   * @param witness sees every picture that is decoded
    * @return never null; what went wrong stands in its problems
    * @throws java.util.concurrent.CancellationException when {@code progress} stopped it
    */
   public static Arrival read(
-      String path, Path workspaces, String password, List<NamingHabit> habits, Progress progress) {
-    return new ArrivalReader(path, password, habits, progress).read(workspaces);
+      String path,
+      Path workspaces,
+      String password,
+      List<NamingHabit> habits,
+      PixelWitness witness,
+      Progress progress) {
+    return new ArrivalReader(path, password, habits, witness, progress).read(workspaces);
   }
 
   /**
@@ -84,7 +98,7 @@ public final class ArrivalReader {
     a.recognition().loose().forEach(l -> files.add(l.file()));
     files.sort((x, y) -> x.path().compareTo(y.path()));
     Recognition r =
-        new ArrivalReader(a.path(), null, habits, progress)
+        new ArrivalReader(a.path(), null, habits, PixelWitness.NONE, progress)
             .recognise(name(a.path()), files, source);
     List<RecognisedItem> items =
         r.items().stream()
@@ -238,7 +252,7 @@ public final class ArrivalReader {
         habits.stream().filter(h -> source != null && h.source().equalsIgnoreCase(source)).toList();
     Recognition r =
         Recogniser.recognise(
-            name, files, new Knowledge(documents, own), n -> progress.advanced(0, n));
+            name, files, new Knowledge(documents, own, witness), n -> progress.advanced(0, n));
     return r.with(trouble).withTile(documents.tileMetres(), documents.reliefMetres());
   }
 

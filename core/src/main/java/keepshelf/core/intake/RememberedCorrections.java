@@ -3,7 +3,6 @@ package keepshelf.core.intake;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
@@ -13,13 +12,12 @@ public final class RememberedCorrections {
   private RememberedCorrections() {}
 
   /**
-   * {@code arrival} with what was said about its files before; only files whose hashes are known,
-   * those of archives, are found again.
+   * {@code arrival} with what was said about its files before, as far as their hashes are known.
    *
    * @param corrections by SHA-256
    */
   public static Arrival apply(Arrival arrival, Map<String, FileCorrection> corrections) {
-    if (corrections.isEmpty() || arrival.unpacked().isEmpty()) {
+    if (corrections.isEmpty()) {
       return arrival;
     }
     List<RecognisedItem> items = new ArrayList<>();
@@ -28,8 +26,7 @@ public final class RememberedCorrections {
       List<RecognisedMap> maps = new ArrayList<>();
       boolean here = false;
       for (RecognisedMap m : i.maps()) {
-        UnpackedFile f = arrival.unpacked().get(m.file().path());
-        FileCorrection c = f == null ? null : corrections.get(f.sha256());
+        FileCorrection c = arrival.sha256(m.file().path()).map(corrections::get).orElse(null);
         maps.add(c == null ? m : c.apply(m));
         here |= c != null;
       }

@@ -61,7 +61,7 @@ public final class ShelfLock implements AutoCloseable {
   }
 
   /** The lock when it is free now. */
-  static Optional<ShelfLock> tryTake(ShelfFolder shelf) throws IOException {
+  public static Optional<ShelfLock> tryTake(ShelfFolder shelf) throws IOException {
     FileChannel c =
         FileChannel.open(
             shelf.lock(),

@@ -25,7 +25,7 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
   /**
    * Looks at {@code f}, which is meant as {@code role}; {@link #NOTHING} when it is not on disk.
    */
-  static MapLook at(SourceFile f, MapRole role) {
+  static MapLook at(SourceFile f, MapRole role, PixelWitness witness) {
     ImageInfo info = f.image();
     if (f.onDisk() == null || info == null || !info.format().readable()) {
       return NOTHING;
@@ -35,6 +35,7 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
     PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
     try {
       Pixels p = ImageDecoder.decode(f.onDisk());
+      witness.seen(f, p);
       MapFacts facts = MapFacts.of(p, info.format(), meant(role));
       boolean vectors =
           p.channels() >= 3

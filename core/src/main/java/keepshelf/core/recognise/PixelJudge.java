@@ -26,14 +26,20 @@ final class PixelJudge {
   private final Map<String, List<Sense>> alternatives;
   private final List<Problem> problems;
   private final Consumer<String> looking;
+  private final PixelWitness witness;
 
   /**
    * @param alternatives by path, what ambiguous words can mean
    * @param problems receives trouble with decoding
    * @param looking is told each picture, and may stop the work
+   * @param witness sees each picture
    */
   PixelJudge(
-      Map<String, List<Sense>> alternatives, List<Problem> problems, Consumer<String> looking) {
+      Map<String, List<Sense>> alternatives,
+      List<Problem> problems,
+      Consumer<String> looking,
+      PixelWitness witness) {
+    this.witness = witness;
     this.alternatives = alternatives;
     this.problems = problems;
     this.looking = looking;
@@ -100,7 +106,7 @@ final class PixelJudge {
 
   private MapLook one(SourceFile f, MapRole role) {
     looking.accept(f.name());
-    return MapLook.at(f, role);
+    return MapLook.at(f, role, witness);
   }
 
   /** Pictures without a role that are surely the normal map or the colour that a set lacks. */

@@ -65,7 +65,7 @@ public final class Recogniser {
     maker.materials(materials);
     maker.environments(environments, rest);
     maker.leftOver(rest, materials);
-    PixelJudge judge = new PixelJudge(maker.alternatives(), problems, looking);
+    PixelJudge judge = new PixelJudge(maker.alternatives(), problems, looking, knowledge.witness());
     List<RecognisedItem> items = judge.judge(maker.items(), loose);
     items = new ModelItems(problems).attach(items, loose);
     Set<String> versions = maker.versions();

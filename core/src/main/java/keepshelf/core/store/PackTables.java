@@ -4,15 +4,15 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import keepshelf.core.catalogue.ItemRecord;
-import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.Origin;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -45,15 +45,21 @@ final class PackTables {
         p.folder(),
         p.archive(),
         p.takenIn(),
-        p.files().stream().mapToLong(PackRecord.FileRecord::bytes).sum(),
+        p.files().stream()
+            .filter(f -> f.elsewhere() == null)
+            .mapToLong(PackRecord.FileRecord::bytes)
+            .sum(),
         p.files().size(),
         p.purchase() == null ? null : Json.line(p.purchase()),
         p.kin() == null ? null : Json.line(p.kin()));
     if (!p.files().isEmpty()) {
       var files =
           h.prepareBatch(
-              "insert into pack_file(pack_id, path, sort, bytes, sha256) values (?, ?, ?, ?, ?)");
-      p.files().forEach(f -> files.add(p.id(), f.path(), f.sort(), f.bytes(), f.sha256()));
+              "insert into pack_file(pack_id, path, sort, bytes, sha256, elsewhere) values (?, ?,"
+                  + " ?, ?, ?, ?)");
+      p.files()
+          .forEach(
+              f -> files.add(p.id(), f.path(), f.sort(), f.bytes(), f.sha256(), f.elsewhere()));
       files.execute();
     }
     for (int i = 0; i < p.items().size(); i++) {
@@ -64,7 +70,7 @@ final class PackTables {
   private static void insert(Handle h, String packId, int position, ItemRecord i) {
     h.execute(
         "insert into item(id, pack_id, position, key, name, kind, workflow, colourway, tile_metres,"
-            + " problems) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            + " problems, also, part_of) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         i.id(),
         packId,
         position,
@@ -74,7 +80,9 @@ final class PackTables {
         i.workflow().id(),
         i.colourway(),
         i.tileMetres(),
-        Json.line(i.problems()));
+        Json.line(i.problems()),
+        i.also().isEmpty() ? null : Json.line(i.also()),
+        i.partOf());
     if (i.maps().isEmpty()) {
       return;
     }
@@ -117,11 +125,12 @@ final class PackTables {
     return summary.map(s -> {
       List<PackRecord.FileRecord> files =
           h.createQuery(
-                  "select path, sort, bytes, sha256 from pack_file where pack_id = ? order by path")
+                  "select path, sort, bytes, sha256, elsewhere from pack_file where pack_id = ?"
+                      + " order by path")
               .bind(0, s.id())
               .map((r, c) ->
                   new PackRecord.FileRecord(
-                      r.getString(1), r.getString(2), r.getLong(3), r.getString(4)))
+                      r.getString(1), r.getString(2), r.getLong(3), r.getString(4), r.getString(5)))
               .list();
       List<ItemRecord> items =
           items(h, "i.pack_id = :q", s.id(), "i.position").stream().map(ShelvedItem::item).toList();
@@ -143,39 +152,19 @@ final class PackTables {
     });
   }
 
-  /** The same items, each as the one it is joined with, with all editions. */
-  static List<ShelvedItem> withEditions(Handle h, List<ShelvedItem> found) {
-    Map<String, String> parent = new HashMap<>();
-    h.createQuery("select id, replaces from pack where replaces is not null")
-        .map((r, c) -> {
-          Kinship k = json(r.getString(2), Kinship.class);
-          return k.relation() == Kinship.Relation.OTHER_EDITION
-              ? parent.put(r.getString(1), k.pack())
-              : null;
-        })
-        .list();
-    if (parent.isEmpty()) {
-      return found;
+  /** The items, as their packs have them, with a map of one of these files. */
+  static List<ShelvedItem> withFiles(Handle h, Set<String> sha256) {
+    Set<String> ids = new TreeSet<>();
+    for (String sha : sha256) {
+      ids.addAll(
+          h.createQuery("select item_id from map where sha256 = ?")
+              .bind(0, sha)
+              .mapTo(String.class)
+              .list());
     }
-    Set<String> family = new HashSet<>();
-    found.forEach(s -> family.add(s.pack().id()));
-    boolean grew = true;
-    while (grew) {
-      grew = false;
-      for (Map.Entry<String, String> e : parent.entrySet()) {
-        if (family.contains(e.getKey()) != family.contains(e.getValue())) {
-          grew |= family.add(e.getKey()) | family.add(e.getValue());
-        }
-      }
-    }
-    List<ShelvedItem> all = new ArrayList<>();
-    for (String pack : family) {
-      all.addAll(items(h, "i.pack_id = :q", pack));
-    }
-    JoinedItems joined = JoinedItems.of(all);
-    Set<String> wanted = new HashSet<>();
-    found.forEach(s -> wanted.add(joined.shownAs().getOrDefault(s.item().id(), s.item().id())));
-    return joined.items().stream().filter(s -> wanted.contains(s.item().id())).toList();
+    List<ShelvedItem> out = new ArrayList<>();
+    ids.forEach(id -> out.addAll(items(h, "i.id = :q", id)));
+    return out;
   }
 
   static List<ShelvedItem> items(Handle h, String where, String q) {
@@ -251,7 +240,15 @@ final class PackTables {
         r.getString("colourway"),
         tileMetres,
         maps,
-        Json.mapper().readValue(r.getString("problems"), new TypeReference<List<Problem>>() {}));
+        Json.mapper().readValue(r.getString("problems"), new TypeReference<List<Problem>>() {}),
+        also(r.getString("also")),
+        r.getString("part_of"));
+  }
+
+  private static List<Origin> also(String text) {
+    return text == null
+        ? List.of()
+        : Json.mapper().readValue(text, new TypeReference<List<Origin>>() {});
   }
 
   private static MapRecord map(ResultSet r) throws SQLException {

@@ -2,22 +2,23 @@ package keepshelf.core.store;
 
 import java.nio.file.Path;
 import java.sql.SQLException;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.JoinedItems;
+import keepshelf.core.catalogue.KeptApart;
+import keepshelf.core.catalogue.KeptDescriptor;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
+import keepshelf.imaging.fingerprint.Fingerprint;
 import org.flywaydb.core.Flyway;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
@@ -31,7 +32,7 @@ import org.sqlite.SQLiteDataSource;
  */
 public final class SqliteCatalogue implements Catalogue {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 3;
+  static final int SCHEMA = 4;
 
   private final Jdbi jdbi;
   private final java.sql.Connection keepOpen;
@@ -154,7 +155,7 @@ public final class SqliteCatalogue implements Catalogue {
   public List<ShelvedItem> find(String name) {
     return read(h -> {
       List<ShelvedItem> byId = PackTables.items(h, "i.id = :q", name);
-      return PackTables.withEditions(
+      return JoinTables.joined(
           h,
           byId.isEmpty()
               ? PackTables.items(h, "lower(i.key) = lower(:q) or lower(i.name) = lower(:q)", name)
@@ -169,40 +170,22 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public List<HostRecord> hosts() {
-    return read(h ->
-        h.createQuery("select name, profile, folder from host order by lower(name)")
-            .map((r, c) -> new HostRecord(r.getString(1), r.getString(2), r.getString(3)))
-            .list());
+    return read(HostTables::hosts);
   }
 
   @Override
   public void putHost(HostRecord host) {
-    change(h ->
-        h.execute(
-            "insert or replace into host(name, profile, folder) values (?, ?, ?)",
-            host.name(),
-            host.profile(),
-            host.folder()));
+    change(h -> HostTables.put(h, host));
   }
 
   @Override
   public List<InstallationRecord> installations() {
-    return read(h ->
-        new ArrayList<>(
-            h.createQuery("select receipt from installation order by id")
-                .map((r, c) -> Json.mapper().readValue(r.getString(1), InstallationRecord.class))
-                .list()));
+    return read(HostTables::installations);
   }
 
   @Override
   public void putInstallation(InstallationRecord i) {
-    change(h ->
-        h.execute(
-            "insert or replace into installation(id, item_id, host, receipt) values (?, ?, ?, ?)",
-            i.id(),
-            i.item(),
-            i.host(),
-            Json.line(i)));
+    change(h -> HostTables.put(h, i));
   }
 
   @Override
@@ -211,85 +194,90 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
-  public Map<String, byte[]> fingerprints(int version) {
-    return read(h -> {
-      Map<String, byte[]> out = new HashMap<>();
-      h.createQuery("select sha256, data from fingerprint where version = ?")
-          .bind(0, version)
-          .map((r, c) -> out.put(r.getString(1), r.getBytes(2)))
-          .list();
-      return out;
+  public void change(
+      List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
+    change(h -> {
+      gone.forEach(id -> h.execute("delete from pack where id = ?", id));
+      packs.forEach(p -> PackTables.insert(h, p));
+      installations.forEach(i -> HostTables.put(h, i));
     });
   }
 
   @Override
-  public void putFingerprints(int version, Map<String, byte[]> bySha256) {
-    if (bySha256.isEmpty()) {
-      return;
+  public List<ShelvedItem> parts(String id) {
+    return read(h -> JoinTables.parts(h, id));
+  }
+
+  @Override
+  public List<ShelvedItem> withFiles(Set<String> sha256) {
+    return read(h -> JoinTables.joined(h, PackTables.withFiles(h, sha256)));
+  }
+
+  @Override
+  public List<KeptDescriptor> descriptors(long row) {
+    return read(h -> PrintTables.descriptors(h, row));
+  }
+
+  @Override
+  public Optional<Fingerprint> fingerprint(String sha256) {
+    return read(h -> PrintTables.fingerprint(h, sha256));
+  }
+
+  @Override
+  public Set<String> fingerprinted(Set<String> sha256) {
+    return read(h -> PrintTables.known(h, sha256));
+  }
+
+  @Override
+  public void putFingerprints(Map<String, Fingerprint> bySha256) {
+    if (!bySha256.isEmpty()) {
+      change(h -> PrintTables.put(h, bySha256));
     }
-    change(h -> {
-      var batch =
-          h.prepareBatch(
-              "insert or replace into fingerprint(sha256, version, data) values (?, ?, ?)");
-      bySha256.forEach((sha, data) -> batch.add(sha, version, data));
-      batch.execute();
-    });
+  }
+
+  @Override
+  public Set<KeptApart> keptApart() {
+    return read(h -> MemoryTables.keptApart(h));
+  }
+
+  @Override
+  public void putKeptApart(KeptApart pair) {
+    change(h -> MemoryTables.put(h, pair));
+  }
+
+  @Override
+  public void removeKeptApart(KeptApart pair) {
+    change(h -> MemoryTables.remove(h, pair));
   }
 
   @Override
   public List<NamingHabit> habits() {
-    return read(h ->
-        h.createQuery("select source, word, role from naming_habit order by source, word")
-            .map((r, c) ->
-                new NamingHabit(
-                    r.getString(1), r.getString(2), MapRole.ofId(r.getString(3)).orElseThrow()))
-            .list());
+    return read(MemoryTables::habits);
   }
 
   @Override
   public void putHabit(NamingHabit habit) {
-    change(h ->
-        h.execute(
-            "insert or replace into naming_habit(source, word, role) values (?, ?, ?)",
-            habit.source(),
-            habit.word(),
-            habit.role().id()));
+    change(h -> MemoryTables.put(h, habit));
   }
 
   @Override
   public void removeHabit(NamingHabit habit) {
-    change(h ->
-        h.execute(
-            "delete from naming_habit where source = ? and word = ?",
-            habit.source(),
-            habit.word()));
+    change(h -> MemoryTables.remove(h, habit));
   }
 
   @Override
   public Map<String, FileCorrection> corrections() {
-    return read(h -> {
-      Map<String, FileCorrection> out = new HashMap<>();
-      h.createQuery("select sha256, said from correction")
-          .map((r, c) ->
-              out.put(
-                  r.getString(1), Json.mapper().readValue(r.getString(2), FileCorrection.class)))
-          .list();
-      return out;
-    });
+    return read(MemoryTables::corrections);
   }
 
   @Override
   public void putCorrection(FileCorrection c) {
-    change(h ->
-        h.execute(
-            "insert or replace into correction(sha256, said) values (?, ?)",
-            c.sha256(),
-            Json.line(c)));
+    change(h -> MemoryTables.put(h, c));
   }
 
   @Override
   public void removeCorrection(String sha256) {
-    change(h -> h.execute("delete from correction where sha256 = ?", sha256));
+    change(h -> MemoryTables.removeCorrection(h, sha256));
   }
 
   @Override

@@ -12,9 +12,9 @@ import java.util.Random;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
 import keepshelf.core.archive.Progress;
+import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
-import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -75,19 +75,49 @@ class DuplicatesTest {
       List<String> decoded = new ArrayList<>();
       Duplicates found = find(shelf, pictures, decoded);
       assertThat(found.pairs()).hasSize(3);
-      List<DuplicateGroup> same = SameItems.of(found.pairs(), items);
+      List<ItemTwins> same = TwinFinder.of(found.pairs(), items);
       assertThat(same).hasSize(1);
-      assertThat(same.getFirst().relation()).isEqualTo(DuplicateGroup.Relation.SAME_ITEM);
-      assertThat(same.getFirst().members())
-          .extracting(Picture::path)
+      assertThat(same.getFirst().relation()).isEqualTo(ItemTwins.Relation.SAME_PICTURES);
+      assertThat(same.getFirst().pairs())
+          .extracting(p -> p.a().path() + p.b().path())
           .noneMatch(p -> p.contains("hull"));
       assertThat(same.getFirst().reasons().getFirst()).contains("2 of 3 roles");
-      assertThat(decoded).isNotEmpty();
+      // Their fingerprints were made while they were taken in.
+      assertThat(decoded).isEmpty();
 
       // Kept fingerprints say the same without decoding anything.
       List<String> again = new ArrayList<>();
       assertThat(find(shelf, pictures, again).pairs()).hasSize(3);
       assertThat(again).isEmpty();
+    }
+  }
+
+  @Test
+  void whatArrivesIsKnownFromTheShelfHoweverItWasChanged() throws Exception {
+    Map<String, Pixels> slate = new LinkedHashMap<>();
+    slate.put("diff", stone(1));
+    slate.put("rough", stone(2));
+    Map<String, Pixels> bought = new LinkedHashMap<>();
+    bought.put("diff", darker(stone(1)));
+    bought.put("rough", darker(stone(2)));
+    Map<String, Pixels> other = new LinkedHashMap<>();
+    other.put("diff", stone(31));
+    other.put("rough", stone(32));
+    try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
+      Arrival a = shelf.read(pack("a.zip", "slate", slate).toString(), Progress.NONE);
+      assertThat(shelf.twins(a).byKey()).isEmpty();
+      shelf.file(a, Filing.Wishes.NONE, Progress.NONE);
+      Arrival b = shelf.read(pack("b.zip", "roofing", bought).toString(), Progress.NONE);
+      ItemTwins twin = shelf.twins(b).byKey().get("roofing");
+      assertThat(twin.b().item().key()).isEqualTo("slate");
+      assertThat(twin.relation()).isEqualTo(ItemTwins.Relation.SAME_PICTURES);
+      assertThat(twin.pairs()).hasSize(2);
+      // The very same files in another archive, and strangers.
+      Arrival c = shelf.read(pack("c.zip", "slate", slate).toString(), Progress.NONE);
+      assertThat(shelf.twins(c).byKey().get("slate").pairs())
+          .allMatch(p -> p.relation() == DuplicatePair.Relation.IDENTICAL);
+      Arrival d = shelf.read(pack("d.zip", "hull", other).toString(), Progress.NONE);
+      assertThat(shelf.twins(d).byKey()).isEmpty();
     }
   }
 
@@ -128,15 +158,5 @@ class DuplicatesTest {
         .filteredOn(g -> g.relation() == DuplicateGroup.Relation.SAME_MAP)
         .flatExtracting(DuplicateGroup::members)
         .hasSize(3);
-  }
-
-  @Test
-  void fingerprintsComeBackFromBytes() {
-    Fingerprint f = Fingerprint.of(stone(4));
-    Fingerprint back = Fingerprint.ofBytes(f.toBytes());
-    assertThat(back.luma()).isEqualTo(f.luma());
-    assertThat(back.features()).isEqualTo(f.features());
-    assertThat(back.width()).isEqualTo(128);
-    assertThat(back.deviation()).isEqualTo(f.deviation());
   }
 }

@@ -13,6 +13,7 @@ import keepshelf.core.archive.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.PixelWitness;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.colour.Srgb;
@@ -120,7 +121,8 @@ class ChecksTest {
         ImageEncoder.png(e.getValue(), to, 4);
       }
     }
-    return ArrivalReader.read(folder.toString(), dir, null, List.of(), Progress.NONE);
+    return ArrivalReader.read(
+        folder.toString(), dir, null, List.of(), PixelWitness.NONE, Progress.NONE);
   }
 
   @Test
@@ -297,7 +299,7 @@ class ChecksTest {
   }
 
   private List<String> again(Arrival a) {
-    return ArrivalReader.read(a.path(), dir, null, List.of(), Progress.NONE)
+    return ArrivalReader.read(a.path(), dir, null, List.of(), PixelWitness.NONE, Progress.NONE)
         .recognition()
         .items()
         .getFirst()

@@ -20,6 +20,7 @@ import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.NamingHabit;
+import keepshelf.core.recognise.PixelWitness;
 import keepshelf.core.recognise.RecognisedMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -65,10 +66,10 @@ class ArrivalsTest {
           .isEqualTo(Relation.OLDER_VERSION);
       shelf.dismiss(older);
     }
-    assertThat(ArrivalKin.compare("1.10", "1.9")).isPositive();
-    assertThat(ArrivalKin.compare(null, "1")).isNegative();
-    assertThat(ArrivalKin.compare("2", "2.0")).isZero();
-    assertThat(ArrivalKin.compare("20261124093015", "2.1")).isPositive();
+    assertThat(ArrivalKin.compareVersions("1.10", "1.9")).isPositive();
+    assertThat(ArrivalKin.compareVersions(null, "1")).isNegative();
+    assertThat(ArrivalKin.compareVersions("2", "2.0")).isZero();
+    assertThat(ArrivalKin.compareVersions("20261124093015", "2.1")).isPositive();
   }
 
   @Test
@@ -146,7 +147,9 @@ class ArrivalsTest {
         "mtllib dory.mtl\nv 0 0 0\nv 1 0 0\nv 1 1 0\nv 0 1 2\nusemtl Hull\nf 1 2 3\nf 1 3 4\n"
             + "usemtl Oars\nf 2 3 4\n");
     Files.write(folder.resolve("broken.fbx"), new byte[] {1, 2, 3, 4, 5, 6, 7, 8});
-    Arrival a = ArrivalReader.read(folder.toString(), dir, null, List.of(), Progress.NONE);
+    Arrival a =
+        ArrivalReader.read(
+            folder.toString(), dir, null, List.of(), PixelWitness.NONE, Progress.NONE);
     assertThat(a.recognition().items()).hasSize(1);
     assertThat(a.recognition().items().getFirst().kind()).isEqualTo(ItemKind.MODEL);
     assertThat(a.recognition().items().getFirst().maps())

@@ -29,7 +29,8 @@ class PixelsDecideTest {
     for (var e : pictures.entrySet()) {
       Files.write(folder.resolve(e.getKey()), TestPacks.png(e.getValue()));
     }
-    return ArrivalReader.read(folder.toString(), dir, null, List.of(), Progress.NONE);
+    return ArrivalReader.read(
+        folder.toString(), dir, null, List.of(), PixelWitness.NONE, Progress.NONE);
   }
 
   private RecognisedMap map(String file) throws Exception {

@@ -5,8 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Path;
 import java.sql.DriverManager;
 import java.util.Map;
+import java.util.Set;
+import keepshelf.core.TestPacks;
+import keepshelf.core.catalogue.KeptApart;
+import keepshelf.core.catalogue.KeptDescriptor;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.FileCorrection;
+import keepshelf.imaging.fingerprint.Fingerprint;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -36,12 +41,24 @@ class SqliteCatalogueTest {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {1, 2})
+  @ValueSource(ints = {1, 2, 3})
   void aShelfOfAnOlderProgramIsBroughtUpToDate(int version) throws Exception {
     FileCorrection said = new FileCorrection("ab", MapRole.GLOSS, null, null);
     try (SqliteCatalogue c = SqliteCatalogue.open(older(version))) {
       c.putCorrection(said);
-      c.putFingerprints(1, Map.of("ab", new byte[] {1}));
+      Fingerprint print = Fingerprint.of(TestPacks.colour(128, 4));
+      c.putFingerprints(Map.of("ab", print));
+      c.putFingerprints(Map.of("ab", print, "cd", print));
+      assertThat(c.fingerprinted(Set.of("ab", "ef"))).containsExactly("ab");
+      assertThat(c.descriptors(0))
+          .extracting(KeptDescriptor::sha256)
+          .contains("ab", "cd")
+          .hasSize(2);
+      assertThat(c.descriptors(c.descriptors(0).getLast().row())).isEmpty();
+      assertThat(c.fingerprint("cd").orElseThrow()).usingRecursiveComparison().isEqualTo(print);
+      assertThat(c.keptApart()).isEmpty();
+      c.putKeptApart(KeptApart.of("y", "x"));
+      assertThat(c.keptApart()).containsExactly(new KeptApart("x", "y"));
       assertThat(c.corrections()).containsEntry("ab", said);
       assertThat(c.habits()).isEmpty();
     }

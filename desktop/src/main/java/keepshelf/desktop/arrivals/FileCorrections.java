@@ -5,7 +5,6 @@ import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Set;
-import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.RecognisedMap;
@@ -20,9 +19,6 @@ final class FileCorrections {
    * compared by identity: a change keeps those it does not touch, and there may be many thousand.
    */
   static List<FileCorrection> between(Arrival before, Recognition to) {
-    if (before.unpacked().isEmpty()) {
-      return List.of();
-    }
     Set<RecognisedMap> old = Collections.newSetFromMap(new IdentityHashMap<>());
     before.recognition().items().forEach(i -> old.addAll(i.maps()));
     List<FileCorrection> out = new ArrayList<>();
@@ -30,12 +26,11 @@ final class FileCorrections {
         .forEach(i ->
             i.maps().stream()
                 .filter(m -> !old.contains(m))
-                .forEach(m -> {
-                  UnpackedFile f = before.unpacked().get(m.file().path());
-                  if (f != null) {
-                    FileCorrection.of(f.sha256(), m).ifPresent(out::add);
-                  }
-                }));
+                .forEach(m ->
+                    before
+                        .sha256(m.file().path())
+                        .flatMap(sha -> FileCorrection.of(sha, m))
+                        .ifPresent(out::add)));
     return out;
   }
 }

@@ -1,43 +1,21 @@
 package keepshelf.imaging.fingerprint;
 
-import java.nio.ByteBuffer;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
 
 /**
- * What is kept of a picture to find it again: a small luminance picture to compare by, a descriptor
- * that does not change when the tile is shifted (wrapping round), turned by quarters, mirrored or
- * made lighter, and a few plain measures.
+ * What is kept of a picture to find it again and to compare it.
  *
- * @param width of the picture in pixels
- * @param height of the picture in pixels
- * @param repeats how often one tile stands beside itself in each direction: 1, 2, 4 or 8
- * @param luma 128 x 128 luminance 0..255 of one tile, squeezed to a square
- * @param features 190 descriptor values, see {@link #features(float[])}
- * @param meanRed mean of the stored red (or grey) 0..1
- * @param meanGreen mean of the stored green 0..1
- * @param meanBlue mean of the stored blue 0..1
- * @param deviation standard deviation of the luminance, in levels of 255
+ * @param descriptor by which it is looked for
+ * @param luma 128 x 128 luminance 0..255 of one tile, squeezed to a square, to compare by
  */
-public record Fingerprint(
-    int width,
-    int height,
-    int repeats,
-    byte[] luma,
-    float[] features,
-    float meanRed,
-    float meanGreen,
-    float meanBlue,
-    float deviation) {
+public record Fingerprint(Descriptor descriptor, byte[] luma) {
   /** Changes when fingerprints made before can no longer be compared. */
-  public static final int VERSION = 1;
-
-  /** Pictures with less contrast (in levels of 255) say too little to be compared. */
-  public static final float LEAST_DEVIATION = 4;
+  public static final int VERSION = 2;
 
   static final int SIDE = 128;
-  static final int FEATURES = 190;
+  private static final int FEATURES = Descriptor.FEATURES;
   private static final int SMALL = 64;
   private static final int REACH = 14 * 14 + 14;
 
@@ -79,15 +57,31 @@ public record Fingerprint(
       means[c] = (float) (sum / n);
     }
     return new Fingerprint(
-        p.width(),
-        p.height(),
-        repeats,
-        levels,
-        features(Resampler.area(small, SIDE, SIDE, SMALL, SMALL)),
-        means[0],
-        means[1],
-        means[2],
-        deviation);
+        new Descriptor(
+            p.width(),
+            p.height(),
+            repeats,
+            features(Resampler.area(small, SIDE, SIDE, SMALL, SMALL)),
+            means[0],
+            means[1],
+            means[2],
+            deviation,
+            hash(p)),
+        levels);
+  }
+
+  /**
+   * Mixes all samples and the layout (after MurmurHash3's finaliser, A. Appleby, public domain).
+   */
+  private static long hash(Pixels p) {
+    long h = ((long) p.width() << 32 | p.height()) * 31 + p.channels() * 7L + p.depth().ordinal();
+    int n = p.width() * p.height() * p.channels();
+    for (int i = 0; i < n; i++) {
+      long v = p.depth() == Depth.F32 ? Float.floatToRawIntBits(p.at(i)) : p.level(i);
+      h = (h ^ v) * 0xff51afd7ed558ccdL;
+      h ^= h >>> 32;
+    }
+    return h;
   }
 
   /** Whether the four quarters of a picture are one and the same, as of a tile laid 2 x 2. */
@@ -120,42 +114,6 @@ public record Fingerprint(
     return out;
   }
 
-  /** The same as bytes, to be kept; see {@link #ofBytes}. */
-  public byte[] toBytes() {
-    ByteBuffer b = ByteBuffer.allocate(28 + 4 * features.length + luma.length);
-    b.putInt(width).putInt(height).putInt(repeats);
-    b.putFloat(meanRed).putFloat(meanGreen).putFloat(meanBlue).putFloat(deviation);
-    for (float f : features) {
-      b.putFloat(f);
-    }
-    return b.put(luma).array();
-  }
-
-  /**
-   * What {@link #toBytes} made.
-   *
-   * @throws IllegalArgumentException when the bytes are of another length
-   */
-  public static Fingerprint ofBytes(byte[] bytes) {
-    if (bytes.length != 28 + 4 * FEATURES + SIDE * SIDE) {
-      throw new IllegalArgumentException("not a fingerprint: " + bytes.length + " bytes");
-    }
-    ByteBuffer b = ByteBuffer.wrap(bytes);
-    int width = b.getInt();
-    int height = b.getInt();
-    int repeats = b.getInt();
-    float[] means = {b.getFloat(), b.getFloat(), b.getFloat()};
-    float deviation = b.getFloat();
-    float[] features = new float[FEATURES];
-    for (int i = 0; i < FEATURES; i++) {
-      features[i] = b.getFloat();
-    }
-    byte[] luma = new byte[SIDE * SIDE];
-    b.get(luma);
-    return new Fingerprint(
-        width, height, repeats, luma, features, means[0], means[1], means[2], deviation);
-  }
-
   /** Luminance 0..1; high dynamic range is compressed. */
   private static float[] tamed(Pixels p) {
     float[] luma = p.luma();
@@ -171,7 +129,7 @@ public record Fingerprint(
 
   /** Whether it has enough contrast to be compared with others. */
   public boolean comparable() {
-    return deviation >= LEAST_DEVIATION;
+    return descriptor.comparable();
   }
 
   /**

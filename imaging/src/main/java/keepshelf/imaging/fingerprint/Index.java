@@ -1,6 +1,7 @@
 package keepshelf.imaging.fingerprint;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.IntStream;
@@ -22,39 +23,72 @@ public final class Index {
   /** Below this size a collection's own spread says too little; then a typical one is used. */
   private static final int SMALL = 40;
 
-  private final float[][] vectors;
-  private final long[] low;
-  private final long[] high;
+  private final float[] mean = new float[LENGTH];
+  private final float[] spread = new float[LENGTH];
+  private final float[][] directions = directions();
+  private int size;
+  private float[][] vectors;
+  private long[] low;
+  private long[] high;
 
-  /** Over the descriptors of {@code fingerprints}, in their order. */
-  public Index(List<Fingerprint> fingerprints) {
-    int n = fingerprints.size();
-    float[] mean = new float[LENGTH];
-    float[] spread = new float[LENGTH];
-    measure(fingerprints, mean, spread);
-    float[][] directions = directions();
-    vectors = new float[n][];
-    low = new long[n];
-    high = new long[n];
-    IntStream.range(0, n)
-        .parallel()
-        .forEach(i -> {
-          float[] v = standard(fingerprints.get(i).features(), mean, spread);
-          vectors[i] = v;
-          for (int d = 0; d < 128; d++) {
-            float dot = 0;
-            for (int k = 0; k < LENGTH; k++) {
-              dot += directions[d][k] * v[k];
-            }
-            if (dot > 0) {
-              if (d < 64) {
-                low[i] |= 1L << d;
-              } else {
-                high[i] |= 1L << (d - 64);
-              }
-            }
-          }
-        });
+  /** Over {@code descriptors}, in their order. */
+  public Index(List<Descriptor> descriptors) {
+    size = descriptors.size();
+    measure(descriptors, mean, spread);
+    vectors = new float[size][];
+    low = new long[size];
+    high = new long[size];
+    IntStream.range(0, size).parallel().forEach(i -> put(i, descriptors.get(i)));
+  }
+
+  private void put(int i, Descriptor d) {
+    vectors[i] = standard(d.features(), mean, spread);
+    long[] code = code(vectors[i]);
+    low[i] = code[0];
+    high[i] = code[1];
+  }
+
+  private long[] code(float[] v) {
+    long[] code = new long[2];
+    for (int d = 0; d < 128; d++) {
+      float dot = 0;
+      for (int k = 0; k < LENGTH; k++) {
+        dot += directions[d][k] * v[k];
+      }
+      if (dot > 0) {
+        code[d >> 6] |= 1L << (d & 63);
+      }
+    }
+    return code;
+  }
+
+  /** How many entries there are. */
+  public int size() {
+    return size;
+  }
+
+  /** Adds one more entry; the scale by which entries are compared stays that of the first ones. */
+  public void add(Descriptor d) {
+    if (size == vectors.length) {
+      int room = Math.max(16, size + size / 2);
+      vectors = Arrays.copyOf(vectors, room);
+      low = Arrays.copyOf(low, room);
+      high = Arrays.copyOf(high, room);
+    }
+    put(size++, d);
+  }
+
+  /** Numbers of the entries that may be the same picture as {@code d}. */
+  public List<Integer> near(Descriptor d) {
+    float[] v = standard(d.features(), mean, spread);
+    long[] code = code(v);
+    List<Integer> out = new ArrayList<>();
+    for (int i = 0; i < size; i++) {
+      if (near(code[0], code[1], v, i)) {
+        out.add(i);
+      }
+    }
+    return out;
   }
 
   private static float[][] directions() {
@@ -69,7 +103,7 @@ public final class Index {
   }
 
   /** Mean and spread of every value; for small collections the fall-off that textures have. */
-  private static void measure(List<Fingerprint> all, float[] mean, float[] spread) {
+  private static void measure(List<Descriptor> all, float[] mean, float[] spread) {
     if (all.size() < SMALL) {
       typical(mean, spread);
       return;
@@ -77,7 +111,7 @@ public final class Index {
     int n = all.size();
     double[] s = new double[LENGTH];
     double[] s2 = new double[LENGTH];
-    for (Fingerprint f : all) {
+    for (Descriptor f : all) {
       for (int k = 0; k < LENGTH; k++) {
         s[k] += f.features()[k];
         s2[k] += (double) f.features()[k] * f.features()[k];
@@ -118,13 +152,13 @@ public final class Index {
     return v;
   }
 
-  private boolean near(int i, int j) {
-    int distance = Long.bitCount(low[i] ^ low[j]) + Long.bitCount(high[i] ^ high[j]);
+  private boolean near(long codeLow, long codeHigh, float[] v, int j) {
+    int distance = Long.bitCount(codeLow ^ low[j]) + Long.bitCount(codeHigh ^ high[j]);
     if (distance <= NEAR) {
       return true;
     }
     // Codes are a cheap look; only those not too far apart are worth the exact cosine.
-    return distance <= 46 && cosine(vectors[i], vectors[j]) >= CLOSE;
+    return distance <= 46 && cosine(v, vectors[j]) >= CLOSE;
   }
 
   private static double cosine(float[] a, float[] b) {
@@ -137,17 +171,13 @@ public final class Index {
 
   /** All pairs that may be the same picture, each once; on all cores. */
   public List<Pair> pairs() {
-    return IntStream.range(0, low.length)
-        .parallel()
-        .mapToObj(this::after)
-        .flatMap(List::stream)
-        .toList();
+    return IntStream.range(0, size).parallel().mapToObj(this::after).flatMap(List::stream).toList();
   }
 
   private List<Pair> after(int i) {
     List<Pair> out = new ArrayList<>();
-    for (int j = i + 1; j < low.length; j++) {
-      if (near(i, j)) {
+    for (int j = i + 1; j < size; j++) {
+      if (near(low[i], high[i], vectors[i], j)) {
         out.add(new Pair(i, j));
       }
     }

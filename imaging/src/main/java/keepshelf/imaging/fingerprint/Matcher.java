@@ -110,13 +110,15 @@ public final class Matcher {
     }
     int px = peak % N <= N / 2 ? peak % N : peak % N - N;
     int py = peak / N <= N / 2 ? peak / N : peak / N - N;
+    Descriptor da = fa.descriptor();
+    Descriptor db = fb.descriptor();
     double colour =
         Math.max(
-            Math.abs(fa.meanRed() - fb.meanRed()),
+            Math.abs(da.meanRed() - db.meanRed()),
             Math.max(
-                Math.abs(fa.meanGreen() - fb.meanGreen()),
-                Math.abs(fa.meanBlue() - fb.meanBlue())));
-    double scale = Math.max(fb.width(), fb.height()) / (double) Math.max(fa.width(), fa.height());
+                Math.abs(da.meanGreen() - db.meanGreen()),
+                Math.abs(da.meanBlue() - db.meanBlue())));
+    double scale = Math.max(db.width(), db.height()) / (double) Math.max(da.width(), da.height());
     boolean same = sharpness >= SURE || (sharpness >= LIKELY && likeness >= ALIKE);
     return new Match(
         same,
@@ -128,6 +130,6 @@ public final class Matcher {
         -py / (double) N,
         colour,
         scale,
-        fb.repeats() / (double) fa.repeats());
+        db.repeats() / (double) da.repeats());
   }
 }

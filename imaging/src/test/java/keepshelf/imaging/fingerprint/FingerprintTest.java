@@ -1,6 +1,7 @@
 package keepshelf.imaging.fingerprint;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
@@ -76,12 +77,12 @@ class FingerprintTest {
   void theDescriptorDoesNotChangeUnderShiftTurnAndMirror() {
     for (long seed = 0; seed < 6; seed++) {
       float[] h = stone(seed);
-      float[] f = of((x, y) -> at(h, x, y)).features();
-      float[] moved = of((x, y) -> at(h, x + 37, y + 11)).features();
-      float[] turned = of((x, y) -> at(h, y, SIDE - 1 - x)).features();
-      float[] mirrored = of((x, y) -> at(h, SIDE - 1 - x, y)).features();
-      float[] lighter = of((x, y) -> 0.1f + 0.8f * at(h, x, y)).features();
-      float[] other = of((x, y) -> 0.5f + 0f).features();
+      float[] f = of((x, y) -> at(h, x, y)).descriptor().features();
+      float[] moved = of((x, y) -> at(h, x + 37, y + 11)).descriptor().features();
+      float[] turned = of((x, y) -> at(h, y, SIDE - 1 - x)).descriptor().features();
+      float[] mirrored = of((x, y) -> at(h, SIDE - 1 - x, y)).descriptor().features();
+      float[] lighter = of((x, y) -> 0.1f + 0.8f * at(h, x, y)).descriptor().features();
+      float[] other = of((x, y) -> 0.5f + 0f).descriptor().features();
       for (int k = 0; k < f.length; k++) {
         assertThat(turned[k]).isCloseTo(f[k], within(0.02f));
         assertThat(mirrored[k]).isCloseTo(f[k], within(0.02f));
@@ -148,15 +149,34 @@ class FingerprintTest {
 
   @Test
   void theIndexProposesCopiesAmongMany() {
-    List<Fingerprint> all = new ArrayList<>();
+    List<Descriptor> all = new ArrayList<>();
     for (long seed = 200; seed < 260; seed++) {
       float[] h = stone(seed);
-      all.add(of((x, y) -> at(h, x, y)));
+      all.add(of((x, y) -> at(h, x, y)).descriptor());
     }
     float[] h = stone(217);
-    all.add(of((x, y) -> 0.1f + 0.8f * at(h, y + 20, SIDE - 1 - x)));
+    all.add(of((x, y) -> 0.1f + 0.8f * at(h, y + 20, SIDE - 1 - x)).descriptor());
     assertThat(new Index(all).pairs()).contains(new Index.Pair(17, 60));
     assertThat(new Index(List.of()).pairs()).isEmpty();
+    Index before = new Index(all.subList(0, 60));
+    assertThat(before.near(all.getLast())).contains(17);
+    before.add(all.getLast());
+    assertThat(before.size()).isEqualTo(61);
+    assertThat(before.near(all.get(17))).contains(17, 60);
+  }
+
+  @Test
+  void theSamePixelsHaveTheSameHash() {
+    float[] h = stone(12);
+    From whole = (x, y) -> at(h, x, y);
+    long hash = of(whole).descriptor().pixels();
+    assertThat(of(whole).descriptor().pixels()).isEqualTo(hash);
+    From oneOff = (x, y) -> at(h, x, y) + (x == 5 && y == 70 ? 2 / 255f : 0);
+    assertThat(of(oneOff).descriptor().pixels()).isNotEqualTo(hash);
+    Descriptor back = Descriptor.ofBytes(of(whole).descriptor().toBytes());
+    assertThat(back).usingRecursiveComparison().isEqualTo(of(whole).descriptor());
+    assertThatThrownBy(() -> Descriptor.ofBytes(new byte[3]))
+        .isInstanceOf(IllegalArgumentException.class);
   }
 
   @Test

@@ -1,0 +1,279 @@
+package keepshelf.core.bin;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.archive.Hashes;
+import keepshelf.core.bin.ShelfChange.Move;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.Origin;
+import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+
+/** Moves an item into the bin, in favour of another one or because it is not wanted. */
+public final class LettingGo {
+  /**
+   * What would be done.
+   *
+   * @param letGo the item that goes
+   * @param keep the item that stays instead, or null
+   * @param files paths of the files that go, relative to the shelf
+   * @param joined maps of it that stay, with the item that is kept
+   * @param bytes that the files hold
+   * @param installations that would be pointed to what is kept
+   */
+  public record Plan(
+      ShelvedItem letGo,
+      ShelvedItem keep,
+      List<String> files,
+      List<MapRecord> joined,
+      long bytes,
+      List<InstallationRecord> installations) {
+    /** Copies the lists. */
+    public Plan {
+      files = List.copyOf(files);
+      joined = List.copyOf(joined);
+      installations = List.copyOf(installations);
+    }
+  }
+
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final Bin bin;
+
+  /** Lets go of items on {@code shelf}, into {@code bin}. */
+  public LettingGo(ShelfFolder shelf, Catalogue catalogue, Bin bin) {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.bin = bin;
+  }
+
+  /**
+   * What letting go of {@code letGo} would do; changes nothing.
+   *
+   * @param keep the item that stays instead, or null
+   * @param combine whether maps that only {@code letGo} has stay, as part of {@code keep}
+   */
+  public Plan plan(ShelvedItem letGo, ShelvedItem keep, boolean combine) {
+    List<MapRecord> stay =
+        combine && keep != null
+            ? letGo.item().maps().stream().filter(m -> lacks(keep.item(), m)).toList()
+            : List.of();
+    List<String> files = new ArrayList<>();
+    long bytes = 0;
+    for (MapRecord m : letGo.item().maps()) {
+      if (!stay.contains(m)) {
+        files.add(letGo.path(m));
+        bytes += m.bytes();
+      }
+    }
+    Set<String> ids = new HashSet<>();
+    catalogue.parts(letGo.item().id()).forEach(s -> ids.add(s.item().id()));
+    List<InstallationRecord> installed =
+        catalogue.installations().stream().filter(i -> ids.contains(i.item())).toList();
+    return new Plan(letGo, keep, files, stay, bytes, keep == null ? List.of() : installed);
+  }
+
+  /** Whether {@code item} has no map in the same role, tile and way of facing, as large. */
+  private static boolean lacks(ItemRecord item, MapRecord m) {
+    return item.maps().stream()
+        .noneMatch(o ->
+            o.role() == m.role()
+                && java.util.Objects.equals(o.tile(), m.tile())
+                && java.util.Objects.equals(o.channels(), m.channels())
+                && Math.max(o.width(), o.height()) >= Math.max(m.width(), m.height()));
+  }
+
+  /**
+   * Does what {@code plan} says. The files of what is kept are proved first, so that the last copy
+   * never goes.
+   *
+   * @throws ShelfException when nothing was changed: the kept files are not sound, or the disk
+   */
+  public BinEntry run(Plan plan) throws ShelfException {
+    prove(plan);
+    String name = plan.letGo().item().name();
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      BinEntry entry = entry(plan);
+      List<Move> moves = new ArrayList<>();
+      List<String> gone = new ArrayList<>();
+      Map<String, PackRecord> packs = new LinkedHashMap<>();
+      for (BinEntry.Part part : entry.parts()) {
+        moves.addAll(Bin.moves(entry.id(), part));
+        if (part.whole()) {
+          gone.add(part.before().id());
+        } else {
+          packs.put(part.before().id(), without(part, plan));
+        }
+      }
+      noteOrigin(plan, packs);
+      bin.run(
+          new ShelfChange(
+              "go-" + entry.id(),
+              "Letting go of “" + name + "”",
+              moves,
+              List.copyOf(packs.values()),
+              gone,
+              plan.installations().stream().map(i -> i.of(plan.keep().item().id())).toList(),
+              entry,
+              null));
+      return entry;
+    } catch (IOException e) {
+      throw new ShelfException(
+          Problem.error("disk", name, DiskTrouble.sentence(e, "letting go of “" + name + "”")), e);
+    }
+  }
+
+  private void prove(Plan plan) throws ShelfException {
+    if (plan.keep() == null) {
+      return;
+    }
+    Set<String> leaving = new HashSet<>(plan.files());
+    for (MapRecord m : plan.keep().item().maps()) {
+      String at = plan.keep().path(m);
+      Path file = shelf.resolve(at);
+      String trouble = null;
+      try {
+        if (leaving.contains(at)) {
+          trouble = "both are the same file";
+        } else if (!Files.isRegularFile(file)) {
+          trouble = "it is missing";
+        } else if (Files.size(file) != m.bytes() || !Hashes.sha256(file).equals(m.sha256())) {
+          trouble = "it is not what was delivered any more";
+        }
+      } catch (IOException e) {
+        trouble = DiskTrouble.sentence(e, "reading it");
+      }
+      if (trouble != null) {
+        throw new ShelfException(
+            Problem.error(
+                "not-sound",
+                at,
+                "Both were kept: "
+                    + at
+                    + " of “"
+                    + plan.keep().item().name()
+                    + "” would stay, but "
+                    + trouble
+                    + ". Mend it first, or keep the other one."));
+      }
+    }
+  }
+
+  private BinEntry entry(Plan plan) {
+    Set<String> files = new HashSet<>(plan.files());
+    List<BinEntry.Part> parts = new ArrayList<>();
+    for (List<ShelvedItem> same : byPack(plan.letGo().item().id())) {
+      PackRecord pack = catalogue.pack(same.getFirst().pack().id()).orElseThrow();
+      Set<String> ids = new HashSet<>();
+      List<String> going = new ArrayList<>();
+      for (ShelvedItem s : same) {
+        ids.add(s.item().id());
+        s.item().maps().stream()
+            .filter(m -> files.contains(s.path(m)))
+            .forEach(m -> going.add(m.path()));
+      }
+      boolean whole =
+          plan.joined().isEmpty() && pack.items().stream().allMatch(i -> ids.contains(i.id()));
+      parts.add(new BinEntry.Part(pack, whole, List.copyOf(ids), going));
+    }
+    ShelvedItem keep = plan.keep();
+    return new BinEntry(
+        "b" + UUID.randomUUID().toString().substring(0, 13),
+        Instant.now().truncatedTo(ChronoUnit.MILLIS).toString(),
+        plan.letGo().item().name(),
+        plan.letGo().pack().source(),
+        keep == null ? null : keep.item().id(),
+        keep == null ? null : keep.item().name(),
+        plan.bytes(),
+        parts,
+        plan.installations().stream().map(i -> new BinEntry.Repointed(i.id(), i.item())).toList(),
+        List.of());
+  }
+
+  private List<List<ShelvedItem>> byPack(String item) {
+    Map<String, List<ShelvedItem>> out = new LinkedHashMap<>();
+    for (ShelvedItem s : catalogue.parts(item)) {
+      out.computeIfAbsent(s.pack().id(), p -> new ArrayList<>()).add(s);
+    }
+    return List.copyOf(out.values());
+  }
+
+  /** The pack without what goes: it says where the pictures live that stand in for its own. */
+  private static PackRecord without(BinEntry.Part part, Plan plan) {
+    Set<String> ids = new HashSet<>(part.items());
+    Set<String> files = new HashSet<>(part.files());
+    Map<String, String> stand = new LinkedHashMap<>();
+    List<ItemRecord> items = new ArrayList<>();
+    for (ItemRecord i : part.before().items()) {
+      if (!ids.contains(i.id())) {
+        items.add(i);
+        continue;
+      }
+      i.maps().stream()
+          .filter(m -> files.contains(m.path()))
+          .forEach(m -> stand.put(m.path(), standIn(m, plan.keep())));
+      List<MapRecord> left = i.maps().stream().filter(m -> !files.contains(m.path())).toList();
+      if (!left.isEmpty()) {
+        items.add(i.withMaps(left, List.of()).asPartOf(plan.keep().item().id()));
+      }
+    }
+    return part.before()
+        .with(
+            items,
+            part.before().files().stream()
+                .map(f -> files.contains(f.path()) ? f.gone(stand.get(f.path())) : f)
+                .toList());
+  }
+
+  private static String standIn(MapRecord m, ShelvedItem keep) {
+    if (keep == null) {
+      return Bin.FOLDER;
+    }
+    return keep.item().mapsAt(m.resolution()).stream()
+        .filter(o -> o.role() == m.role())
+        .findFirst()
+        .map(keep::path)
+        .orElse(Bin.FOLDER);
+  }
+
+  private void noteOrigin(Plan plan, Map<String, PackRecord> packs) {
+    if (plan.keep() == null) {
+      return;
+    }
+    String id = plan.keep().item().id();
+    String pack = plan.keep().pack().id();
+    PackRecord p = packs.containsKey(pack) ? packs.get(pack) : catalogue.pack(pack).orElseThrow();
+    packs.put(
+        pack,
+        p.withItems(
+            p.items().stream()
+                .map(i -> {
+                  if (!i.id().equals(id)) {
+                    return i;
+                  }
+                  List<Origin> also = new ArrayList<>(i.also());
+                  also.add(Origin.of(plan.letGo()));
+                  also.addAll(plan.letGo().item().also());
+                  return i.withAlso(also);
+                })
+                .toList()));
+  }
+}

@@ -1,0 +1,202 @@
+package keepshelf.core.duplicates;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import keepshelf.core.catalogue.Edition;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.Purchase;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.intake.ArrivalKin;
+import keepshelf.core.licensing.LicenceClass;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Resolution;
+
+/**
+ * Which of two items to keep, and why.
+ *
+ * @param keepFirst whether the first one
+ * @param facts what was compared, in the order it is shown
+ * @param combine whether the one that goes has maps that the other lacks
+ * @param sentence the suggestion in words
+ */
+public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, String sentence) {
+  /**
+   * One line of the comparison.
+   *
+   * @param name what is compared
+   * @param first what holds for the first
+   * @param second what holds for the second
+   * @param better 1 when the first is better, -1 when the second is, 0 when neither
+   * @param weight how much it counts
+   */
+  public record Fact(String name, String first, String second, int better, int weight) {}
+
+  /** Copies the list. */
+  public Advice {
+    facts = List.copyOf(facts);
+  }
+
+  /**
+   * Compares {@code a} with {@code b}.
+   *
+   * @param hosts names of the hosts that an item is installed in, by its identifier
+   */
+  public static Advice of(ShelvedItem a, ShelvedItem b, Map<String, List<String>> hosts) {
+    List<Fact> facts = new ArrayList<>();
+    ItemRecord x = a.item();
+    ItemRecord y = b.item();
+    facts.add(fact("Size", size(x), size(y), largest(x) - largest(y), 4));
+    facts.add(fact("Depth", depth(x), depth(y), quality(x) - quality(y), 3));
+    facts.add(fact("Maps", maps(x, y), maps(y, x), x.roles().size() - y.roles().size(), 2));
+    facts.add(fact("Sharpness", sharp(x), sharp(y), trueSize(x) - trueSize(y), 4));
+    int newer = ArrivalKin.compareVersions(a.pack().version(), b.pack().version());
+    boolean onePack = a.pack().name().equalsIgnoreCase(b.pack().name());
+    facts.add(fact("Version", version(a), version(b), onePack ? newer : 0, 6));
+    LicenceClass freeA = LicenceClass.of(a.pack().licence());
+    LicenceClass freeB = LicenceClass.of(b.pack().licence());
+    facts.add(fact("Licence", licence(a), licence(b), freeB.ordinal() - freeA.ordinal(), 1));
+    List<String> usedA = hosts.getOrDefault(x.id(), List.of());
+    List<String> usedB = hosts.getOrDefault(y.id(), List.of());
+    facts.add(fact("Used in", used(usedA), used(usedB), usedA.size() - usedB.size(), 2));
+    facts.add(fact("On disk", megabytes(x.bytes()), megabytes(y.bytes()), 0, 0));
+    facts.add(fact("Got", got(a), got(b), 0, 0));
+    int score = facts.stream().mapToInt(f -> f.better() * f.weight()).sum();
+    // Nothing speaks for either: the one that was there first stays.
+    boolean first =
+        score > 0 || (score == 0 && a.pack().takenIn().compareTo(b.pack().takenIn()) <= 0);
+    boolean combine = !missing(first ? x : y, first ? y : x).isEmpty();
+    return new Advice(first, facts, combine, sentence(first, facts, combine, score));
+  }
+
+  private static Fact fact(String name, String first, String second, int better, int weight) {
+    return new Fact(name, first, second, Integer.signum(better), weight);
+  }
+
+  private static String sentence(boolean first, List<Fact> facts, boolean combine, int score) {
+    int side = first ? 1 : -1;
+    String why =
+        facts.stream()
+            .filter(f -> f.better() == side && f.weight() > 0)
+            .map(f -> f.name().toLowerCase(Locale.ROOT))
+            .collect(Collectors.joining(", "));
+    String kept = first ? "left" : "right";
+    String other = first ? "right" : "left";
+    StringBuilder s = new StringBuilder("keep the ").append(kept).append(" one");
+    s.append(score == 0 ? "; nothing speaks for either, it was there first" : " for its " + why);
+    boolean freer = facts.stream().anyMatch(f -> f.name().equals("Licence") && f.better() == -side);
+    if (freer) {
+      s.append("; the ").append(other).append(" one’s licence is freer, so its record stays too");
+    }
+    if (combine) {
+      s.append("; maps that only the ").append(other).append(" one has can stay with it");
+    }
+    return s.append('.').toString();
+  }
+
+  private static int largest(ItemRecord i) {
+    return i.maps().stream().mapToInt(m -> Math.max(m.width(), m.height())).max().orElse(0);
+  }
+
+  private static String size(ItemRecord i) {
+    List<Edition> editions = i.editions();
+    return editions.isEmpty()
+        ? "not known"
+        : editions.stream()
+            .limit(3)
+            .map(e ->
+                (e.resolution() == null ? "" : e.resolution() + " ")
+                    + String.valueOf(e.format()).toUpperCase(Locale.ROOT))
+            .collect(Collectors.joining(", "));
+  }
+
+  /** Bits of the deepest map, and whether anything is stored with loss. */
+  private static int quality(ItemRecord i) {
+    int bits = i.maps().stream().mapToInt(MapRecord::bits).max().orElse(0);
+    return bits * 2 - (lossy(i) ? 1 : 0) * 9;
+  }
+
+  private static boolean lossy(ItemRecord i) {
+    return i.mapsAt(null).stream().anyMatch(m -> "jpeg".equals(m.format()));
+  }
+
+  private static String depth(ItemRecord i) {
+    int bits = i.maps().stream().mapToInt(MapRecord::bits).max().orElse(0);
+    String deepest =
+        i.maps().stream()
+            .filter(m -> m.bits() == bits && bits > 8)
+            .findFirst()
+            .map(m -> ", " + bits + "-bit " + m.role().title().toLowerCase(Locale.ROOT))
+            .orElse("");
+    return (lossy(i) ? "compressed with loss" : "lossless") + deepest;
+  }
+
+  private static Set<MapRole> missing(ItemRecord from, ItemRecord in) {
+    Set<MapRole> out = new HashSet<>(in.roles());
+    out.removeAll(from.roles());
+    return out;
+  }
+
+  private static String maps(ItemRecord i, ItemRecord other) {
+    Set<MapRole> more = missing(other, i);
+    return i.mapsAt(null).size()
+        + (more.isEmpty()
+            ? ""
+            : ": with "
+                + more.stream()
+                    .sorted()
+                    .map(r -> r.title().toLowerCase(Locale.ROOT))
+                    .collect(Collectors.joining(", ")));
+  }
+
+  /** Longer side in pixels, halved when its pictures hold no more than half of that. */
+  private static int trueSize(ItemRecord i) {
+    return soft(i) ? largest(i) / 2 : largest(i);
+  }
+
+  private static boolean soft(ItemRecord i) {
+    return i.problems().stream().anyMatch(p -> p.code().equals("low-detail"));
+  }
+
+  private static String sharp(ItemRecord i) {
+    String label = largest(i) == 0 ? "not known" : Resolution.label(largest(i));
+    return soft(i) ? "no detail above half of " + label : "true " + label;
+  }
+
+  private static String version(ShelvedItem s) {
+    return s.pack().version() == null ? "none said" : "v" + s.pack().version();
+  }
+
+  private static String licence(ShelvedItem s) {
+    String words =
+        switch (LicenceClass.of(s.pack().licence())) {
+          case ANY_USE -> "any use";
+          case CREDIT -> "credit needed";
+          case LIMITED -> "limited use";
+          case UNKNOWN -> "not known";
+        };
+    return s.pack().licence() == null ? words : s.pack().licence() + " · " + words;
+  }
+
+  private static String used(List<String> hosts) {
+    return hosts.isEmpty() ? "nowhere" : String.join(", ", hosts);
+  }
+
+  private static String megabytes(long bytes) {
+    return String.format(Locale.UK, "%,.1f MB", bytes / 1e6);
+  }
+
+  private static String got(ShelvedItem s) {
+    Purchase p = s.pack().purchase();
+    String price = p == null || p.price() == null ? "" : " · " + p.price();
+    String day = p == null || p.bought() == null ? s.pack().takenIn() : p.bought();
+    return day.substring(0, Math.min(10, day.length()))
+        + (s.pack().source() == null ? "" : " · " + s.pack().source())
+        + price;
+  }
+}

@@ -1,0 +1,93 @@
+package keepshelf.core.duplicates;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import keepshelf.core.catalogue.KeptApart;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.problem.Problem;
+
+/**
+ * What is there twice on a shelf, sorted for a person: items first, then single files and pictures
+ * that no pair of items explains.
+ *
+ * @param twins items that are the same, most bytes first
+ * @param files identical files that stand in several items
+ * @param pictures pairs of pictures that are the same in items that are not
+ * @param compared how many maps were looked at
+ * @param problems pictures that could not be looked at
+ */
+public record Findings(
+    List<ItemTwins> twins,
+    List<DuplicateGroup> files,
+    List<DuplicatePair> pictures,
+    int compared,
+    List<Problem> problems) {
+  /** Copies the lists. */
+  public Findings {
+    twins = List.copyOf(twins);
+    files = List.copyOf(files);
+    pictures = List.copyOf(pictures);
+    problems = List.copyOf(problems);
+  }
+
+  /**
+   * Sorts what a search over all maps of {@code items} found; pairs in {@code apart} are left out.
+   */
+  public static Findings of(
+      Duplicates found, List<ShelvedItem> items, Set<KeptApart> apart, int compared) {
+    List<ItemTwins> twins = new ArrayList<>();
+    Set<List<String>> explained = new HashSet<>();
+    for (ItemTwins t : TwinFinder.of(found.pairs(), items)) {
+      explained.add(key(t.a().item().id(), t.b().item().id()));
+      if (!apart.contains(KeptApart.of(t.a().item().id(), t.b().item().id()))) {
+        twins.add(t);
+      }
+    }
+    twins.sort(
+        Comparator.comparingLong(
+                (ItemTwins t) -> -Math.min(t.a().item().bytes(), t.b().item().bytes()))
+            .thenComparing(t -> t.a().item().name()));
+    List<DuplicateGroup> files = new ArrayList<>();
+    for (DuplicateGroup g : found.groups()) {
+      if (g.relation() == DuplicateGroup.Relation.IDENTICAL_FILE) {
+        List<Picture> left = unexplained(g.members(), explained, apart);
+        if (left.size() > 1) {
+          long free = left.stream().skip(1).mapToLong(Picture::bytes).sum();
+          files.add(new DuplicateGroup(g.relation(), left, g.reasons(), free));
+        }
+      }
+    }
+    List<DuplicatePair> pictures =
+        found.pairs().stream()
+            .filter(p -> p.relation() != DuplicatePair.Relation.IDENTICAL)
+            .filter(p ->
+                !explained.contains(key(p.a().item(), p.b().item()))
+                    && !apart.contains(KeptApart.of(p.a().sha256(), p.b().sha256())))
+            .toList();
+    return new Findings(twins, files, pictures, compared, found.problems());
+  }
+
+  private static List<String> key(String a, String b) {
+    return a.compareTo(b) <= 0 ? List.of(a, b) : List.of(b, a);
+  }
+
+  /** One member for each item that is not a twin of the item of one before it. */
+  private static List<Picture> unexplained(
+      List<Picture> members, Set<List<String>> explained, Set<KeptApart> apart) {
+    List<Picture> out = new ArrayList<>();
+    for (Picture p : members) {
+      boolean known =
+          out.stream()
+              .anyMatch(o ->
+                  explained.contains(key(o.item(), p.item()))
+                      || apart.contains(KeptApart.of(o.path(), p.path())));
+      if (!known) {
+        out.add(p);
+      }
+    }
+    return out;
+  }
+}

@@ -1,0 +1,73 @@
+package keepshelf.core.duplicates;
+
+import java.io.IOException;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import keepshelf.core.archive.Hashes;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.recognise.PixelWitness;
+import keepshelf.core.recognise.SourceFile;
+import keepshelf.imaging.fingerprint.Fingerprint;
+import keepshelf.imaging.pixel.Pixels;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Makes the fingerprint of every picture of an arrival while it is decoded anyway, and keeps it in
+ * the catalogue. A fingerprint that cannot be kept is made again when it is needed; nothing else
+ * suffers.
+ */
+public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(FingerprintKeeper.class);
+  private static final int BATCH = 64;
+
+  private final Catalogue catalogue;
+  private final Map<String, String> hashes = new ConcurrentHashMap<>();
+  private final Map<String, Fingerprint> made = new HashMap<>();
+
+  /** Keeps fingerprints in {@code catalogue}. */
+  public FingerprintKeeper(Catalogue catalogue) {
+    this.catalogue = catalogue;
+  }
+
+  @Override
+  public void seen(SourceFile file, Pixels pixels) {
+    try {
+      String sha = Hashes.sha256(file.onDisk());
+      hashes.put(file.path(), sha);
+      if (catalogue.fingerprinted(Set.of(sha)).isEmpty()) {
+        keep(sha, Fingerprint.of(pixels));
+      }
+    } catch (IOException | RuntimeException e) {
+      LOG.warn("no fingerprint of {}", file.path(), e);
+    }
+  }
+
+  private synchronized void keep(String sha, Fingerprint print) {
+    made.put(sha, print);
+    if (made.size() >= BATCH) {
+      flush();
+    }
+  }
+
+  private void flush() {
+    catalogue.putFingerprints(made);
+    made.clear();
+  }
+
+  /** SHA-256 of the files seen, by their paths as people see them. */
+  public Map<String, String> hashes() {
+    return Map.copyOf(hashes);
+  }
+
+  @Override
+  public synchronized void close() {
+    try {
+      flush();
+    } catch (RuntimeException e) {
+      LOG.warn("fingerprints not kept", e);
+    }
+  }
+}

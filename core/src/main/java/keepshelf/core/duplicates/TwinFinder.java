@@ -1,0 +1,158 @@
+package keepshelf.core.duplicates;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.duplicates.ItemTwins.Relation;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+
+/**
+ * Says which items are the same, out of the pairs of their maps. A map or two in common is no
+ * reason: generic maps and shared smudges stand in many sets.
+ */
+public final class TwinFinder {
+  /** Share of the roles two items have in common that must be the same maps. */
+  private static final double LEAST = 0.6;
+
+  private static final Set<DuplicatePair.Relation> ALTERED =
+      EnumSet.of(
+          DuplicatePair.Relation.SHIFTED,
+          DuplicatePair.Relation.ROTATED,
+          DuplicatePair.Relation.MIRRORED,
+          DuplicatePair.Relation.RECOLOURED,
+          DuplicatePair.Relation.CROPPED);
+
+  private TwinFinder() {}
+
+  /** All twins among {@code items}; {@code pairs} are of their maps. */
+  public static List<ItemTwins> of(List<DuplicatePair> pairs, List<ShelvedItem> items) {
+    Map<String, ShelvedItem> byId = new HashMap<>();
+    items.forEach(s -> byId.put(s.item().id(), s));
+    Map<String, Integer> packSizes = new HashMap<>();
+    items.forEach(s -> packSizes.merge(s.pack().id(), 1, Integer::sum));
+    Map<List<String>, List<DuplicatePair>> shared = new LinkedHashMap<>();
+    for (DuplicatePair p : pairs) {
+      String a = p.a().item();
+      String b = p.b().item();
+      if (a != null && b != null && !a.equals(b)) {
+        boolean turned = a.compareTo(b) > 0;
+        shared
+            .computeIfAbsent(turned ? List.of(b, a) : List.of(a, b), k -> new ArrayList<>())
+            .add(p);
+      }
+    }
+    List<ItemTwins> out = new ArrayList<>();
+    shared.forEach((key, same) -> {
+      ShelvedItem a = byId.get(key.get(0));
+      ShelvedItem b = byId.get(key.get(1));
+      if (a != null && b != null && enough(a.item(), b.item(), same)) {
+        out.add(twins(a, b, same, packSizes));
+      }
+    });
+    return out;
+  }
+
+  private static boolean enough(ItemRecord a, ItemRecord b, List<DuplicatePair> same) {
+    Set<MapRole> roles = roles(same);
+    Set<MapRole> common = common(a, b);
+    if (common.isEmpty() || roles.size() < LEAST * common.size()) {
+      return false;
+    }
+    // One picture in common proves little, unless one picture is all there is.
+    boolean single = a.roles().size() == 1 && b.roles().size() == 1;
+    boolean lone = single || a.kind() != ItemKind.MATERIAL || b.kind() != ItemKind.MATERIAL;
+    return a.kind() == b.kind() && (roles.size() >= 2 || (common.size() == 1 && lone));
+  }
+
+  private static Set<MapRole> roles(List<DuplicatePair> same) {
+    Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
+    same.forEach(p -> roles.add(p.a().role()));
+    return roles;
+  }
+
+  private static Set<MapRole> common(ItemRecord a, ItemRecord b) {
+    Set<MapRole> common = new HashSet<>();
+    a.maps().forEach(m -> common.add(m.role()));
+    Set<MapRole> theirs = new HashSet<>();
+    b.maps().forEach(m -> theirs.add(m.role()));
+    common.retainAll(theirs);
+    return common;
+  }
+
+  private static ItemTwins twins(
+      ShelvedItem a, ShelvedItem b, List<DuplicatePair> same, Map<String, Integer> packSizes) {
+    Relation r = relation(a, b, same, packSizes);
+    List<String> reasons = new ArrayList<>();
+    int roles = roles(same).size();
+    int common = common(a.item(), b.item()).size();
+    reasons.add(
+        (roles == common ? "all " + common : roles + " of " + common)
+            + (common == 1 ? " role" : " roles")
+            + " that both have hold the same "
+            + (identical(same) ? "files" : "pictures"));
+    reasons.add(
+        switch (r) {
+          case SAME_FILES -> "the same files came twice";
+          case PART_OF_PACK -> "the files came in two packs, one of which holds more";
+          case NEWER_VERSION ->
+              "they are of versions "
+                  + a.pack().version()
+                  + " and "
+                  + b.pack().version()
+                  + " of one pack";
+          case OTHER_FORMAT -> "they are stored in different file formats";
+          case OTHER_EDITION -> "they differ in resolution only";
+          case SAME_PICTURES -> changes(same);
+        });
+    return new ItemTwins(a, b, r, same, reasons);
+  }
+
+  private static boolean identical(List<DuplicatePair> same) {
+    return same.stream().allMatch(p -> p.relation() == DuplicatePair.Relation.IDENTICAL);
+  }
+
+  private static Relation relation(
+      ShelvedItem a, ShelvedItem b, List<DuplicatePair> same, Map<String, Integer> packSizes) {
+    boolean versions =
+        a.pack().name().equalsIgnoreCase(b.pack().name())
+            && !Objects.equals(a.pack().version(), b.pack().version());
+    if (versions) {
+      return Relation.NEWER_VERSION;
+    }
+    if (identical(same)) {
+      return Objects.equals(packSizes.get(a.pack().id()), packSizes.get(b.pack().id()))
+          ? Relation.SAME_FILES
+          : Relation.PART_OF_PACK;
+    }
+    if (same.stream().anyMatch(p -> ALTERED.contains(p.relation()))) {
+      return Relation.SAME_PICTURES;
+    }
+    if (same.stream().allMatch(p -> p.relation() == DuplicatePair.Relation.RESIZED)) {
+      return Relation.OTHER_EDITION;
+    }
+    boolean formats =
+        same.stream().anyMatch(p -> !ending(p.a().path()).equals(ending(p.b().path())));
+    return formats ? Relation.OTHER_FORMAT : Relation.SAME_PICTURES;
+  }
+
+  private static String ending(String path) {
+    return path.substring(path.lastIndexOf('.') + 1).toLowerCase(java.util.Locale.ROOT);
+  }
+
+  /** The strongest change that was found, as it is said of that pair. */
+  private static String changes(List<DuplicatePair> same) {
+    Map<DuplicatePair.Relation, DuplicatePair> first = new EnumMap<>(DuplicatePair.Relation.class);
+    same.forEach(p -> first.putIfAbsent(p.relation(), p));
+    return List.copyOf(first.values()).getLast().reason();
+  }
+}

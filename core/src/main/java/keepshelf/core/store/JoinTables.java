@@ -1,0 +1,75 @@
+package keepshelf.core.store;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import keepshelf.core.catalogue.JoinedItems;
+import keepshelf.core.catalogue.Kinship;
+import keepshelf.core.catalogue.ShelvedItem;
+import org.jdbi.v3.core.Handle;
+
+/** Finds what items stand as one, reading only the packs that have to do with each other. */
+final class JoinTables {
+  private JoinTables() {}
+
+  private record Edge(String a, String b) {}
+
+  /** {@code found}, each as the item that shows it, with all its editions. */
+  static List<ShelvedItem> joined(Handle h, List<ShelvedItem> found) {
+    List<Edge> edges = edges(h);
+    if (edges.isEmpty()) {
+      return found;
+    }
+    JoinedItems joined = JoinedItems.of(family(h, found, edges));
+    Set<String> wanted = new HashSet<>();
+    found.forEach(s -> wanted.add(joined.shown(s.item().id())));
+    return joined.items().stream().filter(s -> wanted.contains(s.item().id())).toList();
+  }
+
+  /** The items, as their packs have them, that are shown as the item {@code id}. */
+  static List<ShelvedItem> parts(Handle h, String id) {
+    List<ShelvedItem> found = PackTables.items(h, "i.id = :q", id);
+    List<ShelvedItem> all = family(h, found, edges(h));
+    JoinedItems joined = JoinedItems.of(all);
+    String shown = joined.shown(id);
+    return all.stream().filter(s -> joined.shown(s.item().id()).equals(shown)).toList();
+  }
+
+  private static List<Edge> edges(Handle h) {
+    List<Edge> out = new ArrayList<>();
+    h.createQuery("select id, replaces from pack where replaces is not null")
+        .map((r, c) -> {
+          Kinship k = Json.mapper().readValue(r.getString(2), Kinship.class);
+          return k.relation() == Kinship.Relation.OTHER_EDITION
+              && out.add(new Edge(r.getString(1), k.pack()));
+        })
+        .list();
+    out.addAll(
+        h.createQuery(
+                "select distinct i.pack_id, t.pack_id from item i join item t on t.id = i.part_of"
+                    + " where i.part_of is not null")
+            .map((r, c) -> new Edge(r.getString(1), r.getString(2)))
+            .list());
+    return out;
+  }
+
+  private static List<ShelvedItem> family(Handle h, List<ShelvedItem> found, List<Edge> edges) {
+    Set<String> packs = new HashSet<>();
+    found.forEach(s -> packs.add(s.pack().id()));
+    boolean grew = true;
+    while (grew) {
+      grew = false;
+      for (Edge e : edges) {
+        if (packs.contains(e.a()) != packs.contains(e.b())) {
+          grew |= packs.add(e.a()) | packs.add(e.b());
+        }
+      }
+    }
+    List<ShelvedItem> all = new ArrayList<>();
+    for (String pack : packs) {
+      all.addAll(PackTables.items(h, "i.pack_id = :q", pack));
+    }
+    return all;
+  }
+}

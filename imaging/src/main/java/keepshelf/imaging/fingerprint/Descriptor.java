@@ -1,0 +1,76 @@
+package keepshelf.imaging.fingerprint;
+
+import java.nio.ByteBuffer;
+
+/**
+ * The small part of a fingerprint, by which a picture is looked for among many.
+ *
+ * @param width of the picture in pixels
+ * @param height of the picture in pixels
+ * @param repeats how often one tile stands beside itself in each direction: 1, 2, 4 or 8
+ * @param features 190 values that do not change when the tile is shifted (wrapping round), turned
+ *     by quarters, mirrored or made lighter
+ * @param meanRed mean of the stored red (or grey) 0..1
+ * @param meanGreen mean of the stored green 0..1
+ * @param meanBlue mean of the stored blue 0..1
+ * @param deviation standard deviation of the luminance, in levels of 255
+ * @param pixels hash of the decoded samples, the same for every file that holds the very same ones
+ */
+public record Descriptor(
+    int width,
+    int height,
+    int repeats,
+    float[] features,
+    float meanRed,
+    float meanGreen,
+    float meanBlue,
+    float deviation,
+    long pixels) {
+  /** Pictures with less contrast (in levels of 255) say too little to be compared. */
+  public static final float LEAST_DEVIATION = 4;
+
+  static final int FEATURES = 190;
+
+  /** Length of {@link #toBytes}. */
+  public static final int BYTES = 36 + 4 * FEATURES;
+
+  /** Whether it has enough contrast to be compared with others. */
+  public boolean comparable() {
+    return deviation >= LEAST_DEVIATION;
+  }
+
+  /** The same as bytes, to be kept; see {@link #ofBytes}. */
+  public byte[] toBytes() {
+    ByteBuffer b = ByteBuffer.allocate(BYTES);
+    b.putInt(width).putInt(height).putInt(repeats).putLong(pixels);
+    b.putFloat(meanRed).putFloat(meanGreen).putFloat(meanBlue).putFloat(deviation);
+    for (float f : features) {
+      b.putFloat(f);
+    }
+    return b.array();
+  }
+
+  /**
+   * What {@link #toBytes} made.
+   *
+   * @throws IllegalArgumentException when the bytes are of another length
+   */
+  public static Descriptor ofBytes(byte[] bytes) {
+    if (bytes.length != BYTES) {
+      throw new IllegalArgumentException("not a descriptor: " + bytes.length + " bytes");
+    }
+    ByteBuffer b = ByteBuffer.wrap(bytes);
+    int width = b.getInt();
+    int height = b.getInt();
+    int repeats = b.getInt();
+    long pixels = b.getLong();
+    float[] means = {b.getFloat(), b.getFloat(), b.getFloat()};
+    float deviation = b.getFloat();
+    float[] features = new float[FEATURES];
+    for (int i = 0; i < FEATURES; i++) {
+      features[i] = b.getFloat();
+    }
+    return new Descriptor(
+        width, height, repeats, features, means[0], means[1], means[2], deviation, pixels);
+  }
+}
