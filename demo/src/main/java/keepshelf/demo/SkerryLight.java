@@ -37,7 +37,11 @@ public final class SkerryLight {
           "harbour-dawn-fog_HDRI.zip",
           "MooringBollard_model.zip",
           "Pebblejar_Imperfections.zip",
-          "Ledger_photos.zip");
+          "Ledger_photos.zip",
+          "GN_ShoreGrowth03_1K-JPG.zip",
+          "larch_planks_512_jpg.zip",
+          "Pebblejar_Boathouse-Sampler.zip",
+          "GN_Smudges.zip");
 
   /** Archives that wait in Arrivals at a first look. */
   public static final List<String> WAITING =

@@ -13,6 +13,8 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
+import keepshelf.desktop.duplicates.DuplicatesModel;
+import keepshelf.desktop.duplicates.DuplicatesView;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
@@ -44,6 +46,8 @@ public final class MainWindow implements AutoCloseable {
   private final ArrivalsView arrivals;
   private final ShelfView boards;
   private final HostsView hosts;
+  private final DuplicatesModel duplicatesModel;
+  private final DuplicatesView duplicates;
   private final ShellView shell;
 
   /** Builds the window; {@link #show()} opens it. */
@@ -68,9 +72,11 @@ public final class MainWindow implements AutoCloseable {
         .addListener((o, was, is) -> settings.put("watch", is == null ? "" : is.toString()));
     boards = new ShelfView(shelfModel, shelf, pictures, this::install);
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
+    duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
+    duplicates = new DuplicatesView(duplicatesModel, shelf, pictures, work, shelfModel.all());
     shell =
         new ShellView(
-            List.of(arrivals, boards, hosts),
+            List.of(arrivals, boards, hosts, duplicates),
             work,
             shelf.folder().root().getFileName().toString(),
             this::switchTheme);
@@ -107,6 +113,7 @@ public final class MainWindow implements AutoCloseable {
     stage.show();
     Platform.runLater(() -> {
       refresh();
+      duplicatesModel.searchWhenCheap();
       shell.openProperty().get().opened();
     });
   }
@@ -120,6 +127,7 @@ public final class MainWindow implements AutoCloseable {
   public void refresh() {
     shelfModel.refresh();
     hostsModel.refresh();
+    duplicatesModel.refresh();
   }
 
   private void install(ShelvedItem s) {
@@ -147,6 +155,16 @@ public final class MainWindow implements AutoCloseable {
   /** The place of what is set up where. */
   public Place hosts() {
     return hosts;
+  }
+
+  /** The place of what is there twice. */
+  public Place duplicates() {
+    return duplicates;
+  }
+
+  /** The state of what is there twice. */
+  public DuplicatesModel duplicatesModel() {
+    return duplicatesModel;
   }
 
   /** The state of the arrivals. */

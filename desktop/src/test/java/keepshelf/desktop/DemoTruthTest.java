@@ -56,6 +56,10 @@ class DemoTruthTest {
       kelp_reissue.zip | kelp: material base-colour height metallic normal/gl roughness
       odd-entries.zip | quay_path: material base-colour height normal/gl
       Skerry boards.zip | boards: material ambient-occlusion base-colour bump normal/dx; net_curtain: material base-colour normal/gl
+      GN_ShoreGrowth03_1K-JPG.zip | shore_growth_03: material ambient-occlusion base-colour normal/dx roughness
+      larch_planks_512_jpg.zip | larch_planks: material ambient-occlusion base-colour roughness
+      Pebblejar_Boathouse-Sampler.zip | cork_float: material base-colour normal/gl roughness; sailcloth: material base-colour height normal/gl roughness
+      GN_Smudges.zip | overlay_fingerprints: overlay mask
       Ribbed Lens Glass (protected).zip | ribbed_lens_glass: material base-colour normal/gl opacity
       """;
 

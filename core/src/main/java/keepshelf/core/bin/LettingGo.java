@@ -91,6 +91,14 @@ public final class LettingGo {
     return new Plan(letGo, keep, files, stay, bytes, keep == null ? List.of() : installed);
   }
 
+  /** Bytes of the files that would go. */
+  public static long bytes(ShelvedItem letGo, ShelvedItem keep, boolean combine) {
+    return letGo.item().maps().stream()
+        .filter(m -> !combine || keep == null || !lacks(keep.item(), m))
+        .mapToLong(MapRecord::bytes)
+        .sum();
+  }
+
   /** Whether {@code item} has no map in the same role, tile and way of facing, as large. */
   private static boolean lacks(ItemRecord item, MapRecord m) {
     return item.maps().stream()

@@ -34,8 +34,10 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
    * @param second what holds for the second
    * @param better 1 when the first is better, -1 when the second is, 0 when neither
    * @param weight how much it counts
+   * @param reason what to say when it decides
    */
-  public record Fact(String name, String first, String second, int better, int weight) {}
+  public record Fact(
+      String name, String first, String second, int better, int weight, String reason) {}
 
   /** Copies the list. */
   public Advice {
@@ -51,21 +53,29 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     List<Fact> facts = new ArrayList<>();
     ItemRecord x = a.item();
     ItemRecord y = b.item();
-    facts.add(fact("Size", size(x), size(y), largest(x) - largest(y), 4));
-    facts.add(fact("Depth", depth(x), depth(y), quality(x) - quality(y), 3));
-    facts.add(fact("Maps", maps(x, y), maps(y, x), x.roles().size() - y.roles().size(), 2));
-    facts.add(fact("Sharpness", sharp(x), sharp(y), trueSize(x) - trueSize(y), 4));
+    facts.add(fact("Size", size(x), size(y), largest(x) - largest(y), 4, "larger"));
+    facts.add(fact("Stored", depth(x), depth(y), quality(x) - quality(y), 3, "stored better"));
+    facts.add(
+        fact("Maps", maps(x, y), maps(y, x), x.roles().size() - y.roles().size(), 2, "more maps"));
+    facts.add(fact("Sharpness", sharp(x), sharp(y), trueSize(x) - trueSize(y), 4, "sharper"));
     int newer = ArrivalKin.compareVersions(a.pack().version(), b.pack().version());
     boolean onePack = a.pack().name().equalsIgnoreCase(b.pack().name());
-    facts.add(fact("Version", version(a), version(b), onePack ? newer : 0, 6));
+    facts.add(fact("Version", version(a), version(b), onePack ? newer : 0, 6, "newer"));
     LicenceClass freeA = LicenceClass.of(a.pack().licence());
     LicenceClass freeB = LicenceClass.of(b.pack().licence());
-    facts.add(fact("Licence", licence(a), licence(b), freeB.ordinal() - freeA.ordinal(), 1));
+    facts.add(
+        fact(
+            "Licence",
+            licence(a),
+            licence(b),
+            freeB.ordinal() - freeA.ordinal(),
+            1,
+            "freer licence"));
     List<String> usedA = hosts.getOrDefault(x.id(), List.of());
     List<String> usedB = hosts.getOrDefault(y.id(), List.of());
-    facts.add(fact("Used in", used(usedA), used(usedB), usedA.size() - usedB.size(), 2));
-    facts.add(fact("On disk", megabytes(x.bytes()), megabytes(y.bytes()), 0, 0));
-    facts.add(fact("Got", got(a), got(b), 0, 0));
+    facts.add(fact("Used in", used(usedA), used(usedB), usedA.size() - usedB.size(), 2, "in use"));
+    facts.add(fact("On disk", megabytes(x.bytes()), megabytes(y.bytes()), 0, 0, ""));
+    facts.add(fact("Got", got(a), got(b), 0, 0, ""));
     int score = facts.stream().mapToInt(f -> f.better() * f.weight()).sum();
     // Nothing speaks for either: the one that was there first stays.
     boolean first =
@@ -74,8 +84,9 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     return new Advice(first, facts, combine, sentence(first, facts, combine, score));
   }
 
-  private static Fact fact(String name, String first, String second, int better, int weight) {
-    return new Fact(name, first, second, Integer.signum(better), weight);
+  private static Fact fact(
+      String name, String first, String second, int better, int weight, String reason) {
+    return new Fact(name, first, second, Integer.signum(better), weight, reason);
   }
 
   private static String sentence(boolean first, List<Fact> facts, boolean combine, int score) {
@@ -83,12 +94,12 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     String why =
         facts.stream()
             .filter(f -> f.better() == side && f.weight() > 0)
-            .map(f -> f.name().toLowerCase(Locale.ROOT))
+            .map(Fact::reason)
             .collect(Collectors.joining(", "));
     String kept = first ? "left" : "right";
     String other = first ? "right" : "left";
     StringBuilder s = new StringBuilder("keep the ").append(kept).append(" one");
-    s.append(score == 0 ? "; nothing speaks for either, it was there first" : " for its " + why);
+    s.append(score == 0 ? "; nothing speaks for either, it was there first" : ": " + why);
     boolean freer = facts.stream().anyMatch(f -> f.name().equals("Licence") && f.better() == -side);
     if (freer) {
       s.append("; the ").append(other).append(" one’s licence is freer, so its record stays too");
@@ -131,9 +142,9 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
         i.maps().stream()
             .filter(m -> m.bits() == bits && bits > 8)
             .findFirst()
-            .map(m -> ", " + bits + "-bit " + m.role().title().toLowerCase(Locale.ROOT))
+            .map(m -> ", " + m.role().title().toLowerCase(Locale.ROOT) + " in " + bits + " bit")
             .orElse("");
-    return (lossy(i) ? "compressed with loss" : "lossless") + deepest;
+    return (lossy(i) ? "with loss" : "lossless") + deepest;
   }
 
   private static Set<MapRole> missing(ItemRecord from, ItemRecord in) {
@@ -188,7 +199,9 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
   }
 
   private static String megabytes(long bytes) {
-    return String.format(Locale.UK, "%,.1f MB", bytes / 1e6);
+    return bytes < 1_000_000
+        ? Math.round(bytes / 1e3) + " kB"
+        : String.format(Locale.UK, "%,.1f MB", bytes / 1e6);
   }
 
   private static String got(ShelvedItem s) {

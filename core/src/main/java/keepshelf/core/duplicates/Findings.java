@@ -1,5 +1,7 @@
 package keepshelf.core.duplicates;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -53,10 +55,10 @@ public record Findings(
     List<DuplicateGroup> files = new ArrayList<>();
     for (DuplicateGroup g : found.groups()) {
       if (g.relation() == DuplicateGroup.Relation.IDENTICAL_FILE) {
-        List<Picture> left = unexplained(g.members(), explained, apart);
-        if (left.size() > 1) {
-          long free = left.stream().skip(1).mapToLong(Picture::bytes).sum();
-          files.add(new DuplicateGroup(g.relation(), left, g.reasons(), free));
+        List<Picture> stored = storedApart(g.members());
+        if (unexplained(stored, explained, apart)) {
+          long free = stored.stream().skip(1).mapToLong(Picture::bytes).sum();
+          files.add(new DuplicateGroup(g.relation(), stored, g.reasons(), free));
         }
       }
     }
@@ -74,20 +76,40 @@ public record Findings(
     return a.compareTo(b) <= 0 ? List.of(a, b) : List.of(b, a);
   }
 
-  /** One member for each item that is not a twin of the item of one before it. */
-  private static List<Picture> unexplained(
-      List<Picture> members, Set<List<String>> explained, Set<KeptApart> apart) {
+  /** One member for each file on the disk that holds bytes of its own. */
+  private static List<Picture> storedApart(List<Picture> members) {
     List<Picture> out = new ArrayList<>();
     for (Picture p : members) {
-      boolean known =
-          out.stream()
-              .anyMatch(o ->
-                  explained.contains(key(o.item(), p.item()))
-                      || apart.contains(KeptApart.of(o.path(), p.path())));
-      if (!known) {
+      if (out.stream().noneMatch(o -> oneFile(o, p))) {
         out.add(p);
       }
     }
     return out;
+  }
+
+  /** Whether both are one file on the disk, under two names. */
+  private static boolean oneFile(Picture a, Picture b) {
+    try {
+      return Files.isSameFile(a.file(), b.file());
+    } catch (IOException e) {
+      // What is not there cannot be let go of either.
+      return true;
+    }
+  }
+
+  /** Whether two of the members are of items that are not the same, and not kept on purpose. */
+  private static boolean unexplained(
+      List<Picture> members, Set<List<String>> explained, Set<KeptApart> apart) {
+    for (int i = 0; i < members.size(); i++) {
+      for (int j = i + 1; j < members.size(); j++) {
+        Picture a = members.get(i);
+        Picture b = members.get(j);
+        if (!explained.contains(key(a.item(), b.item()))
+            && !apart.contains(KeptApart.of(a.path(), b.path()))) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 }

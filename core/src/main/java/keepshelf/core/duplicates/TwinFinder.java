@@ -103,7 +103,7 @@ public final class TwinFinder {
     reasons.add(
         switch (r) {
           case SAME_FILES -> "the same files came twice";
-          case PART_OF_PACK -> "the files came in two packs, one of which holds more";
+          case PART_OF_PACK -> "the files came in two packs that hold other things beside";
           case NEWER_VERSION ->
               "they are of versions "
                   + a.pack().version()
@@ -130,7 +130,8 @@ public final class TwinFinder {
       return Relation.NEWER_VERSION;
     }
     if (identical(same)) {
-      return Objects.equals(packSizes.get(a.pack().id()), packSizes.get(b.pack().id()))
+      boolean alone = packSizes.get(a.pack().id()) == 1 && packSizes.get(b.pack().id()) == 1;
+      return alone || a.pack().name().equalsIgnoreCase(b.pack().name())
           ? Relation.SAME_FILES
           : Relation.PART_OF_PACK;
     }

@@ -22,6 +22,10 @@ public final class Packs {
     m.put("shore-floor_pack.zip", MaterialPacks::shoreFloor);
     m.put("GN-BoatPaint_Colourways_1K.7z", MaterialPacks::boatPaint);
     m.put("limewash-plaster.tar.xz", MaterialPacks::limewash);
+    m.put("GN_ShoreGrowth03_1K-JPG.zip", TwicePacks::shoreGrowth);
+    m.put("larch_planks_512_jpg.zip", TwicePacks::larchSmall);
+    m.put("Pebblejar_Boathouse-Sampler.zip", TwicePacks::sampler);
+    m.put("GN_Smudges.zip", TwicePacks::smudges);
     m.put("wet-kelp_1K.zip", MaterialPacks::wetKelp);
     m.put("tarred-rope_v3.zip", OddPacks::ropeAgain);
     m.put("HarbourMetals_v1.2_1K-JPG.zip", OddPacks::metalsSmall);

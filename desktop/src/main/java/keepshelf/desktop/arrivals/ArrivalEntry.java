@@ -9,6 +9,7 @@ import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
+import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
 import keepshelf.desktop.work.Job;
@@ -30,6 +31,7 @@ public final class ArrivalEntry {
   private final StringProperty line = new SimpleStringProperty("");
   private final DoubleProperty progress = new SimpleDoubleProperty(-1);
   private final ObjectProperty<ArrivalKin> kin = new SimpleObjectProperty<>();
+  private final ObjectProperty<ArrivalTwins> twins = new SimpleObjectProperty<>(ArrivalTwins.NONE);
   private final BooleanProperty asKin = new SimpleBooleanProperty(true);
   private final PackForm form = new PackForm();
   Job job;
@@ -77,6 +79,11 @@ public final class ArrivalEntry {
   /** What it is to a pack on the shelf, or null. */
   public ObjectProperty<ArrivalKin> kinProperty() {
     return kin;
+  }
+
+  /** Which of its items are on the shelf already. */
+  public ObjectProperty<ArrivalTwins> twinsProperty() {
+    return twins;
   }
 
   /** Whether it is to be filed as a version or edition of that pack. */

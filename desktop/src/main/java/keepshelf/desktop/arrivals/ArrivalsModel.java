@@ -17,6 +17,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
+import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.DownloadsWatch;
@@ -152,6 +153,7 @@ public final class ArrivalsModel {
               Arrival a = null;
               boolean known = false;
               ArrivalKin kin = null;
+              ArrivalTwins twins = ArrivalTwins.NONE;
               try {
                 long size = Files.isRegularFile(e.path()) ? size(e.path()) : -1;
                 AtomicLong done = new AtomicLong();
@@ -165,11 +167,16 @@ public final class ArrivalsModel {
                         });
                 known = shelf.known(a).isPresent();
                 kin = known ? null : shelf.kin(a).orElse(null);
+                twins = known || a.failed() ? ArrivalTwins.NONE : shelf.twins(a);
               } finally {
                 Arrival read = a;
                 boolean there = known;
                 ArrivalKin of = kin;
-                work.ui(() -> arrived(e, read, there, of));
+                ArrivalTwins like = twins;
+                work.ui(() -> {
+                  e.twinsProperty().set(like);
+                  arrived(e, read, there, of);
+                });
               }
             });
     // The job gathers what it is told faster than a screen can show.
@@ -227,9 +234,11 @@ public final class ArrivalsModel {
               case ALREADY_THERE -> Words.of("arrivals.already");
               default ->
                   Words.of("arrivals.ready", a.recognition().items().size(), a.questions())
-                      + (e.kinProperty().get() == null
+                      + (e.kinProperty().get() == null ? "" : " · " + e.kinProperty().get().brief())
+                      + (e.twinsProperty().get().byKey().isEmpty() || e.kinProperty().get() != null
                           ? ""
-                          : " · " + e.kinProperty().get().brief());
+                          : " · "
+                              + Words.of("arrivals.twins", e.twinsProperty().get().byKey().size()));
             });
   }
 

@@ -9,10 +9,12 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import keepshelf.core.duplicates.ItemTwins;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.RecognisedItem;
@@ -72,6 +74,13 @@ final class ItemRow extends ListCell<RecognisedItem> {
     h.setMinHeight(66);
     h.setAlignment(Pos.CENTER_LEFT);
     VBox name = new VBox(2, Kit.wrapped(item.name(), "strong"), Kit.wrapped(facts(item), "hint"));
+    ItemTwins twin = model.twin(item.key());
+    if (twin != null) {
+      Label known =
+          Kit.wrapped(Words.of("arrivals.twin", twin.b().item().name()), "finding", "remark");
+      known.setTooltip(new Tooltip(String.join("\n", twin.reasons())));
+      name.getChildren().add(known);
+    }
     name.setAlignment(Pos.CENTER_LEFT);
     name.setMinWidth(NAME_WIDTH);
     name.setPrefWidth(NAME_WIDTH);

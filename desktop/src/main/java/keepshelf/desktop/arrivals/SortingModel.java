@@ -14,6 +14,7 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import javafx.collections.ObservableSet;
 import keepshelf.core.Shelf;
+import keepshelf.core.duplicates.ItemTwins;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.FileCorrection;
@@ -55,6 +56,12 @@ public final class SortingModel {
   /** Paths of the pictures that are chosen beside it, for corrections of several at once. */
   public ObservableSet<String> marked() {
     return marked;
+  }
+
+  /** The twin on the shelf of an item of the chosen arrival, or null. */
+  public ItemTwins twin(String item) {
+    ArrivalEntry e = arrivals.chosenProperty().get();
+    return e == null ? null : e.twinsProperty().get().byKey().get(item);
   }
 
   /** What was learned about the naming of sources. */

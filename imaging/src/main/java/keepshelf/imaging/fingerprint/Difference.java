@@ -18,8 +18,8 @@ public record Difference(
   /** Blocks of a JPEG of quality 50 differ by about so much from the original, in levels of 255. */
   private static final float EXPLAINED = 16 / 255f;
 
-  /** How far the coarse alignment may be off, in pixels of the comparison. */
-  private static final int REACH = 4;
+  /** The alignment is known to one part in so many of a side. */
+  private static final int COARSE = 128;
 
   /**
    * Compares {@code a} with {@code b} at {@code side} pixels, turned, mirrored and shifted as
@@ -38,8 +38,9 @@ public record Difference(
     int bestX = x0;
     int bestY = y0;
     double best = Double.MAX_VALUE;
-    for (int dy = -REACH; dy <= REACH; dy++) {
-      for (int dx = -REACH; dx <= REACH; dx++) {
+    int reach = side / COARSE + 2;
+    for (int dy = -reach; dy <= reach; dy++) {
+      for (int dx = -reach; dx <= reach; dx++) {
         double e = error(first[1], second[1], side, x0 + dx, y0 + dy);
         // A straight alignment is preferred when a slanted one is no better.
         if (e < best - 1e-12 || (e <= best && dx == 0 && dy == 0)) {

@@ -1,0 +1,77 @@
+package keepshelf.core.duplicates;
+
+import java.io.IOException;
+import java.util.Locale;
+import keepshelf.core.preview.Previews.Picture;
+import keepshelf.imaging.fingerprint.Difference;
+import keepshelf.imaging.fingerprint.Fingerprint;
+import keepshelf.imaging.fingerprint.Match;
+import keepshelf.imaging.fingerprint.Matcher;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * How two pictures differ once they are laid over each other.
+ *
+ * @param picture the difference, dark where there is none
+ * @param sentence the same in words
+ */
+public record Comparison(Picture picture, String sentence) {
+  /** More pixels than that are not compared. */
+  private static final int MOST = 1024;
+
+  /** Grey of a pixel that does not differ. */
+  private static final float NOTHING = 0.24f;
+
+  /** Small differences are made visible. */
+  private static final float GAIN = 4;
+
+  /**
+   * Decodes and compares both pictures of {@code pair}. Slow: call it off the interface thread.
+   *
+   * @throws IOException when one of them cannot be read
+   */
+  public static Comparison of(DuplicatePair pair) throws IOException {
+    Pixels a = ImageDecoder.decode(pair.a().file());
+    Pixels b = ImageDecoder.decode(pair.b().file());
+    Match m = new Matcher().compare(Fingerprint.of(a), Fingerprint.of(b));
+    int side = Math.min(MOST, Math.min(longer(a), longer(b)));
+    Difference d = Difference.of(a, b, m, side);
+    int[] argb = new int[side * side];
+    for (int i = 0; i < argb.length; i++) {
+      int v = Math.round(255 * Math.min(1, NOTHING + GAIN * d.amount()[i]));
+      argb[i] = 0xFF000000 | v << 16 | v << 8 | v;
+    }
+    String alike =
+        d.decibels() >= 99
+            ? "After lining up nothing differs."
+            : String.format(
+                Locale.ROOT,
+                "After lining up: %.1f dB alike; %.1f %% of the pixels differ by more than"
+                    + " compression explains.",
+                d.decibels(),
+                d.share() * 100);
+    return new Comparison(new Picture(side, argb), alignment(m, d, b) + " " + sizes(a, b) + alike);
+  }
+
+  private static int longer(Pixels p) {
+    return Math.max(p.width(), p.height());
+  }
+
+  private static String alignment(Match m, Difference d, Pixels b) {
+    long x = Math.abs(Math.round(d.shiftX() * b.width()));
+    long y = Math.abs(Math.round(d.shiftY() * b.height()));
+    // A shift below the size of a compared pixel says nothing.
+    boolean shifted =
+        Math.abs(d.shiftX()) > 1.5 / d.side() || Math.abs(d.shiftY()) > 1.5 / d.side();
+    String shift = shifted ? "Shifted by " + x + ", " + y + " px of " + b.width() : "No shift";
+    String turn = m.turns() == 0 ? "no turn" : "turned by " + 90 * m.turns() + "°";
+    return shift + ", " + turn + (m.mirrored() ? ", mirrored." : ".");
+  }
+
+  private static String sizes(Pixels a, Pixels b) {
+    return a.width() == b.width() && a.height() == b.height()
+        ? ""
+        : a.width() + " × " + a.height() + " beside " + b.width() + " × " + b.height() + ". ";
+  }
+}

@@ -1,0 +1,2 @@
+/** The place where things that are there twice are compared and let go. */
+package keepshelf.desktop.duplicates;
