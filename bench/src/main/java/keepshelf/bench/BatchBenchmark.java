@@ -27,6 +27,7 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
+import org.openjdk.jmh.annotations.Timeout;
 import org.openjdk.jmh.annotations.Warmup;
 
 /**
@@ -39,6 +40,7 @@ import org.openjdk.jmh.annotations.Warmup;
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
 @Fork(1)
 @Warmup(iterations = 1)
+@Timeout(time = 60, timeUnit = TimeUnit.MINUTES)
 @Measurement(iterations = 2)
 public class BatchBenchmark {
   /** How often each demo archive stands in the batch; 28 make about 2 GB. */

@@ -41,7 +41,7 @@ final class HostsCommand implements Callable<Integer> {
         names = "--profile",
         required = true,
         paramLabel = "PROFILE",
-        description = "Identifier of its profile.")
+        description = "Identifier of its profile, or the path of one of your own (.json).")
     String profile;
 
     @Option(
@@ -62,7 +62,7 @@ final class HostsCommand implements Callable<Integer> {
   public Integer call() throws ShelfException {
     try (Shelf shelf = shelfOption.open(out, adding != null)) {
       if (adding != null) {
-        var profile = HostProfile.find(adding.profile);
+        var profile = HostProfile.named(adding.profile);
         if (profile.isEmpty()) {
           out.problem(
               Problem.error(
@@ -85,13 +85,18 @@ final class HostsCommand implements Callable<Integer> {
                   folder + " is a file, not a folder. Name the folder that the host reads."));
           return Exit.FAILED;
         }
-        shelf
-            .catalogue()
-            .putHost(new HostRecord(adding.name, profile.get().id(), folder.toString()));
+        shelf.catalogue().putHost(new HostRecord(adding.name, reference(), folder.toString()));
       }
       print(shelf.catalogue().hosts());
     }
     return Exit.DONE;
+  }
+
+  /** The identifier of a shipped profile, or where a person's own lies. */
+  private String reference() {
+    return adding.profile.endsWith(".json")
+        ? Path.of(adding.profile).toAbsolutePath().normalize().toString()
+        : adding.profile;
   }
 
   private void print(List<HostRecord> hosts) {

@@ -22,7 +22,9 @@ import picocli.CommandLine.Option;
       InstallCommand.class,
       VerifyCommand.class,
       UninstallCommand.class,
-      DuplicatesCommand.class
+      DuplicatesCommand.class,
+      LetGoCommand.class,
+      BinCommand.class
     },
     footer = {
       "",

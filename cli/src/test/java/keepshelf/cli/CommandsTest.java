@@ -250,4 +250,28 @@ class CommandsTest {
     assertThat(run("recognise", locked.toString(), "--password", "skerry", "--json")).isZero();
     assertThat(json().at("/arrivals/0/items").size()).isEqualTo(1);
   }
+
+  @Test
+  void whatIsLetGoComesBackFromTheBin() {
+    assertThat(run("take-in", zip.toString())).isZero();
+    assertThat(run("let-go", "dory_oak", "--plan", "--json")).isZero();
+    assertThat(json().get("files").size()).isEqualTo(5);
+    assertThat(json().get("entry").isNull()).isTrue();
+    assertThat(run("let-go", "dory_oak", "--keep", "dory_oak")).isEqualTo(Exit.USE);
+    assertThat(run("let-go", "no such thing")).isEqualTo(Exit.FAILED);
+    assertThat(run("let-go", "dory_oak", "--json")).isZero();
+    String entry = json().get("entry").asString();
+    assertThat(run("list", "--json")).isZero();
+    assertThat(json().get("items").size()).isZero();
+    assertThat(run("bin", "--json")).isZero();
+    assertThat(json().at("/entries/0/name").asString()).isEqualTo("Dory Oak");
+    assertThat(run("bin", "--bring-back", "nothing")).isEqualTo(Exit.FAILED);
+    assertThat(run("bin", "--bring-back", entry)).isZero();
+    assertThat(run("show", "dory_oak", "--json")).isZero();
+    assertThat(run("let-go", "dory_oak")).isZero();
+    assertThat(run("bin", "--empty")).isZero();
+    assertThat(out).contains("bytes were freed");
+    assertThat(run("bin", "--json")).isZero();
+    assertThat(json().get("entries").size()).isZero();
+  }
 }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.install.HostProfile;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
@@ -40,11 +41,7 @@ public final class DemoSetUp {
                 job.report("making the Skerry Light archives", -1);
                 SkerryLight.write(downloads);
                 if (shelf.catalogue().hosts().isEmpty()) {
-                  Path host = folder.resolve("Lanternhouse materials");
-                  Files.createDirectories(host);
-                  shelf
-                      .catalogue()
-                      .putHost(new HostRecord("Lanternhouse", "lanternhouse", host.toString()));
+                  hosts();
                 }
                 if (shelf.catalogue().items().isEmpty()) {
                   fill(downloads, job);
@@ -70,6 +67,17 @@ public final class DemoSetUp {
                     window.add(waiting);
                   });
             });
+  }
+
+  /** One host for each of the simulated programs. */
+  private void hosts() throws IOException {
+    for (HostProfile p : HostProfile.shipped()) {
+      if (!p.id().startsWith("plain-")) {
+        Path host = folder.resolve(p.name() + " materials");
+        Files.createDirectories(host);
+        shelf.catalogue().putHost(new HostRecord(p.name(), p.id(), host.toString()));
+      }
+    }
   }
 
   private void fill(Path downloads, keepshelf.desktop.work.Job job) throws ShelfException {

@@ -13,6 +13,7 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.MouseButton;
@@ -131,6 +132,26 @@ public final class Screenshots extends Application {
       return null;
     });
     hosts();
+    duplicates();
+  }
+
+  private void duplicates() throws IOException, InterruptedException, ExecutionException {
+    fx(() -> {
+      window.switchTheme();
+      window.open(window.duplicates());
+      return null;
+    });
+    shot("duplicates");
+    fx(() -> {
+      window.duplicatesModel().takeSuggestions();
+      return null;
+    });
+    idle();
+    fx(() -> {
+      ((Button) stage.getScene().lookup("#carry-out")).fire();
+      return null;
+    });
+    shot("duplicates-summary");
   }
 
   /** Shows an arrival with one of its maps chosen. */
@@ -194,7 +215,8 @@ public final class Screenshots extends Application {
     });
     for (String key : List.of("verdigris_copper", "barnacle_crust", "slate_shingle")) {
       fx(() -> {
-        model.choose(cell(key));
+        model.choose(cell(key, "Lanternhouse"));
+        model.choose(cell(key, "Quickfoot"));
         return null;
       });
     }
@@ -205,14 +227,14 @@ public final class Screenshots extends Application {
     });
     idle();
     fx(() -> {
-      model.choose(cell("tarred_rope"));
-      model.choose(cell("rust_streaked_hull"));
+      model.choose(cell("tarred_rope", "Draughtroom"));
+      model.choose(cell("rust_streaked_hull", "Kilnwork"));
       return null;
     });
     shot("hosts-plan");
     fx(() -> {
       model.clear();
-      model.focusProperty().set(cell("verdigris_copper"));
+      model.focusProperty().set(cell("verdigris_copper", "Quickfoot"));
       return null;
     });
     shot("hosts-proof");
@@ -223,7 +245,7 @@ public final class Screenshots extends Application {
     shot("hosts-dark");
   }
 
-  private HostsModel.Cell cell(String key) {
+  private HostsModel.Cell cell(String key, String host) {
     String id =
         window.hostsModel().items().stream()
             .filter(s -> s.item().key().equals(key))
@@ -231,7 +253,7 @@ public final class Screenshots extends Application {
             .orElseThrow()
             .item()
             .id();
-    return new HostsModel.Cell(id, window.hostsModel().hosts().getFirst().name());
+    return new HostsModel.Cell(id, host);
   }
 
   private static <T> T fx(Callable<T> what) throws InterruptedException, ExecutionException {

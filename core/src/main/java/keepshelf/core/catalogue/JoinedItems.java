@@ -1,6 +1,7 @@
 package keepshelf.core.catalogue;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -122,6 +123,9 @@ public record JoinedItems(List<ShelvedItem> items, Map<String, String> shownAs) 
 
   private static ShelvedItem joined(ShelvedItem main, List<ShelvedItem> others) {
     ItemRecord i = main.item();
+    others.sort(
+        Comparator.comparing((ShelvedItem o) -> o.pack().takenIn())
+            .thenComparing(o -> o.item().id()));
     List<MapRecord> maps = new ArrayList<>(i.maps());
     List<Problem> problems = new ArrayList<>(i.problems());
     Double tile = i.tileMetres();

@@ -8,7 +8,10 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.Hashes;
@@ -44,7 +47,7 @@ public final class PictureCollector {
    * @param problems receives what could not be read
    */
   public static List<Picture> ofPaths(List<String> paths, List<Problem> problems) {
-    List<Picture> out = new ArrayList<>();
+    Map<Path, Long> found = new LinkedHashMap<>();
     Set<Path> seen = new HashSet<>();
     for (String p : paths) {
       Path root = Path.of(p);
@@ -64,7 +67,7 @@ public final class PictureCollector {
                         && ImageFormat.ofName(file.getFileName().toString()).isPresent()
                         && !file.getFileName().toString().startsWith("._");
                 if (picture && seen.add(file.toAbsolutePath().normalize())) {
-                  add(file, a.size(), out, problems);
+                  found.put(file, a.size());
                 }
                 return FileVisitResult.CONTINUE;
               }
@@ -79,14 +82,19 @@ public final class PictureCollector {
         problems.add(unreadable(root, e));
       }
     }
-    return out;
+    return found.entrySet().parallelStream()
+        .flatMap(e -> hashed(e.getKey(), e.getValue(), problems).stream())
+        .toList();
   }
 
-  private static void add(Path file, long size, List<Picture> out, List<Problem> problems) {
+  private static Optional<Picture> hashed(Path file, long size, List<Problem> problems) {
     try {
-      out.add(new Picture(file.toString(), file, size, Hashes.sha256(file), null, null));
+      return Optional.of(new Picture(file.toString(), file, size, Hashes.sha256(file), null, null));
     } catch (IOException e) {
-      problems.add(unreadable(file, e));
+      synchronized (problems) {
+        problems.add(unreadable(file, e));
+      }
+      return Optional.empty();
     }
   }
 

@@ -3,46 +3,133 @@ package keepshelf.core.install;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
 import keepshelf.core.store.Json;
+import tools.jackson.core.JacksonException;
 
 /**
- * The conventions of a host.
+ * The conventions of a host, as data: see {@code docs/host-profiles.md}.
  *
+ * @param schema version of this form, 1
  * @param id stable identifier
  * @param name name for people
  * @param about a few words
- * @param format the document format it reads
+ * @param format the document format: {@code materialx-1.39}, {@code usd-preview}, {@code gltf-2.0},
+ *     {@code obj-mtl} or {@code template}
  * @param surface the surface model of its documents
+ * @param workflow {@code metal-rough} or {@code spec-gloss}
  * @param handedness of the normal maps it expects: {@code gl} or {@code dx}
- * @param occlusion what becomes of occlusion: {@code leave-out}
+ * @param occlusion what becomes of occlusion: {@code slot}, {@code into-colour}, {@code leave-out}
+ * @param opacity where it goes: {@code slot}, {@code alpha-of-colour}, {@code leave-out}
+ * @param slots input of the surface for each role, by the role's identifier
+ * @param packing pictures whose channels hold several roles
+ * @param fileFormats picture formats it reads, the first is used for conversions
+ * @param maxBits most bits per sample that it reads; 0 for any
+ * @param maxSide longest side in pixels that it reads; 0 for any
+ * @param powerOfTwo whether sides have to be powers of two
+ * @param tiles whether it reads UDIM tiles
  * @param unit its unit of length
  * @param unitsPerMetre how many of it make a metre
- * @param fileFormats picture formats it reads, the first is used for conversions
+ * @param template file of the template, for the format {@code template}: beside the profile
+ * @param extension of the document, without a dot
  * @param signs short words for the fitting table
- * @param reader main class of the program that reads an installation back
+ * @param reader main class of the program that reads an installation back, or null
  */
 public record HostProfile(
+    int schema,
     String id,
     String name,
     String about,
     String format,
     String surface,
+    String workflow,
     String handedness,
     String occlusion,
+    String opacity,
+    Map<String, Slot> slots,
+    List<Packing> packing,
+    List<String> fileFormats,
+    int maxBits,
+    int maxSide,
+    boolean powerOfTwo,
+    boolean tiles,
     String unit,
     double unitsPerMetre,
-    List<String> fileFormats,
+    String template,
+    String extension,
     List<String> signs,
     String reader) {
-  private static final List<String> SHIPPED = List.of("lanternhouse");
+  private static final List<String> SHIPPED =
+      List.of(
+          "lanternhouse",
+          "proscenia",
+          "quickfoot",
+          "draughtroom",
+          "kilnwork",
+          "plain-materialx",
+          "plain-usd",
+          "plain-gltf",
+          "plain-obj");
 
-  /** Copies the lists. */
+  /**
+   * Where a role goes.
+   *
+   * @param input name of the surface's input
+   * @param use how it is read there
+   */
+  public record Slot(String input, Use use) {}
+
+  /**
+   * A picture whose channels hold several roles.
+   *
+   * @param input name of the surface's input
+   * @param channels what each channel holds, by {@code r}, {@code g}, {@code b}
+   */
+  public record Packing(String input, Map<String, Channel> channels) {
+    /**
+     * What a channel holds.
+     *
+     * @param role identifier of the role
+     * @param fill value 0..1 where the item has no such map
+     * @param input input of the surface that reads this channel on its own, or null
+     */
+    public record Channel(String role, double fill, String input) {}
+
+    /** Copies the channels. */
+    public Packing {
+      channels = new LinkedHashMap<>(channels);
+    }
+  }
+
+  /** Copies the lists; what is not said is empty. */
   public HostProfile {
-    fileFormats = List.copyOf(fileFormats);
-    signs = List.copyOf(signs);
+    slots = slots == null ? Map.of() : new LinkedHashMap<>(slots);
+    packing = packing == null ? List.of() : List.copyOf(packing);
+    fileFormats = fileFormats == null ? List.of() : List.copyOf(fileFormats);
+    signs = signs == null ? List.of() : List.copyOf(signs);
+  }
+
+  /** The slot of a role, if it has one. */
+  public Optional<Slot> slot(MapRole role) {
+    return Optional.ofNullable(slots.get(role.id()));
+  }
+
+  /** Whether a role has a place in this host, alone or packed. */
+  public boolean takes(MapRole role) {
+    return slots.containsKey(role.id())
+        || packing.stream()
+            .flatMap(p -> p.channels().values().stream())
+            .anyMatch(c -> c.role().equals(role.id()));
   }
 
   /** The profiles that come with the program. */
@@ -58,8 +145,75 @@ public record HostProfile(
     return out;
   }
 
-  /** The shipped profile with this identifier, whatever the case. */
-  public static Optional<HostProfile> find(String id) {
-    return shipped().stream().filter(p -> p.id().equalsIgnoreCase(id)).findFirst();
+  /**
+   * The profile {@code named}: the identifier of a shipped one, or the path of a person's own.
+   *
+   * @throws ShelfException when the file is no valid profile; it names the line or field
+   */
+  public static Optional<HostProfile> named(String named) throws ShelfException {
+    Path file = file(named);
+    if (file == null) {
+      return shipped().stream().filter(p -> p.id().equals(named)).findFirst();
+    }
+    HostProfile p;
+    try {
+      p = Json.mapper().readValue(Files.readAllBytes(file), HostProfile.class);
+    } catch (IOException e) {
+      throw broken(file, "it cannot be read (" + e.getMessage() + ")");
+    } catch (JacksonException e) {
+      String at =
+          e.getLocation() == null
+              ? ""
+              : "line "
+                  + e.getLocation().getLineNr()
+                  + ", column "
+                  + e.getLocation().getColumnNr()
+                  + ": ";
+      throw broken(file, at + e.getOriginalMessage());
+    }
+    Optional<String> trouble = ProfileCheck.trouble(p, file);
+    if (trouble.isPresent()) {
+      throw broken(file, trouble.get());
+    }
+    return Optional.of(p);
+  }
+
+  private static Path file(String named) {
+    return named != null && named.endsWith(".json") ? Path.of(named) : null;
+  }
+
+  private static ShelfException broken(Path file, String why) {
+    return new ShelfException(
+        Problem.error(
+            "broken-profile",
+            file.toString(),
+            "The host profile " + file + " cannot be used: " + why + "."));
+  }
+
+  /** As {@link #named}, empty when the profile is broken too. */
+  public static Optional<HostProfile> find(String named) {
+    try {
+      return named(named);
+    } catch (ShelfException e) {
+      return Optional.empty();
+    }
+  }
+
+  /**
+   * The text of the template of the profile {@code named}.
+   *
+   * @throws IOException when it cannot be read
+   */
+  String templateText(String named) throws IOException {
+    Path file = file(named);
+    if (file != null) {
+      return Files.readString(file.resolveSibling(template));
+    }
+    try (InputStream in = HostProfile.class.getResourceAsStream(template)) {
+      if (in == null) {
+        throw new IOException("there is no template " + template);
+      }
+      return new String(in.readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
+    }
   }
 }

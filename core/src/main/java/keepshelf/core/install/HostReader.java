@@ -1,17 +1,15 @@
 package keepshelf.core.install;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.TimeUnit;
+import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.store.Json;
 
 /** Starts a host's own reader as a process of its own and takes what it says it found. */
 final class HostReader {
-  private static final long SECONDS = 120;
+  private static final Map<String, RunningReader> RUNNING = new ConcurrentHashMap<>();
 
   /**
    * What a reader found.
@@ -55,45 +53,22 @@ final class HostReader {
   private HostReader() {}
 
   /**
-   * Runs {@code mainClass} on {@code document}, on this process's own class path.
+   * Has {@code mainClass}, on this process's own class path, read {@code document}. A reader that
+   * was started goes on answering for a while, as many proofs come one after the other.
    *
    * @param picture where it should render a picture, or null
+   * @throws IOException when it does not answer, in two tries
    */
   static Reading read(String mainClass, Path document, Path picture) throws IOException {
-    List<String> command =
-        new ArrayList<>(
-            List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-XX:+UseSerialGC",
-                "-Djava.awt.headless=true",
-                "--enable-native-access=ALL-UNNAMED",
-                "-cp",
-                System.getProperty("java.class.path"),
-                mainClass,
-                "--read",
-                document.toString()));
-    if (picture != null) {
-      command.add("--picture");
-      command.add(picture.toString());
-    }
-    Process p = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.DISCARD).start();
-    p.getOutputStream().close();
+    String question = document + (picture == null ? "" : "\t" + picture);
+    RunningReader reader = RUNNING.computeIfAbsent(mainClass, RunningReader::new);
+    String answer;
     try {
-      byte[] out = p.getInputStream().readAllBytes();
-      if (!p.waitFor(SECONDS, TimeUnit.SECONDS)) {
-        throw new IOException("the host's reader did not answer within two minutes");
-      }
-      if (p.exitValue() > 1 || out.length == 0) {
-        throw new IOException(
-            "the host's reader could not be started or failed (exit code " + p.exitValue() + ")");
-      }
-      return Json.mapper().readValue(new String(out, StandardCharsets.UTF_8), Reading.class);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new java.util.concurrent.CancellationException();
-    } finally {
-      p.destroyForcibly();
+      answer = reader.ask(question);
+    } catch (IOException e) {
+      // It may have been ended from outside since the last proof.
+      answer = reader.ask(question);
     }
+    return Json.mapper().readValue(answer, Reading.class);
   }
 }

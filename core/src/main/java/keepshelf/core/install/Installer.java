@@ -1,7 +1,6 @@
 package keepshelf.core.install;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -24,8 +23,7 @@ import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.format.materialx.MaterialXWriter;
-import keepshelf.core.format.materialx.SurfaceDocument.Use;
+import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.intake.ShelfLock;
 import keepshelf.core.model.ItemKind;
@@ -54,7 +52,7 @@ public final class Installer {
   public InstallPlan plan(ShelvedItem item, HostRecord host, String resolution, Double tileMetres)
       throws ShelfException {
     HostProfile profile =
-        HostProfile.find(host.profile())
+        HostProfile.named(host.profile())
             .orElseThrow(() ->
                 new ShelfException(
                     Problem.error(
@@ -77,11 +75,32 @@ public final class Installer {
     String used = used(i, resolution);
     String stem = Planner.stem(item);
     Planner planner = new Planner(shelf, item, profile, used, stem);
+    if (planner.tiled() && !profile.tiles()) {
+      throw new ShelfException(
+          Problem.error(
+              "cannot-take",
+              i.key(),
+              host.name()
+                  + " cannot take “"
+                  + i.name()
+                  + "”: it comes in UDIM tiles, which this host does not read."));
+    }
     planner.plan();
+    if (planner.maps().isEmpty()) {
+      throw new ShelfException(
+          Problem.error(
+              "cannot-take",
+              i.key(),
+              host.name()
+                  + " cannot take “"
+                  + i.name()
+                  + "”: none of its maps has a place in this host’s surface."));
+    }
     double tile = Planner.tile(item, tileMetres);
-    boolean displaced = planner.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT);
+    boolean raised =
+        planner.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP);
     OptionalDouble relief =
-        displaced ? Planner.reliefImplied(planner.maps(), tile) : OptionalDouble.empty();
+        raised ? Relief.implied(shelf, item, used, tile) : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
     Path folder = folder(host, stem, id);
     long bytes = planner.maps().stream().mapToLong(m -> m.source().bytes()).sum();
@@ -93,12 +112,12 @@ public final class Installer {
         profile,
         used,
         folder,
-        stem + ".mtlx",
+        HostDocuments.name(profile, stem),
         planner.maps(),
         planner.leftOut(),
         tile,
         tileMetres != null || i.tileMetres() != null,
-        displaced ? relief.orElse(Planner.assumedRelief(tile)) : 0,
+        raised ? relief.orElse(Relief.assumed(tile)) : 0,
         relief.isPresent(),
         replaces,
         bytes);
@@ -213,15 +232,11 @@ public final class Installer {
   private InstallationRecord write(InstallPlan plan, Path fresh, Progress progress)
       throws IOException {
     List<InstalledFile> files = new ArrayList<>();
-    Path specular =
-        Planner.specularOf(plan.item().item().mapsAt(plan.resolution()), shelf, plan.item());
     double reliefShare =
-        plan.reliefMetres() > 0
-            ? plan.reliefMetres() / plan.tileMetres()
-            : Planner.assumedRelief(1);
+        plan.reliefMetres() > 0 ? plan.reliefMetres() / plan.tileMetres() : Relief.assumed(1);
     for (PlannedMap m : plan.maps()) {
       Path to = fresh.resolve("textures").resolve(m.file());
-      MapConverter.write(m, specular, reliefShare, to);
+      MapConverter.write(m, plan.profile(), reliefShare, to);
       progress.advanced(m.source().bytes(), m.file());
       String path = plan.folder().resolve("textures").resolve(m.file()).toString();
       files.add(
@@ -233,19 +248,19 @@ public final class Installer {
               Hashes.sha256(to),
               Files.size(to)));
     }
-    Path document = fresh.resolve(plan.document());
-    Files.write(
-        document,
-        MaterialXWriter.write(SurfaceDocuments.of(plan)).getBytes(StandardCharsets.UTF_8));
+    for (var e : HostDocuments.of(plan).entrySet()) {
+      Path to = fresh.resolve(e.getKey());
+      Files.write(to, e.getValue());
+      files.add(
+          new InstalledFile(
+              plan.folder().resolve(e.getKey()).toString(),
+              null,
+              null,
+              List.of(),
+              Hashes.sha256(to),
+              Files.size(to)));
+    }
     Path shown = plan.folder().resolve(plan.document());
-    files.add(
-        new InstalledFile(
-            shown.toString(),
-            null,
-            null,
-            List.of(),
-            Hashes.sha256(document),
-            Files.size(document)));
     InstallationRecord record =
         new InstallationRecord(
             plan.id(),

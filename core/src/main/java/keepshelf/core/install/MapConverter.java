@@ -3,87 +3,171 @@ package keepshelf.core.install;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import keepshelf.core.format.materialx.SurfaceDocument.Use;
-import keepshelf.core.model.Channels;
+import java.util.List;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.convert.Channels;
+import keepshelf.imaging.convert.HeightMaps;
+import keepshelf.imaging.convert.Light;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.convert.NormalMaps;
+import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.convert.SpecGloss;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
-import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.resample.Resampler;
 
-/** Writes one planned texture: a bit-for-bit copy, or converted at its own depth into a PNG. */
+/** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 final class MapConverter {
-  private MapConverter() {}
+  private final PlannedMap map;
+  private final HostProfile profile;
+  private final double reliefShare;
+
+  private MapConverter(PlannedMap map, HostProfile profile, double reliefShare) {
+    this.map = map;
+    this.profile = profile;
+    this.reliefShare = reliefShare;
+  }
 
   /**
    * Writes {@code m} to {@code to}.
    *
-   * @param specular the specular map when the plan turns spec/gloss into metal/rough, else null
    * @param reliefShare relief as a share of the tile, for normals made from height
    */
-  static void write(PlannedMap m, Path specular, double reliefShare, Path to) throws IOException {
+  static void write(PlannedMap m, HostProfile profile, double reliefShare, Path to)
+      throws IOException {
     if (m.copied()) {
       Files.copy(m.from(), to);
       return;
     }
-    ImageEncoder.png(converted(m, specular, reliefShare), to, 4);
+    Pixels p = converted(m, profile, reliefShare);
+    if (m.format().equals("tiff")) {
+      ImageEncoder.tiff(p, to);
+    } else {
+      ImageEncoder.png(p, to, 4);
+    }
   }
 
   /** The pixels that the host gets, as the plan says. */
-  static Pixels converted(PlannedMap m, Path specular, double reliefShare) throws IOException {
-    Pixels p = ImageDecoder.decode(m.from());
-    for (String c : m.conversions()) {
+  static Pixels converted(PlannedMap m, HostProfile profile, double reliefShare)
+      throws IOException {
+    return new MapConverter(m, profile, reliefShare).run();
+  }
+
+  private Pixels run() throws IOException {
+    Pixels p = map.use() == Use.PACKED && map.after().contains("pack") ? packed() : whole();
+    if (map.width() > 0 && map.height() > 0) {
+      p = Resize.to(p, map.width(), map.height(), holds());
+    }
+    p = Maps.quantised(p);
+    boolean bytes = profile.maxBits() == 8 || ("depth".equals(last()) && profile.maxBits() == 8);
+    return bytes ? Resize.toBytes(p) : p;
+  }
+
+  private String last() {
+    return map.after().isEmpty() ? "" : map.after().getLast();
+  }
+
+  private Resize.Holds holds() {
+    return switch (map.use()) {
+      case COLOUR -> Resize.Holds.COLOUR;
+      case NORMAL -> Resize.Holds.NORMALS;
+      default -> Resize.Holds.DATA;
+    };
+  }
+
+  private Pixels packed() throws IOException {
+    HostProfile.Packing packing =
+        profile.packing().stream()
+            .filter(k -> k.input().equals(map.input()))
+            .findFirst()
+            .orElseThrow();
+    List<String> letters = List.of("r", "g", "b");
+    Pixels[] parts = new Pixels[letters.size()];
+    double[] fills = new double[letters.size()];
+    for (int c = 0; c < parts.length; c++) {
+      HostProfile.Packing.Channel channel = packing.channels().get(letters.get(c));
+      fills[c] = channel == null ? 0 : channel.fill();
+      for (Part p : map.parts()) {
+        if (letters.get(c).equals(p.to())) {
+          parts[c] = Resize.to(Maps.grey(part(p)), map.width(), map.height(), Resize.Holds.DATA);
+        }
+      }
+    }
+    return Channels.pack(parts, fills);
+  }
+
+  private Pixels whole() throws IOException {
+    Part main = map.parts().getFirst();
+    Pixels p = shaped(part(main));
+    Part occlusion = map.helper(MapRole.AMBIENT_OCCLUSION);
+    if (map.after().contains("occlusion-into-colour") && occlusion != null) {
+      p = Light.occluded(p, like(part(occlusion), p, Resize.Holds.DATA));
+    }
+    Part opacity = map.helper(MapRole.OPACITY);
+    if (opacity != null && "a".equals(opacity.to())) {
+      p = Channels.withAlpha(p, Maps.grey(like(part(opacity), p, Resize.Holds.DATA)));
+    }
+    return p;
+  }
+
+  /** A helper at the size of the picture that it is worked into. */
+  private static Pixels like(Pixels helper, Pixels p, Resize.Holds holds) {
+    return Resize.to(helper, p.width(), p.height(), holds);
+  }
+
+  private Pixels part(Part part) throws IOException {
+    Pixels p = ImageDecoder.decode(part.from());
+    for (String step : part.steps()) {
       p =
-          switch (c) {
-            case "unpack" -> p.channel(Math.min(Channels.index(m.channel()), p.channels() - 1));
+          switch (step) {
+            case "unpack" ->
+                p.channel(
+                    Math.min(
+                        keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1));
             case "flip-green" -> Maps.flipGreen(Maps.withoutAlpha(p));
-            case "gloss-to-roughness" -> Maps.invert(Maps.grey(p));
-            case "height-to-normal" -> normals(p, reliefShare);
-            case "spec-gloss-to-metal-rough" -> metalRough(p, specular, m.role());
-            case "format" -> p;
-            default -> throw new IllegalStateException(c);
+            case "gloss-to-roughness", "roughness-to-gloss" -> Maps.invert(Maps.grey(p));
+            case "height-to-normal" -> normals(p);
+            case "normal-to-height" -> height(p, !"dx".equals(part.source().handedness()));
+            case "spec-gloss-to-metal-rough" ->
+                metalRough(p, like(part(map.helper(MapRole.SPECULAR)), p, Resize.Holds.COLOUR));
+            case "metal-rough-to-spec-gloss" ->
+                Light.specGloss(
+                    p,
+                    like(part(map.helper(MapRole.METALLIC)), p, Resize.Holds.DATA),
+                    map.role() == MapRole.SPECULAR);
+            default -> throw new IllegalStateException(step);
           };
     }
-    return Maps.quantised(shaped(p, m.use()));
+    return p;
   }
 
   /** Three channels for colour and vectors, one for grey. */
-  private static Pixels shaped(Pixels p, Use use) {
-    if (use == Use.GREY || use == Use.GREY_AS_COLOUR || use == Use.DISPLACEMENT) {
-      return Maps.grey(p);
-    }
-    return p.channels() >= 3 ? Maps.withoutAlpha(p) : tripled(Maps.grey(p));
+  private Pixels shaped(Pixels p) {
+    return switch (map.use()) {
+      case GREY, GREY_AS_COLOUR, DISPLACEMENT, BUMP -> Maps.grey(p);
+      case PACKED -> Maps.withoutAlpha(p);
+      default ->
+          p.channels() >= 3 ? keepsAlpha() ? p : Maps.withoutAlpha(p) : tripled(Maps.grey(p));
+    };
+  }
+
+  /** A colour picture whose own alpha is its opacity keeps it. */
+  private boolean keepsAlpha() {
+    return map.use() == Use.COLOUR
+        && profile.opacity().equals("alpha-of-colour")
+        && map.source().channels() != null
+        && map.source().channels().roles().get("a") == MapRole.OPACITY
+        && map.helper(MapRole.OPACITY) == null;
   }
 
   private static Pixels tripled(Pixels grey) {
-    int n = grey.width() * grey.height();
-    if (grey.depth() == Depth.U8) {
-      byte[] out = new byte[3 * n];
-      for (int i = 0; i < out.length; i++) {
-        out[i] = grey.rawBytes()[i / 3];
-      }
-      return Pixels.u8(grey.width(), grey.height(), 3, out);
-    }
-    if (grey.depth() == Depth.U16) {
-      short[] out = new short[3 * n];
-      for (int i = 0; i < out.length; i++) {
-        out[i] = grey.rawShorts()[i / 3];
-      }
-      return Pixels.u16(grey.width(), grey.height(), 3, out);
-    }
-    float[] out = new float[3 * n];
-    for (int i = 0; i < out.length; i++) {
-      out[i] = grey.rawFloats()[i / 3];
-    }
-    return Pixels.f32(grey.width(), grey.height(), 3, out);
+    return Channels.pack(new Pixels[] {grey, grey, grey}, new double[3]);
   }
 
-  private static Pixels normals(Pixels height, double reliefShare) {
+  private Pixels normals(Pixels height) {
     int w = height.width();
     int h = height.height();
     float[] xyz = NormalMaps.fromHeight(height.luma(), w, h, (float) (reliefShare * w));
@@ -94,37 +178,39 @@ final class MapConverter {
     return Pixels.u16(w, h, 3, out);
   }
 
-  /**
-   * Base colour or metallic out of diffuse and specular, at the diffuse map's size, 8 bit as 16.
-   */
-  private static Pixels metalRough(Pixels diffuse, Path specularFile, MapRole role)
-      throws IOException {
-    Pixels spec = ImageDecoder.decode(specularFile);
-    int w = diffuse.width();
-    int h = diffuse.height();
-    float[][] s = new float[3][];
-    for (int c = 0; c < 3; c++) {
-      s[c] =
-          c > 0 && spec.channels() < 3
-              ? s[0]
-              : Resampler.area(
-                  spec.plane(spec.channels() < 3 ? 0 : c), spec.width(), spec.height(), w, h);
+  private static Pixels height(Pixels normal, boolean yUp) {
+    HeightMaps.Height h = HeightMaps.fromNormal(normal, yUp);
+    short[] out = new short[h.plane().length];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = (short) Math.round(h.plane()[i] * 65535);
     }
-    short[] base = new short[w * h * 3];
-    short[] metal = new short[w * h];
+    return Pixels.u16(h.w(), h.h(), 1, out);
+  }
+
+  /** Base colour or metallic out of diffuse and specular of one size, at 16 bits. */
+  private Pixels metalRough(Pixels diffuse, Pixels specular) {
+    int n = diffuse.width() * diffuse.height();
+    short[] base = new short[n * 3];
+    short[] metal = new short[n];
     float[] d = new float[3];
-    float[] sp = new float[3];
+    float[] s = new float[3];
     float[] out = new float[3];
-    for (int i = 0; i < w * h; i++) {
+    for (int i = 0; i < n; i++) {
       for (int c = 0; c < 3; c++) {
-        d[c] = Srgb.toLinear(diffuse.at(i * diffuse.channels() + (diffuse.channels() < 3 ? 0 : c)));
-        sp[c] = Srgb.toLinear(s[c][i]);
+        d[c] = Srgb.toLinear(at(diffuse, i, c));
+        s[c] = Srgb.toLinear(at(specular, i, c));
       }
-      metal[i] = (short) Math.round(SpecGloss.toMetalRough(d, sp, out) * 65535);
+      metal[i] = (short) Math.round(SpecGloss.toMetalRough(d, s, out) * 65535);
       for (int c = 0; c < 3; c++) {
         base[3 * i + c] = (short) Math.round(Srgb.fromLinear(out[c]) * 65535);
       }
     }
-    return role == MapRole.METALLIC ? Pixels.u16(w, h, 1, metal) : Pixels.u16(w, h, 3, base);
+    return map.role() == MapRole.METALLIC || map.role() == MapRole.PACKED
+        ? Pixels.u16(diffuse.width(), diffuse.height(), 1, metal)
+        : Pixels.u16(diffuse.width(), diffuse.height(), 3, base);
+  }
+
+  private static float at(Pixels p, int i, int c) {
+    return p.at(i * p.channels() + (p.channels() < 3 ? 0 : c));
   }
 }

@@ -1,59 +1,35 @@
 package keepshelf.core.install;
 
-import java.io.IOException;
-import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.OptionalDouble;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.format.materialx.SurfaceDocument.Use;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.install.HostProfile.Packing;
+import keepshelf.core.install.HostProfile.Slot;
+import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.preview.Previews;
-import keepshelf.imaging.analyse.Handedness;
-import keepshelf.imaging.analyse.ReliefEstimate;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageFormat;
 
-/** Decides, map by map, what a metal/rough host gets and how it has to be converted. */
+/** Decides, role by role, what a host gets and how it has to be converted. */
 final class Planner {
-  /** Relief as a share of the tile where neither a person nor the normal map tells. */
-  private static final double ASSUMED_RELIEF = 0.015;
-
-  /** Where each role goes: input of the surface and how it is read. */
-  private record Slot(String input, Use use) {}
-
-  private static final Map<MapRole, Slot> SLOTS = new EnumMap<>(MapRole.class);
-
-  static {
-    SLOTS.put(MapRole.BASE_COLOUR, new Slot("base_color", Use.COLOUR));
-    SLOTS.put(MapRole.ROUGHNESS, new Slot("specular_roughness", Use.GREY));
-    SLOTS.put(MapRole.METALLIC, new Slot("metalness", Use.GREY));
-    SLOTS.put(MapRole.NORMAL, new Slot("normal", Use.NORMAL));
-    SLOTS.put(MapRole.HEIGHT, new Slot("displacement", Use.DISPLACEMENT));
-    SLOTS.put(MapRole.OPACITY, new Slot("opacity", Use.GREY_AS_COLOUR));
-    SLOTS.put(MapRole.EMISSION, new Slot("emission_color", Use.COLOUR));
-    SLOTS.put(MapRole.COAT, new Slot("coat", Use.GREY));
-    SLOTS.put(MapRole.ANISOTROPY, new Slot("specular_anisotropy", Use.GREY));
-    SLOTS.put(MapRole.SHEEN, new Slot("sheen_color", Use.COLOUR));
-  }
-
-  /** One grey or colour source: a whole map, or a channel of a packed one. */
-  private record Source(MapRecord map, String channel) {}
-
   private final ShelfFolder shelf;
   private final ShelvedItem item;
   private final HostProfile profile;
   private final String stem;
-  private final Map<MapRole, List<Source>> sources = new EnumMap<>(MapRole.class);
+  private final MapSources sources;
+  private final Recipes recipes;
   private final List<PlannedMap> planned = new ArrayList<>();
   private final List<LeftOut> leftOut = new ArrayList<>();
+  private final Set<MapRole> used = new TreeSet<>();
 
   Planner(
       ShelfFolder shelf, ShelvedItem item, HostProfile profile, String resolution, String stem) {
@@ -61,38 +37,8 @@ final class Planner {
     this.item = item;
     this.profile = profile;
     this.stem = stem;
-    for (MapRecord m : item.item().mapsAt(resolution)) {
-      if (m.role() == MapRole.PACKED && m.channels() != null) {
-        m.channels()
-            .roles()
-            .forEach((c, role) -> {
-              if (Channels.index(c) < Math.max(1, m.channelCount())) {
-                add(role, new Source(m, c));
-              }
-            });
-      } else {
-        add(m.role(), new Source(m, null));
-        if (m.channels() != null && m.channels().roles().get("a") == MapRole.OPACITY) {
-          add(MapRole.OPACITY, new Source(m, "a"));
-        }
-      }
-    }
-  }
-
-  private void add(MapRole role, Source s) {
-    List<Source> list = sources.computeIfAbsent(role, r -> new ArrayList<>());
-    // A map of its own comes before a channel; several tiles of one map stay together.
-    boolean tiles =
-        !list.isEmpty()
-            && s.map().tile() != null
-            && list.getFirst().map().tile() != null
-            && list.stream().noneMatch(x -> x.map().tile().equals(s.map().tile()));
-    if (list.isEmpty() || tiles) {
-      list.add(s);
-    } else if (list.getFirst().channel() != null && s.channel() == null) {
-      list.clear();
-      list.add(s);
-    }
+    this.sources = new MapSources(item.item(), resolution);
+    this.recipes = new Recipes(sources, profile, s -> shelf.resolve(item.path(s.map())));
   }
 
   List<PlannedMap> maps() {
@@ -103,166 +49,194 @@ final class Planner {
     return leftOut;
   }
 
+  /** Whether the item comes in tiles, which not every host reads. */
+  boolean tiled() {
+    return sources.tiled();
+  }
+
   /** Fills {@link #maps()} and {@link #leftOut()}. */
   void plan() {
-    boolean specular =
-        sources.containsKey(MapRole.SPECULAR)
-            && sources.containsKey(MapRole.BASE_COLOUR)
-            && !sources.containsKey(MapRole.METALLIC)
-            && !sources.containsKey(MapRole.ROUGHNESS);
     for (MapRole role : MapRole.values()) {
-      List<Source> of = sources.get(role);
-      if (of != null) {
-        for (Source s : of) {
-          one(role, s, specular);
-        }
-      }
+      profile.slot(role).ifPresent(slot -> slot(role, slot));
     }
-    if (specular) {
-      Source base = sources.get(MapRole.BASE_COLOUR).getFirst();
-      put(
-          MapRole.METALLIC,
-          base,
-          List.of("spec-gloss-to-metal-rough"),
-          SLOTS.get(MapRole.METALLIC));
+    profile.packing().forEach(this::pack);
+    for (MapRole role : sources.roles()) {
+      if (!used.contains(role)) {
+        leftOut.add(new LeftOut(role, Reasons.of(role, sources, profile)));
+      }
     }
   }
 
-  private void one(MapRole role, Source s, boolean specular) {
-    switch (role) {
-      case GLOSS -> {
-        if (sources.containsKey(MapRole.ROUGHNESS)) {
-          leave(role, "the roughness map says the same");
-        } else {
-          put(MapRole.ROUGHNESS, s, List.of("gloss-to-roughness"), SLOTS.get(MapRole.ROUGHNESS));
-        }
-      }
-      case NORMAL -> {
-        boolean flip = "dx".equals(s.map().handedness()) && !profile.handedness().equals("dx");
-        put(role, s, flip ? List.of("flip-green") : List.of(), SLOTS.get(role));
-      }
-      case BUMP -> {
-        if (sources.containsKey(MapRole.NORMAL)) {
-          leave(role, "the normal map holds the same detail");
-        } else {
-          put(MapRole.NORMAL, s, List.of("height-to-normal"), SLOTS.get(MapRole.NORMAL));
-        }
-      }
-      case BASE_COLOUR ->
-          put(
-              role,
-              s,
-              specular ? List.of("spec-gloss-to-metal-rough") : List.of(),
-              SLOTS.get(role));
-      case SPECULAR -> {
-        if (!specular) {
-          leave(role, "this surface takes reflectance from metallic and base colour");
-        }
-      }
-      case AMBIENT_OCCLUSION -> leave(role, "the host works out occlusion from the light itself");
-      case CAVITY, CURVATURE -> leave(role, "it helps making materials, no surface input takes it");
-      case TRANSLUCENCY ->
-          leave(role, "light through thin surfaces is not set up in this host yet");
-      case MASK, ID -> leave(role, "it selects parts, no surface input takes it");
-      case PACKED -> leave(role, "what its channels hold is not known; say so in Arrivals");
-      default -> put(role, s, List.of(), SLOTS.get(role));
-    }
-  }
-
-  private void leave(MapRole role, String reason) {
-    if (leftOut.stream().noneMatch(l -> l.role() == role)) {
-      leftOut.add(new LeftOut(role, reason));
-    }
-  }
-
-  private void put(MapRole role, Source s, List<String> first, Slot slot) {
-    if (s.map().role() == MapRole.SHEEN
-        && s.map().channelCount() < 3
-        && slot.input().equals("sheen_color")) {
-      put(role, s, first, new Slot("sheen", Use.GREY));
+  private void slot(MapRole role, Slot slot) {
+    Set<Integer> tiles = new TreeSet<>();
+    sources
+        .roles()
+        .forEach(r ->
+            sources
+                .all(r)
+                .forEach(s -> {
+                  if (s.map().tile() != null) {
+                    tiles.add(s.map().tile());
+                  }
+                }));
+    if (tiles.isEmpty()) {
+      recipes.of(role, null).ifPresent(parts -> put(role, slot, parts));
       return;
     }
-    List<String> conversions = new ArrayList<>();
-    if (s.channel() != null) {
-      conversions.add("unpack");
+    for (Integer tile : tiles) {
+      recipes
+          .of(role, tile)
+          .filter(parts -> tile.equals(parts.getFirst().source().tile()))
+          .ifPresent(parts -> put(role, slot, parts));
     }
-    conversions.addAll(first);
-    boolean readable = profile.fileFormats().contains(s.map().format());
-    boolean grey = s.map().channelCount() < 3;
-    boolean colourFromGrey = slot.use() == Use.COLOUR && grey && s.map().channelCount() > 0;
-    boolean greyAlpha = slot.use() != Use.COLOUR && s.map().channelCount() == 2;
+  }
+
+  private void put(MapRole role, Slot slot, List<Part> parts) {
+    MapRecord main = parts.getFirst().source();
+    Slot fit = slot;
+    if (role == MapRole.SHEEN && slot.use() == Use.COLOUR && main.channelCount() < 3) {
+      // A grey sheen is an amount, not a colour.
+      fit = new Slot(slot.input().replace("_color", ""), Use.GREY);
+    }
+    parts.forEach(p -> used.add(p.role()));
+    if (role == MapRole.BASE_COLOUR && profile.opacity().equals("alpha-of-colour")) {
+      used.add(MapRole.OPACITY);
+    }
+    List<String> after = new ArrayList<>();
+    if (parts.stream().anyMatch(p -> p.role() == MapRole.AMBIENT_OCCLUSION)
+        && role != MapRole.AMBIENT_OCCLUSION) {
+      after.add("occlusion-into-colour");
+    }
+    if (parts.stream().anyMatch(p -> "a".equals(p.to()))) {
+      after.add("pack");
+    }
+    Size size = Size.of(parts, profile);
+    limits(main, size, after);
+    boolean converted = !after.isEmpty() || parts.stream().anyMatch(p -> !p.steps().isEmpty());
+    if (!converted && unreadable(main, fit.use())) {
+      after.add("format");
+      converted = true;
+    }
     boolean named =
-        ImageFormat.ofName(s.map().path())
+        ImageFormat.ofName(main.path())
             .map(ImageFormat::id)
-            .filter(f -> f.equals(s.map().format()))
+            .filter(f -> f.equals(main.format()))
             .isPresent();
-    if (conversions.isEmpty() && (!readable || colourFromGrey || greyAlpha)) {
-      conversions.add("format");
-    }
-    String format = conversions.isEmpty() ? s.map().format() : profile.fileFormats().getFirst();
+    String format = converted ? profile.fileFormats().getFirst() : main.format();
     String extension =
-        conversions.isEmpty() && named
-            ? s.map().path().substring(s.map().path().lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)
+        !converted && named
+            ? main.path().substring(main.path().lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)
             : ImageFormat.ofId(format).map(ImageFormat::extension).orElse(format);
-    String tile = s.map().tile() == null ? "" : "." + s.map().tile();
+    String tile = main.tile() == null ? "" : "." + main.tile();
     planned.add(
         new PlannedMap(
             role,
-            s.map(),
-            s.channel(),
-            shelf.resolve(item.path(s.map())),
-            conversions,
-            stem + "_" + slot.input() + tile + "." + extension,
+            parts,
+            after,
+            stem + "_" + fileWord(fit.input()) + tile + "." + extension,
             format,
-            slot.input(),
-            slot.use()));
+            fit.input(),
+            List.of(),
+            fit.use(),
+            size.width(),
+            size.height()));
   }
 
-  /** The diffuse and specular sources of a conversion to metal/rough. */
-  static Path specularOf(List<MapRecord> maps, ShelfFolder shelf, ShelvedItem item) {
-    for (MapRecord m : maps) {
-      if (m.role() == MapRole.SPECULAR) {
-        return shelf.resolve(item.path(m));
-      }
-    }
-    return null;
+  /** A word for a file name out of an input's name. */
+  private static String fileWord(String input) {
+    return input
+        .replaceAll("Texture$", "")
+        .replaceAll("([a-z])([A-Z])", "$1_$2")
+        .toLowerCase(Locale.ROOT);
   }
 
-  /**
-   * Metres between black and white of the height map that the normal map implies; empty when
-   * unknown.
-   */
-  static OptionalDouble reliefImplied(List<PlannedMap> maps, double tileMetres) {
-    PlannedMap normal = null;
-    PlannedMap height = null;
-    for (PlannedMap m : maps) {
-      normal = m.use() == Use.NORMAL && m.source().role() == MapRole.NORMAL ? m : normal;
-      height = m.use() == Use.DISPLACEMENT && m.channel() == null ? m : height;
+  private boolean unreadable(MapRecord m, Use use) {
+    boolean grey = m.channelCount() > 0 && m.channelCount() < 3;
+    return !profile.fileFormats().contains(m.format())
+        || (use == Use.COLOUR && grey)
+        || (use != Use.COLOUR && m.channelCount() == 2);
+  }
+
+  private void limits(MapRecord main, Size size, List<String> after) {
+    if (size.width() > 0
+        && (size.width() != size.fullWidth() || size.height() != size.fullHeight())) {
+      after.add("resize");
     }
-    if (normal == null || height == null) {
-      return OptionalDouble.empty();
-    }
-    try {
-      Handedness h = Handedness.ofId(normal.source().handedness()).orElse(Handedness.UNKNOWN);
-      return ReliefEstimate.metres(
-          ImageDecoder.decode(normal.from()), ImageDecoder.decode(height.from()), h, tileMetres);
-    } catch (IOException e) {
-      return OptionalDouble.empty();
+    if (profile.maxBits() > 0 && main.bits() > profile.maxBits()) {
+      after.add("depth");
     }
   }
 
-  static double assumedRelief(double tileMetres) {
-    return ASSUMED_RELIEF * tileMetres;
+  /** One picture of several grey roles; the delivered one when it has just these channels. */
+  private void pack(Packing packing) {
+    Map<String, Part> channels = new LinkedHashMap<>();
+    List<Part> helpers = new ArrayList<>();
+    List<String> also = new ArrayList<>();
+    for (var e : packing.channels().entrySet()) {
+      MapRole role = MapRole.ofId(e.getValue().role()).orElseThrow();
+      recipes
+          .of(role, null)
+          .ifPresent(parts -> {
+            Part p = parts.getFirst();
+            channels.put(
+                e.getKey(),
+                new Part(p.role(), p.source(), p.channel(), p.from(), p.steps(), e.getKey()));
+            used.add(p.role());
+            parts.forEach(x -> used.add(x.role()));
+            helpers.addAll(parts.subList(1, parts.size()));
+            if (e.getValue().input() != null) {
+              also.add(e.getValue().input());
+            }
+          });
+    }
+    if (channels.isEmpty()) {
+      return;
+    }
+    List<Part> parts = new ArrayList<>(channels.values());
+    parts.addAll(helpers);
+    MapRecord first = parts.getFirst().source();
+    boolean asDelivered =
+        channels.size() == packing.channels().size()
+            && first.channelCount() == 3
+            && profile.fileFormats().contains(first.format())
+            && channels.entrySet().stream()
+                .allMatch(e ->
+                    e.getValue().source().equals(first)
+                        && e.getKey().equals(e.getValue().channel())
+                        && e.getValue().steps().equals(List.of("unpack")));
+    Size size = Size.of(parts, profile);
+    List<String> after = new ArrayList<>();
+    if (asDelivered) {
+      parts =
+          List.of(new Part(MapRole.PACKED, first, null, parts.getFirst().from(), List.of(), null));
+    } else {
+      after.add("pack");
+    }
+    limits(first, size, after);
+    String format = after.isEmpty() ? first.format() : profile.fileFormats().getFirst();
+    planned.add(
+        new PlannedMap(
+            MapRole.PACKED,
+            parts,
+            after,
+            stem
+                + "_"
+                + fileWord(packing.input())
+                + "."
+                + ImageFormat.ofId(format).map(ImageFormat::extension).orElse(format),
+            format,
+            packing.input(),
+            also,
+            Use.PACKED,
+            size.width(),
+            size.height()));
   }
 
   /** Tile width to use: as wished, as known, or assumed. */
   static double tile(ShelvedItem item, Double wished) {
-    if (wished != null) {
-      return wished;
-    }
-    return item.item().tileMetres() != null
-        ? item.item().tileMetres()
-        : Previews.ASSUMED_TILE_METRES;
+    return Optional.ofNullable(wished)
+        .or(() -> Optional.ofNullable(item.item().tileMetres()))
+        .orElse(keepshelf.core.preview.Previews.ASSUMED_TILE_METRES);
   }
 
   /** A folder and file name for {@code item} that every file system and reader takes. */

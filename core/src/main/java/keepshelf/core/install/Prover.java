@@ -10,10 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.InstallationRecord.Proof;
 import keepshelf.core.catalogue.InstallationRecord.ProvedInput;
-import keepshelf.core.format.materialx.SurfaceDocument.Use;
-import keepshelf.core.model.Channels;
-import keepshelf.imaging.io.ImageDecoder;
-import keepshelf.imaging.pixel.Pixels;
+import keepshelf.core.format.SurfaceDocument.Use;
 
 /**
  * Compares what an independent reader finds in an installation with what the shelf meant. Expected
@@ -47,9 +44,12 @@ final class Prover {
     Set<String> seen = new HashSet<>();
     for (PlannedMap m : plan.maps()) {
       if (seen.add(m.input())) {
-        HostReader.Input found =
-            r.inputs().stream().filter(i -> i.input().equals(m.input())).findFirst().orElse(null);
-        compare(m, found, document);
+        compare(m, m.input(), m.use(), r, document);
+      }
+      for (String also : m.also()) {
+        if (seen.add(also)) {
+          compare(m, also, Use.GREY, r, document);
+        }
       }
     }
     for (HostReader.Input i : r.inputs()) {
@@ -62,64 +62,54 @@ final class Prover {
     return new Proof(ok, r.reader(), compared, r.complaints(), r.picture());
   }
 
-  private void compare(PlannedMap m, HostReader.Input found, Path document) {
-    String expected;
-    double[] mean;
-    int width;
-    int height;
+  private void compare(PlannedMap m, String input, Use as, HostReader.Reading r, Path document) {
+    HostReader.Input found =
+        r.inputs().stream().filter(i -> i.input().equals(input)).findFirst().orElse(null);
+    ExpectedMap meant;
     try {
-      Pixels p = ImageDecoder.decode(m.from());
-      mean = expectedMean(m, p);
-      width = p.width();
-      height = p.height();
+      meant = ExpectedMap.of(m, as, plan);
     } catch (IOException e) {
       compared.add(
           new ProvedInput(
-              m.input(),
+              input,
               "the original on the shelf",
               "the original cannot be read: " + e.getMessage(),
               false));
       return;
     }
-    String relative = "textures/" + SurfaceDocuments.tileName(m);
-    expected = words(relative, m.use(), width, height, mean, scale(m));
+    String relative = "textures/" + HostDocuments.tileName(m);
+    Double scale = scale(as);
+    String expected = words(relative, as, meant.width(), meant.height(), meant.mean(), scale);
     if (found == null || found.file() == null) {
-      compared.add(new ProvedInput(m.input(), expected, "nothing", false));
+      compared.add(new ProvedInput(input, expected, "nothing", false));
       return;
     }
     double[] has = found.mean().stream().mapToDouble(Double::doubleValue).toArray();
     String at =
         document.getParent().relativize(Path.of(found.file())).toString().replace('\\', '/');
-    boolean sameMean = true;
-    double[] shown = mean == null ? null : new double[mean.length];
-    for (int c = 0; mean != null && c < mean.length; c++) {
+    double[] shown = new double[meant.mean().length];
+    for (int c = 0; c < shown.length; c++) {
       shown[c] = c < has.length ? has[c] : Double.NaN;
-      sameMean &= c < has.length && Math.abs(has[c] - mean[c]) <= 0.002;
     }
+    boolean raised = as == Use.DISPLACEMENT || as == Use.BUMP;
     String foundWords =
-        words(
-            at,
-            use(found),
-            found.width(),
-            found.height(),
-            shown,
-            m.use() == Use.DISPLACEMENT ? found.value() : null);
+        words(at, use(found), found.width(), found.height(), shown, raised ? found.value() : null);
     boolean sameScale =
-        m.use() != Use.DISPLACEMENT
+        !raised
             || (found.value() != null
-                && Math.abs(found.value() - scale(m)) <= 1e-5 * Math.max(1, Math.abs(scale(m))));
+                && Math.abs(found.value() - scale) <= 1e-5 * Math.max(1, Math.abs(scale)));
     boolean equal =
         at.equals(relative)
-            && use(found) == m.use()
-            && found.width() == width
-            && found.height() == height
-            && sameMean
+            && use(found) == as
+            && found.width() == meant.width()
+            && found.height() == meant.height()
+            && meant.agrees(has)
             && sameScale;
-    compared.add(new ProvedInput(m.input(), expected, foundWords, equal));
+    compared.add(new ProvedInput(input, expected, foundWords, equal));
   }
 
-  private Double scale(PlannedMap m) {
-    return m.use() == Use.DISPLACEMENT
+  private Double scale(Use use) {
+    return use == Use.DISPLACEMENT || use == Use.BUMP
         ? plan.reliefMetres() * plan.profile().unitsPerMetre()
         : null;
   }
@@ -129,6 +119,8 @@ final class Prover {
     return switch (through) {
       case "normalmap" -> Use.NORMAL;
       case "displacement" -> Use.DISPLACEMENT;
+      case "bump" -> Use.BUMP;
+      case "packed" -> Use.PACKED;
       case "convert" -> Use.GREY_AS_COLOUR;
       default -> i.colourspace() == null ? Use.GREY : Use.COLOUR;
     };
@@ -139,8 +131,10 @@ final class Prover {
         switch (use) {
           case COLOUR -> "sRGB colour";
           case NORMAL -> "vectors through a normal map";
-          case DISPLACEMENT ->
-              "height, scale "
+          case PACKED -> "grey data in each channel";
+          case DISPLACEMENT, BUMP ->
+              (use == Use.BUMP ? "bump, " : "height, ")
+                  + "scale "
                   + String.format(Locale.ROOT, "%.4f", scale == null ? Double.NaN : scale)
                   + " "
                   + plan.profile().unit();
@@ -148,41 +142,11 @@ final class Prover {
           case GREY -> "grey data";
         };
     StringBuilder b = new StringBuilder(file + " · " + as + " · " + w + " × " + h);
-    if (mean != null) {
-      b.append(" · mean");
-      for (double v : mean) {
-        b.append(String.format(Locale.ROOT, " %.3f", v));
-      }
+    b.append(" · mean");
+    for (double v : mean) {
+      b.append(String.format(Locale.ROOT, " %.3f", v));
     }
     return b.toString();
-  }
-
-  /**
-   * Means of the stored channels after the planned conversions; null where no plain sum gives them.
-   */
-  private static double[] expectedMean(PlannedMap m, Pixels p) {
-    if (m.conversions().contains("spec-gloss-to-metal-rough")
-        || m.conversions().contains("height-to-normal")) {
-      return null;
-    }
-    int n = m.use() == Use.COLOUR || m.use() == Use.NORMAL ? 3 : 1;
-    double[] mean = new double[n];
-    int from = m.channel() == null ? 0 : Math.min(Channels.index(m.channel()), p.channels() - 1);
-    for (int c = 0; c < n; c++) {
-      int at = p.channels() < 3 && n == 3 ? 0 : from + c;
-      double sum = 0;
-      for (int i = at; i < p.sampleCount(); i += p.channels()) {
-        sum += p.at(i);
-      }
-      mean[c] = sum / ((double) p.width() * p.height());
-    }
-    if (m.conversions().contains("gloss-to-roughness")) {
-      mean[0] = 1 - mean[0];
-    }
-    if (m.conversions().contains("flip-green")) {
-      mean[1] = 1 - mean[1];
-    }
-    return mean;
   }
 
   private void placement(Map<String, Object> placement) {

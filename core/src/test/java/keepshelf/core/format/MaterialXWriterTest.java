@@ -5,11 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import keepshelf.core.format.SurfaceDocument.Texture;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.format.SurfaceDocument.Value;
 import keepshelf.core.format.materialx.MaterialXWriter;
-import keepshelf.core.format.materialx.SurfaceDocument;
-import keepshelf.core.format.materialx.SurfaceDocument.Texture;
-import keepshelf.core.format.materialx.SurfaceDocument.Use;
-import keepshelf.core.format.materialx.SurfaceDocument.Value;
 import org.junit.jupiter.api.Test;
 
 class MaterialXWriterTest {
@@ -27,7 +26,9 @@ class MaterialXWriterTest {
         0,
         0,
         0.45,
-        List.of(new Value("base", 1)));
+        List.of(new Value("base", 1)),
+        100,
+        true);
   }
 
   @Test

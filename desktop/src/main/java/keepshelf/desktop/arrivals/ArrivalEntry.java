@@ -34,6 +34,8 @@ public final class ArrivalEntry {
   private final ObjectProperty<ArrivalTwins> twins = new SimpleObjectProperty<>(ArrivalTwins.NONE);
   private final BooleanProperty asKin = new SimpleBooleanProperty(true);
   private final PackForm form = new PackForm();
+  private Arrival counted;
+  private long questions;
   Job job;
 
   /** What it was opened with, or null. */
@@ -105,11 +107,27 @@ public final class ArrivalEntry {
                 p -> p.code().equals("encrypted-archive") || p.code().equals("wrong-password"));
   }
 
+  /** Maps about which a person should be asked; counted once for each state of the arrival. */
+  public long questions() {
+    Arrival a = arrival.get();
+    if (a != counted) {
+      questions = a == null ? 0 : a.questions();
+      counted = a;
+    }
+    return questions;
+  }
+
+  /** Notes what was counted beside the interface thread. */
+  void counted(Arrival a, long howMany) {
+    counted = a;
+    questions = howMany;
+  }
+
   /** Whether it can be filed without asking anything. */
   public boolean sure() {
     return state.get() == State.READY
         && arrival.get() != null
         && !arrival.get().recognition().items().isEmpty()
-        && arrival.get().questions() == 0;
+        && questions() == 0;
   }
 }

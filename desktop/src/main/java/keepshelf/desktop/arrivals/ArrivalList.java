@@ -103,7 +103,7 @@ final class ArrivalList extends VBox {
         case FAILED -> line.getStyleClass().add(shown.locked() ? "attention" : "bad");
         case ALREADY_THERE -> line.getStyleClass().add("remark");
         default -> {
-          if (a != null && a.questions() > 0) {
+          if (a != null && shown.questions() > 0) {
             line.getStyleClass().add("attention");
           } else if (shown.kinProperty().get() != null) {
             line.getStyleClass().add("remark");

@@ -23,7 +23,6 @@ import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.DownloadsWatch;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.Recognition;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.work.Job;
@@ -173,7 +172,9 @@ public final class ArrivalsModel {
                 boolean there = known;
                 ArrivalKin of = kin;
                 ArrivalTwins like = twins;
+                long asked = a == null ? 0 : a.questions();
                 work.ui(() -> {
+                  e.counted(read, asked);
                   e.twinsProperty().set(like);
                   arrived(e, read, there, of);
                 });
@@ -233,7 +234,7 @@ public final class ArrivalsModel {
               case FAILED -> a.problems().getFirst().message().replace(a.path(), e.name());
               case ALREADY_THERE -> Words.of("arrivals.already");
               default ->
-                  Words.of("arrivals.ready", a.recognition().items().size(), a.questions())
+                  Words.of("arrivals.ready", a.recognition().items().size(), e.questions())
                       + (e.kinProperty().get() == null ? "" : " · " + e.kinProperty().get().brief())
                       + (e.twinsProperty().get().byKey().isEmpty() || e.kinProperty().get() != null
                           ? ""
@@ -318,8 +319,7 @@ public final class ArrivalsModel {
 
   /** Questions in the chosen arrival. */
   public long questions() {
-    Recognition r = recognition();
-    return r == null ? 0 : r.items().stream().mapToLong(RecognisedItem::questions).sum();
+    return chosen.get() == null ? 0 : chosen.get().questions();
   }
 
   /** Whether the chosen arrival can be filed now. */

@@ -1,6 +1,7 @@
 package keepshelf.desktop.arrivals;
 
 import java.util.Map;
+import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ChangeListener;
 import javafx.beans.value.ObservableValue;
@@ -54,8 +55,9 @@ public final class ArrivalsView implements Place {
   private final Label questions = Kit.label("", "second");
   private final Button file;
   private final Button fileAll;
-  private final ChangeListener<Object> redraw = (o, was, is) -> showChosen();
+  private final ChangeListener<Object> redraw = (o, was, is) -> showSoon();
   private ArrivalEntry shown;
+  private boolean drawing;
 
   /** Shows {@code model}; {@code picker} asks for files. */
   public ArrivalsView(ArrivalsModel model, WorkList work, Pictures pictures, FilePicker picker) {
@@ -139,7 +141,7 @@ public final class ArrivalsView implements Place {
     long asked =
         model.entries().stream()
             .filter(e -> e.stateProperty().get() == ArrivalEntry.State.READY)
-            .mapToLong(e -> e.arrivalProperty().get().questions())
+            .mapToLong(ArrivalEntry::questions)
             .sum();
     questions.setText(model.entries().isEmpty() ? "" : Words.of("arrivals.questions", asked));
     long sure = model.sure();
@@ -162,6 +164,17 @@ public final class ArrivalsView implements Place {
 
   private void pickFolder() {
     picker.folder(content.getScene().getWindow()).ifPresent(f -> model.add(java.util.List.of(f)));
+  }
+
+  /** Several things change at once when an arrival was read; it is drawn once for all of them. */
+  private void showSoon() {
+    if (!drawing) {
+      drawing = true;
+      Platform.runLater(() -> {
+        drawing = false;
+        showChosen();
+      });
+    }
   }
 
   private void showChosen() {

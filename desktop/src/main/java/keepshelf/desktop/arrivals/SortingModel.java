@@ -35,6 +35,8 @@ public final class SortingModel {
   private final UndoList undo;
   private final ObjectProperty<Spot> spot = new SimpleObjectProperty<>();
   private final ObservableSet<String> marked = FXCollections.observableSet(new LinkedHashSet<>());
+  private Recognition spotsOf;
+  private List<Spot> spots = List.of();
   private final ObservableList<NamingHabit> habits = FXCollections.observableArrayList();
 
   SortingModel(ArrivalsModel arrivals, Shelf shelf, WorkList work, UndoList undo) {
@@ -76,7 +78,11 @@ public final class SortingModel {
   /** All pictures of the chosen arrival: table row by row, then the tray. */
   public List<Spot> spots() {
     Recognition r = recognition();
-    return r == null ? List.of() : Spot.all(r);
+    if (r != spotsOf) {
+      spots = r == null ? List.of() : List.copyOf(Spot.all(r));
+      spotsOf = r;
+    }
+    return spots;
   }
 
   /** Looks at a picture; the others are no longer chosen. */
@@ -169,7 +175,7 @@ public final class SortingModel {
     for (ArrivalEntry e : arrivals.entries()) {
       if (e != arrivals.chosenProperty().get()
           && e.stateProperty().get() == ArrivalEntry.State.READY
-          && e.arrivalProperty().get().questions() > 0) {
+          && e.questions() > 0) {
         arrivals.chosenProperty().set(e);
         lookFirst();
         return;

@@ -37,13 +37,15 @@ public final class SpecGloss {
   }
 
   private static float metallic(float diffuse, float specular, float oneMinusStrength) {
-    if (specular < DIELECTRIC) {
+    // Just above 4 % the equation takes dark paint for metal: stored specular colours are coarse.
+    float sure = Math.clamp((specular - DIELECTRIC * 1.05f) / (DIELECTRIC * 0.5f), 0f, 1f);
+    if (sure == 0) {
       return 0;
     }
     double a = DIELECTRIC;
     double b = diffuse * oneMinusStrength / (1 - DIELECTRIC) + specular - 2 * DIELECTRIC;
     double c = DIELECTRIC - specular;
     double root = Math.max(0, b * b - 4 * a * c);
-    return Math.clamp((float) ((-b + Math.sqrt(root)) / (2 * a)), 0f, 1f);
+    return sure * Math.clamp((float) ((-b + Math.sqrt(root)) / (2 * a)), 0f, 1f);
   }
 }

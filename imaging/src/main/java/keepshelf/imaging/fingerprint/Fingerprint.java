@@ -1,5 +1,6 @@
 package keepshelf.imaging.fingerprint;
 
+import keepshelf.imaging.fourier.Fft;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;

@@ -1,5 +1,7 @@
 package keepshelf.imaging.fingerprint;
 
+import keepshelf.imaging.fourier.Fft;
+
 /**
  * Compares two pictures by their fingerprints: aligned by phase correlation over the eight ways to
  * turn and mirror a square, with any wrapped shift (C. D. Kuglin, D. C. Hines, "The phase

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import keepshelf.imaging.Fields;
+import keepshelf.imaging.fourier.Fft;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
 

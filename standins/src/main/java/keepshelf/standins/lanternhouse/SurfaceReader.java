@@ -6,6 +6,9 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.standins.frame.Evaluation;
+import keepshelf.standins.frame.ReadSurface;
+import keepshelf.standins.frame.ReadSurface.Meaning;
 
 /**
  * Resolves what reaches each input of the first material's surface, and complains about whatever
@@ -35,6 +38,14 @@ final class SurfaceReader {
           Map.entry("transmission", "float"),
           Map.entry("subsurface", "float"),
           Map.entry("subsurface_color", "color3"));
+  private static final Map<String, Meaning> MEANINGS =
+      Map.of(
+          "base_color", Meaning.COLOUR,
+          "specular_roughness", Meaning.ROUGHNESS,
+          "metalness", Meaning.METALLIC,
+          "normal", Meaning.NORMAL_UP,
+          "opacity", Meaning.OPACITY,
+          "emission_color", Meaning.EMISSION);
   private static final Set<String> ADDRESS_MODES =
       Set.of("periodic", "clamp", "constant", "mirror");
   private static final Set<String> KNOWN_NODES =
@@ -69,7 +80,7 @@ final class SurfaceReader {
   }
 
   private void complain(String what) {
-    out.complaints.add(what);
+    out.complain(what);
   }
 
   private void run() {
@@ -90,7 +101,7 @@ final class SurfaceReader {
       return;
     }
     Node material = materials.getFirst();
-    out.material = material.name();
+    out.name(material.name());
     Node shaderInput = material.inputs().get("surfaceshader");
     Node surface = shaderInput == null ? null : root.child(shaderInput.get("nodename"));
     if (surface == null || !surface.category().equals("standard_surface")) {
@@ -119,8 +130,9 @@ final class SurfaceReader {
       complain("input “" + in.name() + "” is of type " + in.type() + ", not " + wanted);
     }
     if (in.get("value") != null) {
-      out.inputs.add(
-          new ReadSurface.Input(in.name(), null, null, null, scalar(in.get("value"), in.name())));
+      out.add(
+          new ReadSurface.Input(in.name(), null, null, null, scalar(in.get("value"), in.name())),
+          MEANINGS.get(in.name()));
       return;
     }
     Node graph = root.child(in.get("nodegraph") == null ? "" : in.get("nodegraph"));
@@ -231,7 +243,9 @@ final class SurfaceReader {
       complain("the picture " + file.get("value") + " is not there");
     }
     placement(graph, image);
-    out.inputs.add(new ReadSurface.Input(input, path, through, colour ? space : null, scale));
+    out.add(
+        new ReadSurface.Input(input, path, through, colour ? space : null, scale),
+        MEANINGS.get(input));
   }
 
   private void placement(Node graph, Node image) {
@@ -249,7 +263,7 @@ final class SurfaceReader {
       complain("the placement stretches pictures: " + scale[0] + " by " + scale[1]);
     }
     // place2d divides by its scale, so its scale is the width of one tile in UV units.
-    out.placement = new ReadSurface.Placement(scale[0], turn[0], offset[0], offset[1]);
+    out.place(new ReadSurface.Placement(scale[0], turn[0], offset[0], offset[1]));
   }
 
   /** The value of an input, its own or the graph's that it is bound to. */

@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.standins.frame.ReadSurface;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -70,15 +71,19 @@ class LanternhouseTest {
     return SurfaceReader.read(f, DocumentReader.read(f));
   }
 
+  private static ReadSurface.Input input(ReadSurface s, String name) {
+    return s.inputs().stream().filter(i -> i.input().equals(name)).findFirst().orElseThrow();
+  }
+
   @Test
   void aSoundDocumentIsReadWithoutComplaint() throws Exception {
     ReadSurface s = read(SOUND);
-    assertThat(s.complaints).isEmpty();
-    assertThat(s.material).isEqualTo("Dory");
-    assertThat(s.placement.tile()).isEqualTo(0.25);
-    assertThat(s.input("normal").through()).isEqualTo("normalmap");
-    assertThat(s.input("base_color").colourspace()).isEqualTo("srgb_texture");
-    assertThat(s.input("specular_roughness").value()).isEqualTo(0.4);
+    assertThat(s.complaints()).isEmpty();
+    assertThat(s.material()).isEqualTo("Dory");
+    assertThat(s.placement().tile()).isEqualTo(0.25);
+    assertThat(input(s, "normal").through()).isEqualTo("normalmap");
+    assertThat(input(s, "base_color").colourspace()).isEqualTo("srgb_texture");
+    assertThat(input(s, "specular_roughness").value()).isEqualTo(0.4);
   }
 
   @ParameterizedTest
@@ -104,7 +109,7 @@ class LanternhouseTest {
       xml = xml.replace("</normalmap>", "</swizzle>");
     }
     assertThat(xml).isNotEqualTo(SOUND);
-    assertThat(String.join("\n", read(xml).complaints)).contains(complaint);
+    assertThat(String.join("\n", read(xml).complaints())).contains(complaint);
   }
 
   @Test
@@ -113,7 +118,7 @@ class LanternhouseTest {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     Path picture = dir.resolve("p.png");
     int code =
-        Lanternhouse.run(
+        Lanternhouse.PROGRAM.run(
             new String[] {"--read", f.toString(), "--picture", picture.toString()},
             new PrintStream(out, true, StandardCharsets.UTF_8));
     assertThat(code).isZero();
@@ -122,11 +127,13 @@ class LanternhouseTest {
         .contains("\"width\":16");
     assertThat(ImageDecoder.decode(picture).width()).isEqualTo(256);
     assertThat(
-            Lanternhouse.run(
+            Lanternhouse.PROGRAM.run(
                 new String[] {"--folder", dir.toString()},
                 new PrintStream(out, true, StandardCharsets.UTF_8)))
         .isZero();
-    assertThat(Lanternhouse.run(new String[0], new PrintStream(out, true, StandardCharsets.UTF_8)))
+    assertThat(
+            Lanternhouse.PROGRAM.run(
+                new String[0], new PrintStream(out, true, StandardCharsets.UTF_8)))
         .isEqualTo(2);
   }
 
@@ -138,7 +145,7 @@ class LanternhouseTest {
             "<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]><materialx>&e;</materialx>");
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     assertThat(
-            Lanternhouse.run(
+            Lanternhouse.PROGRAM.run(
                 new String[] {"--read", f.toString()},
                 new PrintStream(out, true, StandardCharsets.UTF_8)))
         .isEqualTo(1);

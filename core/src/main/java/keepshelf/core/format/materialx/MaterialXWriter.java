@@ -1,12 +1,13 @@
 package keepshelf.core.format.materialx;
 
 import java.io.StringWriter;
-import java.util.Locale;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
-import keepshelf.core.format.materialx.SurfaceDocument.Texture;
-import keepshelf.core.format.materialx.SurfaceDocument.Use;
+import keepshelf.core.format.Numbers;
+import keepshelf.core.format.SurfaceDocument;
+import keepshelf.core.format.SurfaceDocument.Texture;
+import keepshelf.core.format.SurfaceDocument.Use;
 
 /**
  * Writes a {@link SurfaceDocument} as MaterialX 1.39: one node graph with the pictures and one
@@ -39,14 +40,7 @@ public final class MaterialXWriter {
    * {@code name} as a MaterialX name: letters, digits and underscores, not beginning with a digit.
    */
   public static String nodeName(String name) {
-    String ascii =
-        java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFKD)
-            .replaceAll("\\p{M}+", "");
-    String n = ascii.replaceAll("[^A-Za-z0-9]+", "_").replaceAll("^_+|_+$", "");
-    if (n.isEmpty()) {
-      n = "material_" + Integer.toHexString(name.hashCode());
-    }
-    return Character.isDigit(n.charAt(0)) ? "m_" + n : n;
+    return Numbers.identifier(name);
   }
 
   private void document(SurfaceDocument d) throws XMLStreamException {
@@ -259,9 +253,7 @@ public final class MaterialXWriter {
 
   /** Plain decimals, without exponent and needless zeros. */
   static String number(double v) {
-    return new java.math.BigDecimal(String.format(Locale.ROOT, "%.6f", v))
-        .stripTrailingZeros()
-        .toPlainString();
+    return Numbers.plain(v);
   }
 
   private void open(String element, String... attributes) throws XMLStreamException {

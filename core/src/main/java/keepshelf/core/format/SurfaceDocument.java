@@ -1,9 +1,11 @@
-package keepshelf.core.format.materialx;
+package keepshelf.core.format;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
+import java.util.Optional;
 
 /**
- * What a MaterialX document of one standard surface holds.
+ * What a document of one surface holds, whatever its format.
  *
  * @param name name for people; made a valid node name by the writer
  * @param textures the pictures, each at one input of the surface
@@ -13,6 +15,8 @@ import java.util.List;
  * @param offsetV shift of all maps upwards, in UV units
  * @param displacementScale host units between height 0 and 1
  * @param values plain values of other inputs
+ * @param unitsPerMetre of the host
+ * @param cutOut whether the surface is seen through where it is not opaque
  */
 public record SurfaceDocument(
     String name,
@@ -22,7 +26,9 @@ public record SurfaceDocument(
     double offsetU,
     double offsetV,
     double displacementScale,
-    List<Value> values) {
+    List<Value> values,
+    double unitsPerMetre,
+    boolean cutOut) {
   /** Copies the lists. */
   public SurfaceDocument {
     textures = List.copyOf(textures);
@@ -32,25 +38,41 @@ public record SurfaceDocument(
   /** How the picture's samples become the input's value. */
   public enum Use {
     /** sRGB colour into a color3 input. */
+    @JsonProperty("colour")
     COLOUR,
     /** Grey data into a float input. */
+    @JsonProperty("grey")
     GREY,
     /** Grey data into a color3 input. */
+    @JsonProperty("grey-as-colour")
     GREY_AS_COLOUR,
     /** Vectors, through a normal-map node. */
+    @JsonProperty("normal")
     NORMAL,
     /** Grey height, through a displacement node. */
-    DISPLACEMENT
+    @JsonProperty("displacement")
+    DISPLACEMENT,
+    /** Grey height that only tilts the surface. */
+    @JsonProperty("bump")
+    BUMP,
+    /** Several grey roles in the channels of one picture. */
+    @JsonProperty("packed")
+    PACKED
   }
 
   /**
    * A picture at an input.
    *
-   * @param input name of the input of {@code standard_surface}, or {@code displacement}
+   * @param input name of the surface's input, or {@code displacement}
    * @param use how it is read
    * @param file relative to the document, with forward slashes
    */
   public record Texture(String input, Use use, String file) {}
+
+  /** The first texture at {@code input}. */
+  public Optional<Texture> texture(String input) {
+    return textures.stream().filter(t -> t.input().equals(input)).findFirst();
+  }
 
   /** A float value at an input. */
   public record Value(String input, double value) {}

@@ -1,0 +1,126 @@
+package keepshelf.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
+import keepshelf.core.archive.FileTrees;
+import keepshelf.core.duplicates.DuplicateFinder;
+import keepshelf.core.duplicates.KnownPictures;
+import keepshelf.core.duplicates.Picture;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.store.SqliteCatalogue;
+import keepshelf.demo.texture.MapSet;
+import keepshelf.demo.texture.Recipe;
+import keepshelf.imaging.fingerprint.Descriptor;
+import keepshelf.imaging.fingerprint.Fingerprint;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Level;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.TearDown;
+import org.openjdk.jmh.annotations.Timeout;
+import org.openjdk.jmh.annotations.Warmup;
+
+/**
+ * A shelf's whole search from kept fingerprints: descriptors are read from the catalogue, pairs are
+ * proposed and every proposed pair is verified. One picture in a hundred stands twice. Beside it a
+ * new picture that is looked for among all of them.
+ */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.SingleShotTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Fork(1)
+@Warmup(iterations = 1)
+@Measurement(iterations = 2)
+@Timeout(time = 40, timeUnit = TimeUnit.MINUTES)
+public class KeptSearchBenchmark {
+  private static final int BATCH = 2000;
+
+  /** How many maps the shelf has. */
+  @Param({"10000", "100000"})
+  public int count;
+
+  private Path folder;
+  private SqliteCatalogue catalogue;
+  private KnownPictures known;
+  private List<Picture> pictures;
+  private Descriptor arriving;
+
+  /** Fills a catalogue; twins share a fingerprint but for the hash of the file. */
+  @Setup(Level.Trial)
+  public void fill() throws IOException, ShelfException {
+    folder = Files.createTempDirectory("keepshelf-kept");
+    catalogue = SqliteCatalogue.open(folder.resolve("catalogue.db"));
+    pictures = new ArrayList<>();
+    Fingerprint real = Fingerprint.of(new MapSet(Recipe.SLATE_SHINGLE, 256).baseColour());
+    Random r = new Random(11);
+    Map<String, Fingerprint> batch = new HashMap<>();
+    Fingerprint last = null;
+    for (int i = 0; i < count; i++) {
+      Fingerprint f = i % 100 == 99 ? twin(last, i) : madeUp(r, real, i);
+      last = f;
+      String sha = String.format("%064x", i);
+      pictures.add(new Picture("map" + i, folder, 1_000_000, sha, "item" + i, MapRole.BASE_COLOUR));
+      batch.put(sha, f);
+      if (batch.size() == BATCH || i == count - 1) {
+        catalogue.putFingerprints(batch);
+        batch.clear();
+      }
+    }
+    known = new KnownPictures(catalogue);
+    arriving = last.descriptor();
+    known.near(arriving);
+  }
+
+  private static Fingerprint madeUp(Random r, Fingerprint real, int i) {
+    float[] f = new float[190];
+    for (int k = 0; k < f.length; k++) {
+      f[k] = (float) r.nextGaussian();
+    }
+    byte[] luma = real.luma().clone();
+    for (int k = 0; k < luma.length; k++) {
+      luma[k] ^= (byte) r.nextInt(64);
+    }
+    return new Fingerprint(new Descriptor(1024, 1024, 1, f, 0.5f, 0.5f, 0.5f, 30, i), luma);
+  }
+
+  /** The same picture, but for one sample. */
+  private static Fingerprint twin(Fingerprint f, int i) {
+    Descriptor d = f.descriptor();
+    return new Fingerprint(
+        new Descriptor(d.width(), d.height(), 1, d.features(), 0.5f, 0.5f, 0.5f, 30, i), f.luma());
+  }
+
+  /** Removes the catalogue. */
+  @TearDown(Level.Trial)
+  public void remove() throws IOException {
+    catalogue.close();
+    FileTrees.delete(folder);
+  }
+
+  /** All pairs of the shelf. */
+  @Benchmark
+  public int search() {
+    return DuplicateFinder.find(pictures, catalogue, n -> {}).pairs().size();
+  }
+
+  /** One new picture among all that are known. */
+  @Benchmark
+  public int arriving() {
+    return known.near(arriving).size();
+  }
+}

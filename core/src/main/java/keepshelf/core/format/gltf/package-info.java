@@ -1,0 +1,2 @@
+/** glTF 2.0 documents. */
+package keepshelf.core.format.gltf;

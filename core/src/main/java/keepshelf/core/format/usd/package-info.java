@@ -1,0 +1,2 @@
+/** USD documents in text form, with UsdPreviewSurface. */
+package keepshelf.core.format.usd;

@@ -1,0 +1,52 @@
+package keepshelf.core.install;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.OptionalDouble;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.model.MapRole;
+import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.analyse.ReliefEstimate;
+import keepshelf.imaging.io.ImageDecoder;
+
+/** How high the relief of a surface is. */
+final class Relief {
+  /** Relief as a share of the tile where neither a person nor the normal map tells. */
+  private static final double ASSUMED = 0.015;
+
+  private Relief() {}
+
+  /**
+   * Metres between black and white of the height map that the normal map of an item implies; empty
+   * when unknown. Reads both pictures.
+   */
+  static OptionalDouble implied(
+      ShelfFolder shelf, ShelvedItem item, String resolution, double tileMetres) {
+    List<MapRecord> maps = item.item().mapsAt(resolution);
+    MapRecord normal = of(maps, MapRole.NORMAL);
+    MapRecord height = of(maps, MapRole.HEIGHT);
+    if (normal == null || height == null) {
+      return OptionalDouble.empty();
+    }
+    try {
+      Handedness h = Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN);
+      return ReliefEstimate.metres(
+          ImageDecoder.decode(shelf.resolve(item.path(normal))),
+          ImageDecoder.decode(shelf.resolve(item.path(height))),
+          h,
+          tileMetres);
+    } catch (IOException e) {
+      return OptionalDouble.empty();
+    }
+  }
+
+  private static MapRecord of(List<MapRecord> maps, MapRole role) {
+    return maps.stream().filter(m -> m.role() == role).findFirst().orElse(null);
+  }
+
+  static double assumed(double tileMetres) {
+    return ASSUMED * tileMetres;
+  }
+}

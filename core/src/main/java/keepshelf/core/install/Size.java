@@ -1,0 +1,39 @@
+package keepshelf.core.install;
+
+import java.util.List;
+import keepshelf.core.install.PlannedMap.Part;
+
+/**
+ * The size in pixels at which a host gets a picture.
+ *
+ * @param width as written
+ * @param height as written
+ * @param fullWidth of the largest map it is made of
+ * @param fullHeight of the largest map it is made of
+ */
+record Size(int width, int height, int fullWidth, int fullHeight) {
+  /** The size of the main map, or of the largest channel, brought within the host's limits. */
+  static Size of(List<Part> parts, HostProfile profile) {
+    int w = parts.getFirst().source().width();
+    int h = parts.getFirst().source().height();
+    for (Part p : parts) {
+      if (p.to() != null && p.source().width() > w) {
+        w = p.source().width();
+        h = p.source().height();
+      }
+    }
+    return new Size(fit(w, Math.max(w, h), profile), fit(h, Math.max(w, h), profile), w, h);
+  }
+
+  private static int fit(int side, int longer, HostProfile profile) {
+    if (side <= 0) {
+      return side;
+    }
+    double scale =
+        profile.maxSide() > 0 && longer > profile.maxSide()
+            ? profile.maxSide() / (double) longer
+            : 1;
+    int s = (int) Math.max(1, Math.round(side * scale));
+    return profile.powerOfTwo() ? Integer.highestOneBit(s) : s;
+  }
+}

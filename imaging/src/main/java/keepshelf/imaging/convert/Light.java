@@ -1,0 +1,62 @@
+package keepshelf.imaging.convert;
+
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * Conversions of sRGB colour that are done in linear light. Results have 16 bits, so that nothing
+ * of an 8-bit colour is lost.
+ */
+public final class Light {
+  private static final float DIELECTRIC = 0.04f;
+  private static final float[] LINEAR = new float[65536];
+
+  static {
+    for (int i = 0; i < LINEAR.length; i++) {
+      LINEAR[i] = Srgb.toLinear(i / 65535f);
+    }
+  }
+
+  private Light() {}
+
+  /** A colour picture darkened by occlusion (its first channel, data) of the same size. */
+  public static Pixels occluded(Pixels colour, Pixels occlusion) {
+    int n = colour.width() * colour.height();
+    short[] out = new short[3 * n];
+    for (int i = 0; i < n; i++) {
+      float o = Math.clamp(occlusion.at(i * occlusion.channels()), 0f, 1f);
+      for (int c = 0; c < 3; c++) {
+        out[3 * i + c] = stored(linear(colour, i, c) * o);
+      }
+    }
+    return Pixels.u16(colour.width(), colour.height(), 3, out);
+  }
+
+  /**
+   * Diffuse or specular colour out of base colour and metallic (data, first channel) of the same
+   * size: diffuse = base x (1 - metallic), specular = 4 % or base by metallic; the inverse of
+   * {@link SpecGloss}.
+   */
+  public static Pixels specGloss(Pixels base, Pixels metallic, boolean specular) {
+    int n = base.width() * base.height();
+    short[] out = new short[3 * n];
+    for (int i = 0; i < n; i++) {
+      float m = Math.clamp(metallic.at(i * metallic.channels()), 0f, 1f);
+      for (int c = 0; c < 3; c++) {
+        float b = linear(base, i, c);
+        out[3 * i + c] = stored(specular ? DIELECTRIC + (b - DIELECTRIC) * m : b * (1 - m));
+      }
+    }
+    return Pixels.u16(base.width(), base.height(), 3, out);
+  }
+
+  /** Linear light of channel {@code c} of pixel {@code i} of an sRGB or grey picture. */
+  static float linear(Pixels p, int i, int c) {
+    float v = p.at(i * p.channels() + (p.channels() < 3 ? 0 : c));
+    return LINEAR[Math.round(Math.clamp(v, 0f, 1f) * 65535)];
+  }
+
+  private static short stored(float linear) {
+    return (short) Math.round(Srgb.fromLinear(Math.clamp(linear, 0f, 1f)) * 65535);
+  }
+}

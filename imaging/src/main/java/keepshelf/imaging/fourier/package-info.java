@@ -1,0 +1,2 @@
+/** The Fourier transform of pictures. */
+package keepshelf.imaging.fourier;

@@ -1,0 +1,154 @@
+package keepshelf.standins.frame;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.BallPreview;
+import keepshelf.imaging.render.Surface;
+import keepshelf.imaging.resample.Resampler;
+import keepshelf.standins.frame.ReadSurface.Input;
+import keepshelf.standins.frame.ReadSurface.Meaning;
+
+/** Evaluates a read surface texel by texel and renders it. */
+public final class Evaluation {
+  private static final int LARGEST = 512;
+  private static final float DIELECTRIC = 0.04f;
+
+  private final ReadSurface surface;
+  private int width;
+  private int height;
+
+  private Evaluation(ReadSurface surface) {
+    this.surface = surface;
+  }
+
+  /** Mean of each stored channel of a picture, 0..1. */
+  static List<Double> means(Pixels p) {
+    List<Double> out = new ArrayList<>();
+    for (int c = 0; c < p.channels(); c++) {
+      double sum = 0;
+      for (int i = c; i < p.sampleCount(); i += p.channels()) {
+        sum += p.at(i);
+      }
+      out.add(sum / ((double) p.width() * p.height()));
+    }
+    return out;
+  }
+
+  /** The file to open for a name that may stand for many tiles. */
+  public static Path firstTile(Path file) {
+    return Path.of(file.toString().replace("<UDIM>", "1001"));
+  }
+
+  /** A picture of the surface on a ball, ARGB, {@code side} pixels a side. */
+  static int[] render(ReadSurface surface, int side) throws IOException {
+    return new Evaluation(surface).run(side);
+  }
+
+  private int[] run(int side) throws IOException {
+    for (Input i : surface.inputs()) {
+      if (i.file() != null && width == 0) {
+        Pixels p = ImageDecoder.decode(firstTile(i.file()));
+        width = Math.min(LARGEST, Integer.highestOneBit(p.width()));
+        height = Math.min(LARGEST, Integer.highestOneBit(p.height()));
+      }
+    }
+    if (width == 0) {
+      width = 8;
+      height = 8;
+    }
+    Surface.Builder b = new Surface.Builder(width, height);
+    base(b);
+    Input emission = surface.meaning(Meaning.EMISSION);
+    if (emission != null && emission.file() != null) {
+      float[][] p = planes(emission, 3, true);
+      b.emission(p[0], p[1], p[2]);
+    }
+    grey(Meaning.ROUGHNESS, 0, false, b::roughness);
+    grey(Meaning.GLOSS, 0, true, b::roughness);
+    grey(Meaning.ROUGHNESS_METALLIC, 1, false, b::roughness);
+    grey(Meaning.ROUGHNESS_METALLIC, 2, false, b::metallic);
+    grey(Meaning.METALLIC, 0, false, b::metallic);
+    grey(Meaning.OPACITY, 0, false, b::opacity);
+    normal(b, Meaning.NORMAL_UP, 1);
+    normal(b, Meaning.NORMAL_DOWN, -1);
+    double tile = surface.placement() == null ? 1 : surface.placement().tile();
+    return BallPreview.render(b.build(), BallPreview.Settings.card(side, tile));
+  }
+
+  /** Colour; with a specular colour beside it, the strong reflections are taken for metal. */
+  private void base(Surface.Builder b) throws IOException {
+    Input colour = surface.meaning(Meaning.COLOUR);
+    if (colour == null || colour.file() == null) {
+      return;
+    }
+    float[][] p = planes(colour, 3, true);
+    Input specular = surface.meaning(Meaning.SPECULAR);
+    if (specular != null && specular.file() != null) {
+      float[][] s = planes(specular, 3, true);
+      float[] metal = new float[width * height];
+      for (int i = 0; i < metal.length; i++) {
+        float strongest = Math.max(s[0][i], Math.max(s[1][i], s[2][i]));
+        metal[i] = Math.clamp((strongest - 2 * DIELECTRIC) / 0.3f, 0f, 1f);
+        for (int c = 0; c < 3; c++) {
+          p[c][i] += (s[c][i] - p[c][i]) * metal[i];
+        }
+      }
+      b.metallic(metal);
+    }
+    b.base(p[0], p[1], p[2]);
+  }
+
+  private void normal(Surface.Builder b, Meaning m, int up) throws IOException {
+    Input normal = surface.meaning(m);
+    if (normal == null || normal.file() == null) {
+      return;
+    }
+    float[][] p = planes(normal, 3, false);
+    float[] xyz = new float[width * height * 3];
+    for (int i = 0; i < width * height; i++) {
+      xyz[3 * i] = 2 * p[0][i] - 1;
+      xyz[3 * i + 1] = up * (2 * p[1][i] - 1);
+      xyz[3 * i + 2] = 2 * p[2][i] - 1;
+    }
+    b.normal(xyz);
+  }
+
+  private void grey(Meaning m, int channel, boolean inverted, Consumer<float[]> to)
+      throws IOException {
+    Input in = surface.meaning(m);
+    if (in == null) {
+      return;
+    }
+    float[] flat = new float[width * height];
+    if (in.file() != null) {
+      flat = planes(in, channel + 1, false)[channel];
+    } else if (in.value() != null) {
+      java.util.Arrays.fill(flat, in.value().floatValue());
+    }
+    for (int i = 0; inverted && i < flat.length; i++) {
+      flat[i] = 1 - flat[i];
+    }
+    to.accept(flat);
+  }
+
+  private float[][] planes(Input in, int count, boolean srgb) throws IOException {
+    Pixels p = ImageDecoder.decode(firstTile(in.file()));
+    float[][] out = new float[count][];
+    for (int c = 0; c < count; c++) {
+      float[] plane = p.plane(p.channels() < 3 ? 0 : c);
+      if (srgb) {
+        for (int i = 0; i < plane.length; i++) {
+          plane[i] = Srgb.byteToLinear(Math.clamp(Math.round(plane[i] * 255), 0, 255));
+        }
+      }
+      out[c] = Resampler.area(plane, p.width(), p.height(), width, height);
+    }
+    return out;
+  }
+}

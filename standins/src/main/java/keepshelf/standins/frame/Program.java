@@ -1,0 +1,175 @@
+package keepshelf.standins.frame;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The command line of a simulated host: {@code --read DOCUMENT [--picture FILE]} reports one
+ * document as JSON; {@code --folder DIR} reports every document below a folder; {@code --serve}
+ * answers each line of its input, a document and after a tab a picture, by a line with the report,
+ * until the input ends. Exit code 0 without complaints, 1 with, 2 for wrong use.
+ */
+public final class Program {
+  /** Reads a document; what is not accepted becomes a complaint of the surface. */
+  @FunctionalInterface
+  public interface Reader {
+    /** The surface in {@code document}. */
+    ReadSurface read(Path document) throws IOException;
+  }
+
+  private static final int PICTURE_SIDE = 192;
+
+  private final String name;
+  private final String ending;
+  private final Reader reader;
+
+  /**
+   * A program.
+   *
+   * @param name of the host, with its version
+   * @param ending of its documents' names
+   */
+  public Program(String name, String ending, Reader reader) {
+    this.name = name;
+    this.ending = ending;
+    this.reader = reader;
+  }
+
+  /** Runs it on standard output and ends the process. */
+  public void start(String[] args) {
+    PrintStream out = new PrintStream(System.out, true, StandardCharsets.UTF_8);
+    if (args.length == 1 && args[0].equals("--serve")) {
+      serve(new BufferedReader(new InputStreamReader(System.in, StandardCharsets.UTF_8)), out);
+      System.exit(0);
+    }
+    System.exit(run(args, out));
+  }
+
+  /** Answers line by line until {@code in} ends. */
+  void serve(BufferedReader in, PrintStream out) {
+    JsonMapper json = JsonMapper.builder().build();
+    in.lines()
+        .forEach(line -> {
+          String[] parts = line.split("\t");
+          Path picture = parts.length > 1 ? Path.of(parts[1]) : null;
+          out.println(json.writeValueAsString(report(Path.of(parts[0]), picture)));
+        });
+  }
+
+  /** Runs the program, printing to {@code out}; returns the exit code. */
+  public int run(String[] args, PrintStream out) {
+    Map<String, String> options = new LinkedHashMap<>();
+    for (int i = 0; i + 1 < args.length; i += 2) {
+      options.put(args[i], args[i + 1]);
+    }
+    JsonMapper json = JsonMapper.builder().build();
+    if (options.containsKey("--read")) {
+      String picture = options.get("--picture");
+      Map<String, Object> report =
+          report(Path.of(options.get("--read")), picture == null ? null : Path.of(picture));
+      out.println(json.writeValueAsString(report));
+      return ((List<?>) report.get("complaints")).isEmpty() ? 0 : 1;
+    }
+    if (options.containsKey("--folder")) {
+      List<Map<String, Object>> all = new ArrayList<>();
+      try (Stream<Path> files = Files.walk(Path.of(options.get("--folder")), 3)) {
+        files
+            .filter(f -> f.toString().endsWith(ending))
+            .sorted()
+            .forEach(f -> all.add(report(f, null)));
+      } catch (IOException e) {
+        out.println("{\"complaints\":[\"the folder cannot be read\"]}");
+        return 1;
+      }
+      out.println(json.writeValueAsString(Map.of("reader", name, "materials", all)));
+      return all.stream().allMatch(r -> ((List<?>) r.get("complaints")).isEmpty()) ? 0 : 1;
+    }
+    out.println("use: --read DOCUMENT [--picture FILE] | --folder DIR");
+    return 2;
+  }
+
+  private Map<String, Object> report(Path document, Path picture) {
+    Map<String, Object> r = new LinkedHashMap<>();
+    r.put("reader", name);
+    r.put("document", document.toString());
+    ReadSurface s;
+    try {
+      s = reader.read(document);
+    } catch (IOException | RuntimeException e) {
+      r.put("inputs", List.of());
+      r.put("complaints", List.of("the document cannot be read: " + e.getMessage()));
+      return r;
+    }
+    List<Map<String, Object>> inputs = new ArrayList<>();
+    for (ReadSurface.Input i : s.inputs()) {
+      inputs.add(input(i, s));
+    }
+    r.put("material", s.material());
+    r.put("inputs", inputs);
+    if (s.placement() != null) {
+      r.put(
+          "placement",
+          Map.of(
+              "tile",
+              s.placement().tile(),
+              "turn",
+              s.placement().turn(),
+              "offsetU",
+              s.placement().offsetU(),
+              "offsetV",
+              s.placement().offsetV()));
+    }
+    if (picture != null && s.complaints().isEmpty()) {
+      try {
+        int[] argb = Evaluation.render(s, PICTURE_SIDE);
+        byte[] rgb = new byte[argb.length * 3];
+        for (int i = 0; i < argb.length; i++) {
+          rgb[3 * i] = (byte) (argb[i] >> 16);
+          rgb[3 * i + 1] = (byte) (argb[i] >> 8);
+          rgb[3 * i + 2] = (byte) argb[i];
+        }
+        ImageEncoder.png(Pixels.u8(PICTURE_SIDE, PICTURE_SIDE, 3, rgb), picture, 4);
+        r.put("picture", picture.toString());
+      } catch (IOException e) {
+        s.complain("no picture could be rendered: " + e.getMessage());
+      }
+    }
+    r.put("complaints", s.complaints());
+    return r;
+  }
+
+  private static Map<String, Object> input(ReadSurface.Input i, ReadSurface s) {
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("input", i.input());
+    m.put("through", i.through());
+    m.put("colourspace", i.colourspace());
+    m.put("value", i.value());
+    m.put("mean", List.of());
+    if (i.file() != null) {
+      m.put("file", i.file().toString());
+      try {
+        Pixels p = ImageDecoder.decode(Evaluation.firstTile(i.file()));
+        m.put("width", p.width());
+        m.put("height", p.height());
+        m.put("mean", Evaluation.means(p));
+      } catch (IOException e) {
+        s.complain("the picture of “" + i.input() + "” cannot be decoded: " + e.getMessage());
+      }
+    }
+    return m;
+  }
+}

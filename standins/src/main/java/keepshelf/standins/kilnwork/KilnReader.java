@@ -1,0 +1,140 @@
+package keepshelf.standins.kilnwork;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import keepshelf.standins.frame.ReadSurface;
+import keepshelf.standins.frame.ReadSurface.Input;
+import keepshelf.standins.frame.ReadSurface.Meaning;
+import keepshelf.standins.frame.ReadSurface.Placement;
+
+/**
+ * Reads the renderer's own plain text: a line a statement, words in quotes kept together. Pictures
+ * are TIFF, normal maps face down, lengths are in the unit that is said.
+ */
+final class KilnReader {
+  private static final Pattern WORD = Pattern.compile("\"([^\"]*)\"|(\\S+)");
+  private static final Map<String, Double> UNITS = Map.of("mm", 1000.0, "cm", 100.0, "m", 1.0);
+  private static final Map<String, Meaning> MEANINGS =
+      Map.of(
+          "diffuse", Meaning.COLOUR,
+          "specular", Meaning.SPECULAR,
+          "gloss", Meaning.GLOSS,
+          "normal", Meaning.NORMAL_DOWN,
+          "cutout", Meaning.OPACITY,
+          "glow", Meaning.EMISSION);
+
+  private final Path folder;
+  private final ReadSurface out = new ReadSurface();
+  private double perMetre = 1;
+  private double tile = 1;
+  private Double raise;
+  private boolean ended;
+
+  private KilnReader(Path document) {
+    this.folder = document.toAbsolutePath().getParent();
+  }
+
+  static ReadSurface read(Path document) throws IOException {
+    KilnReader r = new KilnReader(document);
+    List<String> lines = Files.readAllLines(document, StandardCharsets.UTF_8);
+    if (lines.isEmpty() || !lines.getFirst().strip().equals("kiln 4")) {
+      r.out.complain("the document does not begin with “kiln 4”");
+      return r.out;
+    }
+    for (String line : lines.subList(1, lines.size())) {
+      r.line(words(line));
+    }
+    if (!r.ended) {
+      r.out.complain("the document has no end");
+    }
+    return r.out;
+  }
+
+  private static List<String> words(String line) {
+    List<String> words = new ArrayList<>();
+    Matcher m = WORD.matcher(line);
+    while (m.find()) {
+      words.add(m.group(1) != null ? m.group(1) : m.group(2));
+    }
+    return words;
+  }
+
+  private void line(List<String> w) {
+    if (w.isEmpty()) {
+      return;
+    }
+    String second = w.size() > 1 ? w.get(1) : "";
+    switch (w.getFirst()) {
+      case "material" -> out.name(second);
+      case "from" -> {
+        // Who made it is of no use to a renderer.
+      }
+      case "unit" -> {
+        if (!UNITS.containsKey(second)) {
+          out.complain("the unit “" + second + "” is not known");
+        }
+        perMetre = UNITS.getOrDefault(second, 1.0);
+      }
+      case "tile" -> tile = number(second, "tile") / perMetre;
+      case "raise" -> raise = number(second, "raise");
+      case "cut" -> number(second, "cut");
+      case "map" -> map(w);
+      case "end" -> ended = true;
+      default -> out.complain("the word “" + w.getFirst() + "” is not known");
+    }
+  }
+
+  private double number(String text, String what) {
+    try {
+      return Double.parseDouble(text);
+    } catch (NumberFormatException e) {
+      out.complain("“" + what + "” has no number");
+      return 1;
+    }
+  }
+
+  private void map(List<String> w) {
+    if (w.size() != 4) {
+      out.complain("a map needs an input, what it holds and a file");
+      return;
+    }
+    String input = w.get(1);
+    boolean colour = w.get(2).equals("colour");
+    boolean wantsColour = List.of("diffuse", "specular", "glow").contains(input);
+    if (!MEANINGS.containsKey(input) && !input.equals("relief")) {
+      out.complain("there is no input “" + input + "”");
+    }
+    if (colour != wantsColour) {
+      out.complain("“" + input + "” is read as " + w.get(2));
+    }
+    String file = w.get(3);
+    if (!file.endsWith(".tif") && !file.endsWith(".tiff")) {
+      out.complain("“" + file + "” is no TIFF");
+    }
+    Path path = folder.resolve(file).normalize();
+    if (!Files.exists(path)) {
+      out.complain("the picture " + file + " is not there");
+    }
+    String through =
+        input.equals("normal") ? "normalmap" : input.equals("relief") ? "displacement" : null;
+    if (input.equals("relief") && raise == null) {
+      out.complain("there is a relief, but not how high it is");
+    }
+    out.place(new Placement(Math.round(tile * 1e6) / 1e6, 0, 0, 0));
+    out.add(
+        new Input(
+            input,
+            path,
+            through,
+            colour ? "srgb_texture" : null,
+            input.equals("relief") ? raise : null),
+        MEANINGS.get(input));
+  }
+}

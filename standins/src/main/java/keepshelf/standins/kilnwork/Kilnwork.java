@@ -1,0 +1,16 @@
+package keepshelf.standins.kilnwork;
+
+import keepshelf.standins.frame.Program;
+
+/** The older spec/gloss renderer: reads its own plain text. */
+public final class Kilnwork {
+  /** The program. */
+  public static final Program PROGRAM = new Program("Kilnwork 4", ".kiln", KilnReader::read);
+
+  private Kilnwork() {}
+
+  /** Starts the program. */
+  public static void main(String[] args) {
+    PROGRAM.start(args);
+  }
+}
