@@ -61,11 +61,4 @@ final class PrintTables {
       h.execute("insert into luma(row, data) values (last_insert_rowid(), ?)", f.luma());
     });
   }
-
-  /** Forgets those of files that no map has any more. */
-  static int prune(Handle h) {
-    return h.execute(
-        "delete from descriptor where not exists (select 1 from map m where m.sha256 ="
-            + " descriptor.sha256)");
-  }
 }

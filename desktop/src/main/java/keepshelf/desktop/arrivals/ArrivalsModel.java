@@ -1,11 +1,9 @@
 package keepshelf.desktop.arrivals;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.atomic.AtomicLong;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -17,7 +15,6 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
-import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.DownloadsWatch;
@@ -25,7 +22,6 @@ import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.Recognition;
 import keepshelf.desktop.Words;
-import keepshelf.desktop.work.Job;
 import keepshelf.desktop.work.WorkList;
 
 /** What came in: reading, correcting, filing. All on the interface thread. */
@@ -42,6 +38,7 @@ public final class ArrivalsModel {
   private final ReadOnlyObjectWrapper<Path> watched = new ReadOnlyObjectWrapper<>();
   private final UndoList undo = new UndoList();
   private final SortingModel sorting;
+  private final ArrivalReading reading;
   private final BooleanProperty removeArchives = new SimpleBooleanProperty();
   private DownloadsWatch watch;
 
@@ -51,6 +48,7 @@ public final class ArrivalsModel {
     this.work = work;
     this.filed = filed;
     this.sorting = new SortingModel(this, shelf, work, undo);
+    this.reading = new ArrivalReading(shelf, work, this::arrived);
     chosen.addListener(o -> sorting.look(null));
     entries.addListener(
         (javafx.collections.ListChangeListener<ArrivalEntry>) c -> waiting.set(entries.size()));
@@ -144,61 +142,7 @@ public final class ArrivalsModel {
   }
 
   private void read(ArrivalEntry e, String password) {
-    e.password = password;
-    Job reading =
-        work.start(
-            Words.of("arrivals.job.read", e.name()),
-            job -> {
-              Arrival a = null;
-              boolean known = false;
-              ArrivalKin kin = null;
-              ArrivalTwins twins = ArrivalTwins.NONE;
-              try {
-                long size = Files.isRegularFile(e.path()) ? size(e.path()) : -1;
-                AtomicLong done = new AtomicLong();
-                a =
-                    shelf.read(
-                        e.path().toString(),
-                        password,
-                        (bytes, name) -> {
-                          double read = done.addAndGet(bytes);
-                          job.report(name, size <= 0 ? -1 : Math.min(0.99, read / (size * 1.6)));
-                        });
-                known = shelf.known(a).isPresent();
-                kin = known ? null : shelf.kin(a).orElse(null);
-                twins = known || a.failed() ? ArrivalTwins.NONE : shelf.twins(a);
-              } finally {
-                Arrival read = a;
-                boolean there = known;
-                ArrivalKin of = kin;
-                ArrivalTwins like = twins;
-                long asked = a == null ? 0 : a.questions();
-                work.ui(() -> {
-                  e.counted(read, asked);
-                  e.twinsProperty().set(like);
-                  arrived(e, read, there, of);
-                });
-              }
-            });
-    // The job gathers what it is told faster than a screen can show.
-    reading.detailProperty().addListener(o -> reading(e, reading));
-    reading.progressProperty().addListener(o -> reading(e, reading));
-    e.job = reading;
-  }
-
-  private static long size(Path p) {
-    try {
-      return Files.size(p);
-    } catch (java.io.IOException e) {
-      return -1;
-    }
-  }
-
-  private static void reading(ArrivalEntry e, Job job) {
-    if (e.stateProperty().get() == ArrivalEntry.State.READING) {
-      e.progressProperty().set(job.progressProperty().get());
-      e.lineProperty().set(Words.of("arrivals.reading.part", job.detailProperty().get()));
-    }
+    reading.start(e, password);
   }
 
   private void arrived(ArrivalEntry e, Arrival a, boolean known, ArrivalKin kin) {

@@ -125,7 +125,7 @@ class LanternhouseTest {
     assertThat(out.toString(StandardCharsets.UTF_8))
         .contains("\"material\":\"Dory\"")
         .contains("\"width\":16");
-    assertThat(ImageDecoder.decode(picture).width()).isEqualTo(256);
+    assertThat(ImageDecoder.decode(picture).width()).isEqualTo(192);
     assertThat(
             Lanternhouse.PROGRAM.run(
                 new String[] {"--folder", dir.toString()},
