@@ -33,6 +33,8 @@ import keepshelf.desktop.work.Pictures;
 /** The fitting table with plan and proof below. */
 public final class HostsView implements Place {
   private static final double ITEM_WIDTH = 330;
+  private static final double NARROW_ITEM = 232;
+  private static final double HOST_WIDTH = 150;
 
   private final HostsModel model;
   private final Shelf shelf;
@@ -107,7 +109,7 @@ public final class HostsView implements Place {
                     model.plans().size()),
                 "second"));
     head.getStyleClass().add("fit-head");
-    head.setMinWidth(ITEM_WIDTH);
+    head.setMinWidth(model.hosts().size() > 2 ? NARROW_ITEM : ITEM_WIDTH);
     head.setMaxWidth(Double.MAX_VALUE);
     table.add(head, 0, 0);
     for (int h = 0; h < model.hosts().size(); h++) {
@@ -132,8 +134,11 @@ public final class HostsView implements Place {
     String about = HostsModel.profile(h).map(p -> p.about()).orElse("");
     HostsModel.profile(h)
         .ifPresent(p -> p.signs().forEach(s -> signs.getChildren().add(Kit.label(s, "sign-word"))));
-    VBox v = new VBox(3, Kit.label(h.name(), "heading"), Kit.label(about, "second"), signs);
+    signs.setPrefWrapLength(HOST_WIDTH);
+    VBox v = new VBox(3, Kit.label(h.name(), "heading"), Kit.wrapped(about, "second"), signs);
     v.getStyleClass().add("fit-head");
+    v.setMinWidth(HOST_WIDTH);
+    v.setPrefWidth(HOST_WIDTH);
     Tooltip.install(v, new Tooltip(h.folder()));
     return v;
   }
@@ -181,38 +186,47 @@ public final class HostsView implements Place {
     return h;
   }
 
+  /** The state in a line, what is known of it in a smaller one below. */
   private Node words(Cell c, Signs.State sign) {
-    HBox line = new HBox(10);
+    HBox line = new HBox(8);
     line.setAlignment(Pos.CENTER_LEFT);
+    VBox both = new VBox(0, line);
+    both.setAlignment(Pos.CENTER_LEFT);
+    both.setMinWidth(0);
+    HBox.setHgrow(both, Priority.ALWAYS);
     if (model.plans().containsKey(c)) {
       line.getChildren().add(Kit.label(Words.of("hosts.plan.new"), "second"));
     }
     if (sign == Signs.State.CANNOT) {
-      line.getChildren().add(Kit.label(model.cannot(c).orElse(""), "second"));
+      String why = model.cannot(c).orElse("");
+      Label l = Kit.label(why, "hint");
+      Tooltip.install(l, new Tooltip(why));
+      line.getChildren().add(l);
     }
     InstallationRecord i = model.installed(c).orElse(null);
     if (i != null) {
-      line.getChildren().add(Kit.label(i.resolution() == null ? "" : i.resolution()));
+      Label resolution = Kit.label(i.resolution() == null ? "" : i.resolution());
+      resolution.setMinWidth(Label.USE_PREF_SIZE);
+      line.getChildren().add(resolution);
       if (sign != Signs.State.CURRENT) {
         line.getChildren()
             .add(
                 Kit.label(
                     Signs.stateWords(sign), sign == Signs.State.OTHER ? "remark" : "attention"));
       }
-      if (i.proof() != null) {
+      String files = Words.of("hosts.cell.files", i.files().size());
+      if (i.proof() == null) {
+        both.getChildren().add(Kit.label(files, "hint"));
+      } else {
         long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();
-        line.getChildren()
+        both.getChildren()
             .add(
                 Kit.label(
-                    equal + " of " + i.proof().inputs().size() + " inputs proved",
-                    i.proof().ok() ? "second" : "bad"));
+                    Words.of("hosts.cell.proved", equal, i.proof().inputs().size()) + " · " + files,
+                    i.proof().ok() ? "hint" : "bad"));
       }
-      line.getChildren()
-          .add(
-              Kit.label(
-                  i.files().size() + " files · " + i.installedAt().substring(0, 10), "second"));
     }
-    return line;
+    return both;
   }
 
   private void markFocus() {
