@@ -45,7 +45,6 @@ final class ComparePane extends StackPane {
 
   private static final double SIDE = 360;
   private static final int PIXELS = 540;
-  private static final double WALL = 484;
 
   private final DuplicatesModel model;
   private final Shelf shelf;
@@ -219,11 +218,14 @@ final class ComparePane extends StackPane {
     view.setFitHeight(SIDE);
     ImageView wall = new ImageView();
     wall.setPreserveRatio(false);
-    wall.setFitWidth(WALL);
     wall.setFitHeight(SIDE);
     boolean ball = f instanceof Finding.Twins && !flat.get();
-    StackPane both =
-        ball && way.get() == Way.BESIDE ? new StackPane(wall, view) : new StackPane(view);
+    StackPane both = new StackPane(view);
+    if (ball && way.get() == Way.BESIDE) {
+      wall.setManaged(false);
+      wall.fitWidthProperty().bind(both.widthProperty());
+      both.getChildren().addFirst(wall);
+    }
     ChangeListener<Picture> fill =
         (o, was, is) -> {
           Image image = is == null ? null : Images.image(is);

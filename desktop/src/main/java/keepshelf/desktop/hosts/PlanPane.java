@@ -3,9 +3,11 @@ package keepshelf.desktop.hosts;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -20,8 +22,10 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.ProvedInput;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.PlannedMap;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
@@ -49,6 +53,7 @@ final class PlanPane extends BorderPane {
     getStyleClass().add("plan");
     setPrefHeight(HEIGHT);
     setMinHeight(HEIGHT);
+    parts.setMinHeight(USE_PREF_SIZE);
     ScrollPane scroll = new ScrollPane(parts);
     scroll.setFitToHeight(true);
     scroll.setFitToWidth(true);
@@ -123,6 +128,9 @@ final class PlanPane extends BorderPane {
               line(
                   Words.of(
                       p.reliefKnown() ? "hosts.plan.relief" : "hosts.plan.relief.assumed",
+                      p.maps().stream().anyMatch(m -> m.use() == Use.BUMP)
+                          ? Words.of("hosts.bump")
+                          : Words.of("hosts.displacement"),
                       mm,
                       units,
                       p.profile().unit()),
@@ -139,17 +147,39 @@ final class PlanPane extends BorderPane {
     return box;
   }
 
+  /** What is done to each part, helpers first, then to the whole; each thing said once. */
   private static String sentence(PlannedMap m) {
-    List<String> steps = new ArrayList<>();
-    for (String c : m.conversions()) {
-      steps.add(Words.of("conv." + c, m.role().title().toLowerCase(Locale.ROOT)));
+    Set<String> steps = new LinkedHashSet<>();
+    List<PlannedMap.Part> parts = new ArrayList<>(m.parts());
+    if (m.parts().getFirst().to() == null) {
+      parts.addLast(parts.removeFirst());
     }
+    for (PlannedMap.Part p : parts) {
+      p.steps()
+          .forEach(c ->
+              steps.add(
+                  Words.of("conv." + c, c.equals("unpack") ? words(p.role()) : result(m, c))));
+    }
+    m.after().forEach(c -> steps.add(Words.of("conv." + c, words(m.role()))));
     return String.join(", then ", steps);
+  }
+
+  private static String words(MapRole role) {
+    return role.title().toLowerCase(Locale.ROOT);
+  }
+
+  /** What a conversion makes; the colour of a surface that is no metal is its diffuse colour. */
+  private static String result(PlannedMap m, String conversion) {
+    return conversion.equals("metal-rough-to-spec-gloss") && m.role() == MapRole.BASE_COLOUR
+        ? Words.of("hosts.diffuse")
+        : words(m.role());
   }
 
   private static Node line(String text, String right) {
     Label l = Kit.wrapped(text);
-    HBox h = new HBox(8, l, Kit.spring(), Kit.label(right, "hint"));
+    Label hint = Kit.label(right, "hint");
+    hint.setMinWidth(Label.USE_PREF_SIZE);
+    HBox h = new HBox(8, l, Kit.spring(), hint);
     h.setAlignment(Pos.BASELINE_LEFT);
     return h;
   }

@@ -62,7 +62,7 @@ public final class GltfWriter {
   private Map<String, Object> all() {
     Map<String, Object> material = material();
     Map<String, Object> g = new LinkedHashMap<>();
-    g.put("asset", Map.of("version", "2.0", "generator", "Keep Shelf"));
+    g.put("asset", ordered("version", "2.0", "generator", "Keep Shelf"));
     if (!extensions.isEmpty()) {
       g.put("extensionsUsed", extensions);
     }
