@@ -1,6 +1,7 @@
 package keepshelf.desktop.arrivals;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -36,7 +37,7 @@ public final class SortingModel {
   private final ObjectProperty<Spot> spot = new SimpleObjectProperty<>();
   private final ObservableSet<String> marked = FXCollections.observableSet(new LinkedHashSet<>());
   private Recognition spotsOf;
-  private List<Spot> spots = List.of();
+  private List<Spot> spots = new ArrayList<>();
   private final ObservableList<NamingHabit> habits = FXCollections.observableArrayList();
 
   SortingModel(ArrivalsModel arrivals, Shelf shelf, WorkList work, UndoList undo) {
@@ -79,10 +80,10 @@ public final class SortingModel {
   public List<Spot> spots() {
     Recognition r = recognition();
     if (r != spotsOf) {
-      spots = r == null ? List.of() : List.copyOf(Spot.all(r));
+      spots = r == null ? new ArrayList<>() : Spot.all(r);
       spotsOf = r;
     }
-    return spots;
+    return Collections.unmodifiableList(spots);
   }
 
   /** Looks at a picture; the others are no longer chosen. */
