@@ -7,6 +7,7 @@ import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.edit.Field;
 
 /** Items of the shelf as {@code CLI.md} fixes them. */
 final class ItemJson {
@@ -49,6 +50,8 @@ final class ItemJson {
     record.put("folder", s.pack().folder());
     record.put("archive", s.pack().archive());
     record.put("taken_in", s.pack().takenIn());
+    record.put("licence_before", s.pack().earlierLicences());
+    record.put("fields", fields(s));
     m.put("record", record);
     m.put(
         "installations",
@@ -56,6 +59,15 @@ final class ItemJson {
             .filter(i -> i.item().equals(s.item().id()))
             .map(ItemJson::installation)
             .toList());
+    return m;
+  }
+
+  /** All that a person can change, as text. */
+  static Map<String, String> fields(ShelvedItem s) {
+    Map<String, String> m = new LinkedHashMap<>();
+    for (Field f : Field.values()) {
+      m.put(f.id(), f.read(s));
+    }
     return m;
   }
 

@@ -2,13 +2,16 @@ package keepshelf.cli;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.search.WordFilter;
+import keepshelf.core.search.Query;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -39,7 +42,7 @@ final class ListCommand implements Callable<Integer> {
   @Option(
       names = "--text",
       paramLabel = "WORDS",
-      description = "Only items in whose record every word begins a word.")
+      description = "Only items that a search for this finds; see keepshelf search --help.")
   String text = "";
 
   @Mixin ShelfOption shelfOption;
@@ -58,14 +61,17 @@ final class ListCommand implements Callable<Integer> {
                   + " light-pattern, model, photo-texture."));
       return Exit.USE;
     }
-    WordFilter words = new WordFilter(text);
     try (Shelf shelf = shelfOption.open(out, false)) {
+      Set<String> found =
+          shelf.search().find(Query.of(text)).cards().stream()
+              .map(ItemCard::id)
+              .collect(Collectors.toSet());
       print(
           out,
           shelf.catalogue().items().stream()
               .filter(s -> kind == null || s.item().kind().id().equals(kind))
               .filter(s -> source == null || source.equalsIgnoreCase(s.pack().source()))
-              .filter(words)
+              .filter(s -> found.contains(s.item().id()))
               .toList());
     }
     return Exit.DONE;

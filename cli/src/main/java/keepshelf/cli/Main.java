@@ -18,13 +18,21 @@ import picocli.CommandLine.Option;
       ListCommand.class,
       SearchCommand.class,
       ShowCommand.class,
+      EditCommand.class,
+      LicencesCommand.class,
       HostsCommand.class,
       InstallCommand.class,
       VerifyCommand.class,
       UninstallCommand.class,
       DuplicatesCommand.class,
       LetGoCommand.class,
-      BinCommand.class
+      BinCommand.class,
+      CheckCommand.class,
+      RebuildCommand.class,
+      ExportCommand.class,
+      ImportCommand.class,
+      BackupCommand.class,
+      MoveCommand.class
     },
     footer = {
       "",

@@ -1,31 +1,52 @@
 package keepshelf.cli;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.search.WordFilter;
+import keepshelf.core.search.Condition;
+import keepshelf.core.search.Found;
+import keepshelf.core.search.Query;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Finds items by words. */
+/** Finds items by words and conditions. */
 @Command(
     name = "search",
     mixinStandardHelpOptions = true,
-    description = "Find items by words; a word after a minus sign must not be there.",
+    description = {
+      "Find items by words that begin a word of their record, \"words in quotes\", and conditions;"
+          + " a minus sign before any of them turns it round.",
+      "Conditions: kind: source: licence: maps: res>= tile< used:no in: is:broken tag: collection:"
+          + " colour:#rrggbb got> version: creator: pack: board: workflow: size> until<"
+    },
     footer = {
       "",
-      "Example:",
+      "Examples:",
       "  keepshelf search rope normal -tarred",
-      "Exit codes: 0 done; 2 wrong use; 3 the shelf could not be opened."
+      "  keepshelf search -- 'res>=2K maps:height -source:\"Gantry Nine\"' --facets",
+      "  keepshelf search --save 'wet stones' 'board:stone tag:wet'",
+      "Exit codes: 0 done; 1 done, but a part of the query was not understood; 2 wrong use; 3 the"
+          + " shelf could not be opened."
     })
 final class SearchCommand implements Callable<Integer> {
-  @Parameters(
-      arity = "1..*",
-      paramLabel = "WORD",
-      description = "Words that must begin a word of the item's record.")
-  List<String> words;
+  @Parameters(arity = "0..*", paramLabel = "QUERY", description = "Words and conditions.")
+  List<String> words = new ArrayList<>();
+
+  @Option(names = "--facets", description = "Also count what the result could be narrowed down by.")
+  boolean facets;
+
+  @Option(names = "--save", paramLabel = "NAME", description = "Keep the query under this name.")
+  String save;
+
+  @Option(names = "--saved", paramLabel = "NAME", description = "Use the query of this name.")
+  String saved;
 
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
@@ -33,12 +54,66 @@ final class SearchCommand implements Callable<Integer> {
   @Override
   public Integer call() throws ShelfException {
     try (Shelf shelf = shelfOption.open(out, false)) {
-      ListCommand.print(
-          out,
-          shelf.catalogue().items().stream()
-              .filter(new WordFilter(String.join(" ", words)))
-              .toList());
+      String text = String.join(" ", words);
+      if (saved != null) {
+        String kept = shelf.savedSearches().all().get(saved);
+        if (kept == null) {
+          out.problem(
+              keepshelf.core.problem.Problem.error(
+                  "use",
+                  saved,
+                  "No search is called “"
+                      + saved
+                      + "”. There are: "
+                      + String.join(", ", shelf.savedSearches().all().keySet())
+                      + "."));
+          return Exit.USE;
+        }
+        text = (kept + " " + text).strip();
+      }
+      if (save != null) {
+        shelf.savedSearches().put(save, text);
+      }
+      Found f = shelf.search().find(Query.of(text));
+      print(shelf, f);
+      f.hints().forEach(h -> out.problem(keepshelf.core.problem.Problem.warning("query", null, h)));
+      return f.hints().isEmpty() ? Exit.DONE : Exit.PROBLEMS;
     }
-    return Exit.DONE;
+  }
+
+  private void print(Shelf shelf, Found f) {
+    if (!out.json) {
+      f.cards().forEach(c -> out.say(line(c)));
+      if (facets) {
+        f.facets().forEach((k, v) -> v.forEach((x, n) -> out.say("  " + Condition.typed(k, x) + "  " + n)));
+      }
+      return;
+    }
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put(
+        "items",
+        f.cards().stream()
+            .map(c -> shelf.catalogue().item(c.id()))
+            .flatMap(java.util.Optional::stream)
+            .map(ItemJson::listed)
+            .toList());
+    m.put("query", f.query().text());
+    m.put("hints", f.hints());
+    if (facets) {
+      m.put("facets", f.facets());
+    }
+    out.json(m);
+  }
+
+  static String line(ItemCard c) {
+    return String.format(
+        java.util.Locale.ROOT,
+        "%s  %-28s %-14s %-18s %-22s %s",
+        c.id(),
+        c.name(),
+        c.kind().id(),
+        String.join(" ", c.labels()),
+        c.pack().source() == null ? "" : c.pack().source(),
+        c.pack().licence() == null ? "licence not known" : c.pack().licence());
   }
 }

@@ -15,9 +15,10 @@ import keepshelf.core.bin.Bin;
 import keepshelf.core.bin.FileLinks;
 import keepshelf.core.bin.LettingGo;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.check.Mending;
+import keepshelf.core.check.ShelfCheck;
 import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.duplicates.DuplicateFinder;
 import keepshelf.core.duplicates.Findings;
@@ -25,6 +26,9 @@ import keepshelf.core.duplicates.FingerprintKeeper;
 import keepshelf.core.duplicates.KnownPictures;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureCollector;
+import keepshelf.core.exchange.Backup;
+import keepshelf.core.exchange.CatalogueExport;
+import keepshelf.core.exchange.CatalogueImport;
 import keepshelf.core.install.Installer;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
@@ -34,10 +38,13 @@ import keepshelf.core.intake.FilingStep;
 import keepshelf.core.intake.Recovery;
 import keepshelf.core.intake.RememberedCorrections;
 import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.edit.Editing;
+import keepshelf.core.licensing.Licences;
+import keepshelf.core.search.SavedSearches;
+import keepshelf.core.search.Search;
 import keepshelf.core.store.SqliteCatalogue;
 
 /**
@@ -52,6 +59,7 @@ public final class Shelf implements AutoCloseable {
   private final Previews previews;
   private final Bin bin;
   private final KnownPictures known;
+  private final Licences licences;
   private final List<Problem> recovered;
 
   private Shelf(
@@ -65,6 +73,7 @@ public final class Shelf implements AutoCloseable {
     this.installer = new Installer(folder, catalogue);
     this.previews = new Previews(folder);
     this.bin = new Bin(folder, catalogue);
+    this.licences = new Licences(folder);
     this.known = new KnownPictures(catalogue);
     this.recovered = List.copyOf(recovered);
   }
@@ -243,31 +252,63 @@ public final class Shelf implements AutoCloseable {
                 + ". Use one of these identifiers."));
   }
 
-  /**
-   * Records the tile size of an item, in metres, in the catalogue and in the record beside its
-   * pack.
-   *
-   * @throws ShelfException when the record cannot be written; nothing is changed then
-   */
-  public void setTileMetres(String itemId, Double metres) throws ShelfException {
-    List<ShelvedItem> found = catalogue.find(itemId);
-    if (found.isEmpty()) {
-      throw new ShelfException(
-          Problem.error("no-such-item", itemId, "There is no item " + itemId + " on this shelf."));
-    }
-    String id = found.getFirst().item().id();
-    Optional<PackRecord> pack = catalogue.pack(found.getFirst().pack().id());
-    try (ShelfLock lock = ShelfLock.take(folder)) {
-      List<ItemRecord> items = new ArrayList<>();
-      for (ItemRecord i : pack.orElseThrow().items()) {
-        items.add(i.id().equals(id) ? i.withTile(metres) : i);
-      }
-      Recovery.writeRecord(folder, pack.get(), items);
-      catalogue.setTileMetres(id, metres);
+  /** Changes what is recorded of items and packs. */
+  public Editing editing() {
+    return new Editing(folder, catalogue);
+  }
+
+  /** The licences that are known here. */
+  public Licences licences() {
+    return licences;
+  }
+
+  /** Compares files with what was delivered. */
+  public ShelfCheck check() {
+    return new ShelfCheck(folder, catalogue);
+  }
+
+  /** Puts files right. */
+  public Mending mending() {
+    return new Mending(folder, catalogue);
+  }
+
+  /** Writes the catalogue out. */
+  public CatalogueExport export() {
+    return new CatalogueExport(catalogue, licences);
+  }
+
+  /** Takes over what was recorded elsewhere. */
+  public CatalogueImport importing() {
+    return new CatalogueImport(catalogue, editing(), licences);
+  }
+
+  /** Makes a copy of it all. */
+  public Backup backup() {
+    return new Backup(folder, catalogue);
+  }
+
+  /** Queries that were given a name. */
+  public SavedSearches savedSearches() {
+    return new SavedSearches(folder);
+  }
+
+  /** Makes the catalogue anew from the records beside the packs; says what was done. */
+  public List<Problem> rebuild() throws ShelfException {
+    try {
+      return Recovery.rebuild(folder, catalogue);
     } catch (IOException e) {
       throw new ShelfException(
-          Problem.error("disk", itemId, DiskTrouble.sentence(e, "recording the tile size")), e);
+          Problem.error(
+              "disk",
+              folder.root().toString(),
+              DiskTrouble.sentence(e, "making the catalogue anew")),
+          e);
     }
+  }
+
+  /** Finds items, on the state of the shelf now. */
+  public Search search() {
+    return Search.over(catalogue, licences);
   }
 
   /** Whether {@code root} looks like a shelf. */

@@ -8,6 +8,7 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
+import keepshelf.core.exchange.ShelfMove;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
@@ -22,15 +23,15 @@ public final class KeepShelfApp extends Application {
   private record Start(Path shelf, Path settings, Path demo) {
     static Start of(List<String> args) {
       String demo = value(args, "--demo", null);
-      if (demo != null) {
-        return new Start(
-            Path.of(demo, "Skerry shelf"), Path.of(demo, "settings.properties"), Path.of(demo));
-      }
       String home = System.getProperty("user.home");
-      return new Start(
-          Path.of(value(args, "--shelf", home + "/Keep Shelf")),
-          Path.of(home, ".config", "keepshelf", "window.properties"),
-          null);
+      Path settings =
+          demo != null
+              ? Path.of(demo, "settings.properties")
+              : Path.of(home, ".config", "keepshelf", "window.properties");
+      String usual = demo != null ? demo + "/Skerry shelf" : home + "/Keep Shelf";
+      // A shelf that was moved is opened where it was moved to.
+      String shelf = value(args, "--shelf", new Settings(settings).get("shelf", usual));
+      return new Start(Path.of(shelf), settings, demo == null ? null : Path.of(demo));
     }
   }
 
@@ -54,9 +55,7 @@ public final class KeepShelfApp extends Application {
     Start start = Start.of(args);
     try {
       Shelf shelf = opening.join();
-      window = new MainWindow(stage, shelf, new Settings(start.settings()), FilePicker.ofSystem());
-      shelf.recovered().forEach(window.work().problems()::add);
-      window.show();
+      show(stage, shelf, start);
       if (args.contains("--report-start")) {
         System.err.println(
             "window after "
@@ -76,6 +75,60 @@ public final class KeepShelfApp extends Application {
       }
     } catch (CompletionException e) {
       refuse(stage, e.getCause());
+    }
+  }
+
+  private void show(Stage stage, Shelf shelf, Start start) {
+    window = new MainWindow(stage, shelf, new Settings(start.settings()), FilePicker.ofSystem());
+    shelf.recovered().forEach(window.work().problems()::add);
+    window.onMove(to -> move(stage, shelf.folder().root(), to, start));
+    window.show();
+  }
+
+  /** Closes the window, moves the shelf, and opens it where it is then. */
+  private void move(Stage stage, Path from, Path into, Start start) {
+    window.close();
+    window = null;
+    var text = Kit.wrapped(Words.of("upkeep.moving", from, into));
+    var box = new javafx.scene.layout.VBox(14, Kit.label(Words.of("app.title"), "heading"), text);
+    box.setPadding(new javafx.geometry.Insets(24));
+    stage.setScene(new javafx.scene.Scene(box, 640, 220));
+    MainWindow.style(stage.getScene());
+    Thread.ofPlatform()
+        .name("keepshelf-move")
+        .start(() -> {
+          Path at = from;
+          keepshelf.core.problem.Problem said = null;
+          try {
+            Path to = into.resolve(from.getFileName());
+            ShelfMove.move(
+                from,
+                to,
+                (what, share) ->
+                    Platform.runLater(() ->
+                        text.setText(
+                            Words.of("upkeep.moving.at", Math.round(share * 100), what))));
+            at = to;
+            new Settings(start.settings()).put("shelf", to.toString());
+          } catch (ShelfException e) {
+            said = e.problem();
+          }
+          reopen(stage, at, said, start);
+        });
+  }
+
+  private void reopen(
+      Stage stage, Path at, keepshelf.core.problem.Problem said, Start start) {
+    try {
+      Shelf shelf = Shelf.open(at);
+      Platform.runLater(() -> {
+        show(stage, shelf, start);
+        if (said != null) {
+          window.work().problems().add(said);
+        }
+      });
+    } catch (ShelfException e) {
+      Platform.runLater(() -> refuse(stage, e));
     }
   }
 

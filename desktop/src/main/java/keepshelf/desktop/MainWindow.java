@@ -2,7 +2,10 @@ package keepshelf.desktop;
 
 import java.io.File;
 import java.nio.file.Path;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.input.DragEvent;
@@ -10,7 +13,7 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.search.Condition;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
 import keepshelf.desktop.duplicates.DuplicatesModel;
@@ -18,10 +21,14 @@ import keepshelf.desktop.duplicates.DuplicatesView;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
+import keepshelf.desktop.shelf.ShelfActions;
 import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shelf.ShelfView;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.shell.ShellView;
+import keepshelf.desktop.upkeep.CheckPane;
+import keepshelf.desktop.upkeep.LicencesPane;
+import keepshelf.desktop.upkeep.Upkeep;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
 
@@ -41,6 +48,9 @@ public final class MainWindow implements AutoCloseable {
   private final WorkList work = new WorkList(Platform::runLater);
   private final Pictures pictures = new Pictures(work);
   private final ShelfModel shelfModel;
+  private final ShelfActions shelfActions;
+  private final Upkeep upkeep;
+  private java.util.function.Consumer<Path> mover = to -> {};
   private final HostsModel hostsModel;
   private final ArrivalsModel arrivalsModel;
   private final ArrivalsView arrivals;
@@ -56,7 +66,7 @@ public final class MainWindow implements AutoCloseable {
     this.shelf = shelf;
     this.settings = settings;
     shelfModel = new ShelfModel(shelf, work);
-    hostsModel = new HostsModel(shelf, work, this::refresh);
+    hostsModel = new HostsModel(shelf, work, shelfModel.all(), this::refresh);
     arrivalsModel = new ArrivalsModel(shelf, work, this::refresh);
     arrivals = new ArrivalsView(arrivalsModel, work, pictures, picker);
     arrivalsModel.removeArchivesProperty().set(settings.get("remove-archives", "no").equals("yes"));
@@ -70,7 +80,9 @@ public final class MainWindow implements AutoCloseable {
     arrivalsModel
         .watchedProperty()
         .addListener((o, was, is) -> settings.put("watch", is == null ? "" : is.toString()));
-    boards = new ShelfView(shelfModel, shelf, pictures, this::install);
+    shelfActions = new ShelfActions(shelf, work, this::refresh);
+    upkeep = new Upkeep(shelf, work, this::refresh);
+    boards = new ShelfView(shelfModel, shelfActions, shelf, pictures, this::install);
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
     duplicates = new DuplicatesView(duplicatesModel, shelf, pictures, work, shelfModel.all());
@@ -79,6 +91,7 @@ public final class MainWindow implements AutoCloseable {
             List.of(arrivals, boards, hosts, duplicates),
             work,
             shelf.folder().root().getFileName().toString(),
+            upkeepMenu(picker),
             this::switchTheme);
     double width = Math.max(900, settings.number("width", 1280));
     double height = Math.max(600, settings.number("height", 800));
@@ -130,10 +143,59 @@ public final class MainWindow implements AutoCloseable {
     duplicatesModel.refresh();
   }
 
-  private void install(ShelvedItem s) {
+  private Map<String, Runnable> upkeepMenu(FilePicker picker) {
+    Map<String, Runnable> menu = new LinkedHashMap<>();
+    menu.put(Words.of("upkeep.menu.check"), () -> check(picker));
+    menu.put(Words.of("upkeep.menu.licences"), this::licences);
+    menu.put(
+        Words.of("upkeep.menu.backup"),
+        () -> picker.save(stage, upkeep.fileName(".zip")).ifPresent(upkeep::backUp));
+    menu.put(
+        Words.of("upkeep.menu.export"),
+        () -> picker.save(stage, upkeep.fileName(".json")).ifPresent(upkeep::export));
+    menu.put(
+        Words.of("upkeep.menu.table"),
+        () -> picker.save(stage, upkeep.fileName(".csv")).ifPresent(upkeep::export));
+    menu.put(
+        Words.of("upkeep.menu.import"),
+        () -> picker.files(stage).forEach(f -> upkeep.importFrom(f, shelfActions::did)));
+    menu.put(Words.of("upkeep.menu.rebuild"), upkeep::rebuild);
+    menu.put(Words.of("upkeep.menu.move"), () -> picker.folder(stage).ifPresent(mover::accept));
+    return menu;
+  }
+
+  /** Checks the shelf's files and shows what is found. */
+  public void check(FilePicker picker) {
+    shell.showSheet(new CheckPane(upkeep, picker, shell::closeSheet));
+  }
+
+  /** Shows the licences and what they allow. */
+  public void licences() {
+    Map<String, Integer> used = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+    shelfModel.all().stream()
+        .map(c -> c.pack().licence())
+        .filter(java.util.Objects::nonNull)
+        .forEach(l -> used.merge(l, 1, Integer::sum));
+    shell.showSheet(
+        new LicencesPane(
+            upkeep,
+            used,
+            id -> {
+              open(boards);
+              shelfModel.wordsProperty().set(Condition.typed("licence", id));
+            },
+            shell::closeSheet));
+  }
+
+  /** What moves the whole shelf, with the window, to another folder. */
+  public void onMove(java.util.function.Consumer<Path> what) {
+    mover = what;
+  }
+
+  private void install(String item) {
     open(hosts);
     if (!hostsModel.hosts().isEmpty()) {
-      hostsModel.choose(new HostsModel.Cell(s.item().id(), hostsModel.hosts().getFirst().name()));
+      hostsModel.choose(new HostsModel.Cell(item, hostsModel.hosts().getFirst().name()));
     }
   }
 
@@ -175,6 +237,16 @@ public final class MainWindow implements AutoCloseable {
   /** The state of the boards. */
   public ShelfModel shelfModel() {
     return shelfModel;
+  }
+
+  /** What is done to the items on the boards. */
+  public ShelfActions shelfActions() {
+    return shelfActions;
+  }
+
+  /** What is done to the whole shelf. */
+  public Upkeep upkeep() {
+    return upkeep;
   }
 
   /** The state of the fitting table. */

@@ -83,14 +83,7 @@ public final class Screenshots extends Application {
     idle();
     fx(() -> {
       window.open(window.boards());
-      window
-          .shelfModel()
-          .chosenProperty()
-          .set(
-              window.shelfModel().all().stream()
-                  .filter(s -> s.item().key().equals("verdigris_copper"))
-                  .findFirst()
-                  .orElseThrow());
+      choose("verdigris_copper");
       return null;
     });
     shot("shelf");
@@ -133,6 +126,14 @@ public final class Screenshots extends Application {
     });
     hosts();
     duplicates();
+  }
+
+  /** Chooses the item with this key on the boards. */
+  private void choose(String key) {
+    window.shelfModel().all().stream()
+        .filter(c -> c.key().equals(key))
+        .findFirst()
+        .ifPresent(c -> window.shelfModel().choose(c.id()));
   }
 
   private void duplicates() throws IOException, InterruptedException, ExecutionException {
@@ -248,10 +249,9 @@ public final class Screenshots extends Application {
   private HostsModel.Cell cell(String key, String host) {
     String id =
         window.hostsModel().items().stream()
-            .filter(s -> s.item().key().equals(key))
+            .filter(s -> s.key().equals(key))
             .findFirst()
             .orElseThrow()
-            .item()
             .id();
     return new HostsModel.Cell(id, host);
   }
@@ -272,7 +272,10 @@ public final class Screenshots extends Application {
   private void idle() throws InterruptedException, ExecutionException {
     long end = System.currentTimeMillis() + PATIENCE_MS;
     BooleanSupplier quiet =
-        () -> window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0;
+        () ->
+            window.work().jobs().isEmpty()
+                && !window.shelfModel().busyProperty().get()
+                && window.pictures().waitingProperty().get() == 0;
     int calm = 0;
     while (calm < 4 && System.currentTimeMillis() < end) {
       calm = fx(quiet::getAsBoolean) ? calm + 1 : 0;

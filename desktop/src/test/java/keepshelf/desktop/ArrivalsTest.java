@@ -50,6 +50,7 @@ class ArrivalsTest {
   @TempDir static Path downloads;
   @TempDir Path dir;
   private MainWindow window;
+  private Shelf shelf;
   private Path picked;
 
   @BeforeAll
@@ -62,7 +63,7 @@ class ArrivalsTest {
     window =
         new MainWindow(
             primary,
-            Shelf.open(dir.resolve("Skerry shelf")),
+            shelf = Shelf.open(dir.resolve("Skerry shelf")),
             new Settings(dir.resolve("settings.properties")),
             new FilePicker() {
               @Override
@@ -272,7 +273,7 @@ class ArrivalsTest {
     assertThat(robot.lookup("#as-kin").tryQuery()).isPresent();
     robot.push(KeyCode.CONTROL, KeyCode.ENTER);
     idle();
-    assertThat(fx(() -> window.shelfModel().all())).anyMatch(s -> s.pack().kin() != null);
+    assertThat(shelf.catalogue().items()).anyMatch(s -> s.pack().kin() != null);
   }
 
   @Test

@@ -154,7 +154,7 @@ class DuplicatesPlaceTest {
     assertThat(files().keySet()).noneMatch(f -> f.contains("Shore_Growth"));
     assertThat(model.bin().entries()).hasSize(3);
     assertThat(window.shelfModel().all())
-        .extracting(s -> s.item().name())
+        .extracting(s -> s.name())
         .contains("Barnacle Crust", "Sailcloth", "Cork Float")
         .doesNotContain("Shore Growth 03", "Overlay Fingerprints");
     for (int i = 0; i < 3; i++) {
@@ -193,7 +193,7 @@ class DuplicatesPlaceTest {
     robot.clickOn("#summary-do");
     idle();
     assertThat(window.shelfModel().all())
-        .extracting(s -> s.item().name())
+        .extracting(s -> s.name())
         .contains("Shore Growth 03")
         .doesNotContain("Barnacle Crust");
     // Emptying is asked for twice.

@@ -20,7 +20,9 @@ final class FxSteps {
         TimeUnit.MINUTES,
         () ->
             fx(() ->
-                window.work().jobs().isEmpty() && window.pictures().waitingProperty().get() == 0));
+                window.work().jobs().isEmpty()
+                    && !window.shelfModel().busyProperty().get()
+                    && window.pictures().waitingProperty().get() == 0));
     WaitForAsyncUtils.waitForFxEvents();
   }
 }

@@ -151,7 +151,7 @@ class JourneyTest {
     robot.type(KeyCode.SLASH);
     WaitForAsyncUtils.waitForFxEvents();
     robot.write("net");
-    WaitForAsyncUtils.waitForFxEvents();
+    idle();
     assertThat(window.shelfModel().shown()).hasSize(1);
     assertThat(robot.lookup("#tag-name").queryAs(Label.class).getText()).isEqualTo("Net Mesh");
 

@@ -27,7 +27,7 @@ import keepshelf.core.store.Json;
  * @param entry what is noted in the bin, or null
  * @param emptied folder to be deleted at the end, relative to the shelf, or null
  */
-record ShelfChange(
+public record ShelfChange(
     String id,
     String what,
     List<Move> moves,
@@ -39,15 +39,29 @@ record ShelfChange(
   private static final String ENDING = ".change";
 
   /** One file or folder from one place on the shelf to another. */
-  record Move(String from, String to) {}
+  public record Move(String from, String to) {}
 
   /** Hears of each step, for tests that interrupt. */
-  interface Listener {
+  public interface Listener {
+    /** A step is done. */
     void reached(String step);
   }
 
+  /** Moves within the shelf, and records that change with them. */
+  public static ShelfChange of(String what, List<Move> moves, List<PackRecord> packs) {
+    return new ShelfChange(
+        "change-" + java.util.UUID.randomUUID(),
+        what,
+        moves,
+        packs,
+        List.of(),
+        List.of(),
+        null,
+        null);
+  }
+
   /** Promises and does; on failure everything is as before. The caller holds the shelf's lock. */
-  void run(ShelfFolder shelf, Catalogue catalogue, Listener listener) throws IOException {
+  public void run(ShelfFolder shelf, Catalogue catalogue, Listener listener) throws IOException {
     Path promise = shelf.journal().resolve(id + ENDING);
     FileTrees.writeAtomically(promise, Json.pretty(this));
     listener.reached("promised");

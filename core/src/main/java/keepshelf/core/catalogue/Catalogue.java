@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
+import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.fingerprint.Fingerprint;
 
 /** What the shelf has. Every change is one transaction. */
@@ -24,9 +25,6 @@ public interface Catalogue extends AutoCloseable {
 
   /** Items of this id, or else with this key or name, whatever the case. */
   List<ShelvedItem> find(String idOrKeyOrName);
-
-  /** Sets the tile size of an item in metres; null for not known. */
-  void setTileMetres(String itemId, Double metres);
 
   /** All hosts, by name. */
   List<HostRecord> hosts();
@@ -50,11 +48,53 @@ public interface Catalogue extends AutoCloseable {
    */
   void change(List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations);
 
+  /** The item with this identifier as its own pack has it. */
+  Optional<ShelvedItem> own(String id);
+
+  /** The item with this identifier, with all that stands as one with it. */
+  Optional<ShelvedItem> item(String id);
+
   /** The items as their packs have them that {@link #items()} shows as the item {@code id}. */
   List<ShelvedItem> parts(String id);
 
   /** The items that have a map whose file has one of these SHA-256, by name. */
   List<ShelvedItem> withFiles(Set<String> sha256);
+
+  /** The cards of all items, joined ones as one, in no order. */
+  List<ItemCard> cards();
+
+  /** Rows of the cards ({@link ItemCard#row()}) whose words match an FTS5 expression. */
+  int[] rowsWithWords(String expression);
+
+  /** Rows of the packs whose texts match an FTS5 expression. */
+  int[] packRowsWithWords(String expression);
+
+  /** Every word that any item has, in order. */
+  List<String> words();
+
+  /** Keeps mean colours of pictures by the SHA-256 of their files. */
+  void putColours(Map<String, OkLab> bySha256);
+
+  /** Keeps the words of a pack's own texts, as of its licence. */
+  void putPackText(String pack, String text);
+
+  /** Identifiers of all packs, in order. */
+  List<String> packIds();
+
+  /** Files that were found missing or altered when the shelf was last checked. */
+  List<BrokenFile> broken();
+
+  /** Identifiers of the items with such files, as they are shown. */
+  Set<String> brokenItems();
+
+  /** Replaces what is known to be broken in a pack. */
+  void putBroken(String pack, List<BrokenFile> files);
+
+  /** A number that changes whenever anything in the catalogue was changed, by whomever. */
+  long version();
+
+  /** Writes a consistent copy of the catalogue to {@code file}, which must not exist. */
+  void backUp(java.nio.file.Path file);
 
   /** Kept descriptors of pictures that came after {@code row} (0 for all), in order. */
   List<KeptDescriptor> descriptors(long row);

@@ -30,6 +30,7 @@ import keepshelf.core.problem.Problem;
  * @param problems what was found at taking in
  * @param also where else it was got
  * @param partOf identifier of the item that its maps stand with, or null when it stands for itself
+ * @param marks what a person has put on it
  */
 public record ItemRecord(
     String id,
@@ -42,13 +43,28 @@ public record ItemRecord(
     List<MapRecord> maps,
     List<Problem> problems,
     @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Origin> also,
-    @JsonInclude(JsonInclude.Include.NON_NULL) String partOf) {
+    @JsonInclude(JsonInclude.Include.NON_NULL) String partOf,
+    @JsonInclude(value = JsonInclude.Include.CUSTOM, valueFilter = NoMarks.class) Marks marks) {
+  /** Leaves empty marks out of the records. */
+  static final class NoMarks {
+    @Override
+    public boolean equals(Object o) {
+      return o == null || Marks.NONE.equals(o);
+    }
+
+    @Override
+    public int hashCode() {
+      return 0;
+    }
+  }
+
   /** Copies the lists. */
   public ItemRecord {
     maps = List.copyOf(maps);
     problems = List.copyOf(problems);
     // Records of earlier versions do not have it.
     also = also == null ? List.of() : List.copyOf(also);
+    marks = marks == null ? Marks.NONE : marks;
   }
 
   /** One that was got once and stands for itself. */
@@ -62,31 +78,50 @@ public record ItemRecord(
       Double tileMetres,
       List<MapRecord> maps,
       List<Problem> problems) {
-    this(id, key, name, kind, workflow, colourway, tileMetres, maps, problems, List.of(), null);
+    this(id, key, name, kind, workflow, colourway, tileMetres, maps, problems, List.of(), null, Marks.NONE);
   }
 
   /** The same with another tile width in metres, or null. */
   public ItemRecord withTile(Double metres) {
-    return new ItemRecord(
-        id, key, name, kind, workflow, colourway, metres, maps, problems, also, partOf);
+    return copy(name, metres, maps, problems, also, partOf, marks);
+  }
+
+  /** The same under another name. */
+  public ItemRecord named(String newName) {
+    return copy(newName, tileMetres, maps, problems, also, partOf, marks);
   }
 
   /** The same with other maps and what is to be said about them. */
   public ItemRecord withMaps(List<MapRecord> newMaps, List<Problem> newProblems) {
-    return new ItemRecord(
-        id, key, name, kind, workflow, colourway, tileMetres, newMaps, newProblems, also, partOf);
+    return copy(name, tileMetres, newMaps, newProblems, also, partOf, marks);
   }
 
   /** The same, got elsewhere too. */
   public ItemRecord withAlso(List<Origin> origins) {
-    return new ItemRecord(
-        id, key, name, kind, workflow, colourway, tileMetres, maps, problems, origins, partOf);
+    return copy(name, tileMetres, maps, problems, origins, partOf, marks);
   }
 
   /** The same, its maps standing with another item; null for none. */
   public ItemRecord asPartOf(String item) {
+    return copy(name, tileMetres, maps, problems, also, item, marks);
+  }
+
+  /** The same with other marks. */
+  public ItemRecord marked(Marks newMarks) {
+    return copy(name, tileMetres, maps, problems, also, partOf, newMarks);
+  }
+
+  private ItemRecord copy(
+      String newName,
+      Double tile,
+      List<MapRecord> newMaps,
+      List<Problem> newProblems,
+      List<Origin> origins,
+      String with,
+      Marks newMarks) {
     return new ItemRecord(
-        id, key, name, kind, workflow, colourway, tileMetres, maps, problems, also, item);
+        id, key, newName, kind, workflow, colourway, tile, newMaps, newProblems, origins, with,
+        newMarks);
   }
 
   /** The editions, large to small; a resolution may stand with several formats. */
@@ -190,6 +225,13 @@ public record ItemRecord(
       }
     }
     return roles;
+  }
+
+  /** A few letters that change whenever its picture would look different. */
+  public String look() {
+    StringBuilder b = new StringBuilder().append(kind.id()).append(tileMetres);
+    maps.forEach(m -> b.append(m.role()).append(m.handedness()).append(m.sha256()));
+    return keepshelf.core.archive.Hashes.sha256(b.toString()).substring(0, 10);
   }
 
   /** Bytes of all its maps. */

@@ -65,6 +65,28 @@ public record MapRecord(
         bytes);
   }
 
+  /** The same with another content: size in pixels, samples, bits, hash and bytes. */
+  public MapRecord holding(
+      int newWidth, int newHeight, int channelsNow, int bitsNow, String sha, long bytesNow) {
+    int side = Math.max(newWidth, newHeight);
+    return new MapRecord(
+        path,
+        role,
+        channels,
+        side == 0 ? resolution : keepshelf.core.model.Resolution.label(side),
+        newWidth,
+        newHeight,
+        channelsNow,
+        bitsNow,
+        format,
+        handedness,
+        tile,
+        confidence,
+        reasons,
+        sha,
+        bytesNow);
+  }
+
   /** Where it lies, relative to the shelf, when its pack lies in {@code folder}. */
   public String inShelf(String folder) {
     String below = path;

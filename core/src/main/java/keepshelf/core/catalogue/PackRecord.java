@@ -20,6 +20,7 @@ import java.util.List;
  * @param files every file in its folder
  * @param purchase how it was got, or null
  * @param kin the pack on the shelf that it is a version or another edition of, or null
+ * @param earlierLicences what the licence was before, oldest first
  */
 public record PackRecord(
     String id,
@@ -35,11 +36,14 @@ public record PackRecord(
     List<ItemRecord> items,
     List<FileRecord> files,
     Purchase purchase,
-    Kinship kin) {
+    Kinship kin,
+    @JsonInclude(JsonInclude.Include.NON_EMPTY) List<DatedLicence> earlierLicences) {
   /** Copies the lists. */
   public PackRecord {
     items = List.copyOf(items);
     files = List.copyOf(files);
+    // Records of earlier versions do not have it.
+    earlierLicences = earlierLicences == null ? List.of() : List.copyOf(earlierLicences);
   }
 
   /** The same with other items. */
@@ -51,7 +55,91 @@ public record PackRecord(
   public PackRecord with(List<ItemRecord> newItems, List<FileRecord> newFiles) {
     return new PackRecord(
         id, name, version, source, creator, licence, page, folder, archive, takenIn, newItems,
-        newFiles, purchase, kin);
+        newFiles, purchase, kin, earlierLicences);
+  }
+
+  /** The same in another folder, relative to the shelf. */
+  public PackRecord in(String newFolder) {
+    return new PackRecord(
+        id, name, version, source, creator, licence, page, newFolder, archive, takenIn, items,
+        files, purchase, kin, earlierLicences);
+  }
+
+  /** The same under another name, as another version; null for none. */
+  public PackRecord named(String newName, String newVersion) {
+    return new PackRecord(
+        id, newName, newVersion, source, creator, licence, page, folder, archive, takenIn, items,
+        files, purchase, kin, earlierLicences);
+  }
+
+  /** The same from elsewhere; each may be null. */
+  public PackRecord from(String newSource, String newCreator, String newPage) {
+    return new PackRecord(
+        id, name, version, newSource, newCreator, licence, newPage, folder, archive, takenIn, items,
+        files, purchase, kin, earlierLicences);
+  }
+
+  /** The same, got otherwise; null when nothing is known. */
+  public PackRecord bought(Purchase newPurchase) {
+    return new PackRecord(
+        id, name, version, source, creator, licence, page, folder, archive, takenIn, items, files,
+        Purchase.NONE.equals(newPurchase) ? null : newPurchase, kin, earlierLicences);
+  }
+
+  /**
+   * The same under another licence from {@code day} on (ISO 8601); what it was stays known, unless
+   * it was not known at all.
+   */
+  public PackRecord licensed(String newLicence, String day) {
+    if (java.util.Objects.equals(newLicence, licence)) {
+      return this;
+    }
+    List<DatedLicence> before = new java.util.ArrayList<>(earlierLicences);
+    if (licence != null) {
+      before.add(new DatedLicence(licence, day));
+    }
+    return new PackRecord(
+        id, name, version, source, creator, newLicence, page, folder, archive, takenIn, items,
+        files, purchase, kin, before);
+  }
+
+  /** The licence that held on {@code day}, ISO 8601; null when it was not known. */
+  public String licenceOn(String day) {
+    return licenceOn(licence, earlierLicences, day);
+  }
+
+  static String licenceOn(String now, List<DatedLicence> earlier, String day) {
+    for (DatedLicence d : earlier) {
+      if (day.compareTo(d.until()) < 0) {
+        return d.licence();
+      }
+    }
+    return now;
+  }
+
+  /** Bytes of the files that are there. */
+  public long bytes() {
+    return files.stream().filter(f -> f.elsewhere() == null).mapToLong(FileRecord::bytes).sum();
+  }
+
+  /** The same without its contents. */
+  public ShelvedItem.PackSummary summary() {
+    return new ShelvedItem.PackSummary(
+        id,
+        name,
+        version,
+        source,
+        creator,
+        licence,
+        page,
+        folder,
+        archive,
+        takenIn,
+        bytes(),
+        files.size(),
+        purchase,
+        kin,
+        earlierLicences);
   }
 
   /**

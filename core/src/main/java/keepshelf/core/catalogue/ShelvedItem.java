@@ -19,6 +19,7 @@ public record ShelvedItem(ItemRecord item, PackSummary pack) {
    * @param fileCount files in it
    * @param purchase how it was got, or null
    * @param kin the pack it is a version or edition of, or null
+   * @param earlierLicences what the licence was before, oldest first
    */
   public record PackSummary(
       String id,
@@ -34,5 +35,16 @@ public record ShelvedItem(ItemRecord item, PackSummary pack) {
       long bytes,
       int fileCount,
       Purchase purchase,
-      Kinship kin) {}
+      Kinship kin,
+      java.util.List<DatedLicence> earlierLicences) {
+    /** Copies the list. */
+    public PackSummary {
+      earlierLicences = java.util.List.copyOf(earlierLicences);
+    }
+
+    /** The licence that held on {@code day}, ISO 8601; null when it was not known. */
+    public String licenceOn(String day) {
+      return PackRecord.licenceOn(licence, earlierLicences, day);
+    }
+  }
 }

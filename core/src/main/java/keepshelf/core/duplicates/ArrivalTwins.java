@@ -180,6 +180,7 @@ public record ArrivalTwins(Map<String, ItemTwins> byKey) {
             0,
             0,
             null,
-            null));
+            null,
+            List.of()));
   }
 }

@@ -9,14 +9,15 @@ import keepshelf.core.archive.Hashes;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.recognise.PixelWitness;
 import keepshelf.core.recognise.SourceFile;
+import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.pixel.Pixels;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Makes the fingerprint of every picture of an arrival while it is decoded anyway, and keeps it in
- * the catalogue. A fingerprint that cannot be kept is made again when it is needed; nothing else
+ * Makes the fingerprint and the mean colour of every picture of an arrival while it is decoded
+ * anyway, and keeps them in the catalogue. A fingerprint that cannot be kept is made again when it is needed; nothing else
  * suffers.
  */
 public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
@@ -26,6 +27,7 @@ public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
   private final Catalogue catalogue;
   private final Map<String, String> hashes = new ConcurrentHashMap<>();
   private final Map<String, Fingerprint> made = new HashMap<>();
+  private final Map<String, OkLab> colours = new HashMap<>();
 
   /** Keeps fingerprints in {@code catalogue}. */
   public FingerprintKeeper(Catalogue catalogue) {
@@ -38,15 +40,16 @@ public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
       String sha = Hashes.sha256(file.onDisk());
       hashes.put(file.path(), sha);
       if (catalogue.fingerprinted(Set.of(sha)).isEmpty()) {
-        keep(sha, Fingerprint.of(pixels));
+        keep(sha, Fingerprint.of(pixels), OkLab.mean(pixels));
       }
     } catch (IOException | RuntimeException e) {
       LOG.warn("no fingerprint of {}", file.path(), e);
     }
   }
 
-  private synchronized void keep(String sha, Fingerprint print) {
+  private synchronized void keep(String sha, Fingerprint print, OkLab colour) {
     made.put(sha, print);
+    colours.put(sha, colour);
     if (made.size() >= BATCH) {
       flush();
     }
@@ -54,7 +57,9 @@ public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
 
   private void flush() {
     catalogue.putFingerprints(made);
+    catalogue.putColours(colours);
     made.clear();
+    colours.clear();
   }
 
   /** SHA-256 of the files seen, by their paths as people see them. */

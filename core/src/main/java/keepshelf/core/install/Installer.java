@@ -125,13 +125,17 @@ public final class Installer {
 
   /** Why a host that reads surfaces cannot take {@code item}; empty when it can. */
   public static Optional<String> cannotTake(ItemRecord item) {
-    if (item.kind() == ItemKind.ENVIRONMENT || item.kind() == ItemKind.LIGHT_PATTERN) {
+    return cannotTake(item.kind(), item.roles());
+  }
+
+  /** The same by kind and by the roles that are there. */
+  public static Optional<String> cannotTake(ItemKind kind, Set<MapRole> roles) {
+    if (kind == ItemKind.ENVIRONMENT || kind == ItemKind.LIGHT_PATTERN) {
       return Optional.of("it is a light, and this host takes surfaces only so far");
     }
-    if (item.kind() == ItemKind.MODEL) {
+    if (kind == ItemKind.MODEL) {
       return Optional.of("it is a model, and this host takes surfaces only so far");
     }
-    Set<MapRole> roles = item.roles();
     boolean any =
         roles.stream()
             .anyMatch(r ->

@@ -231,7 +231,8 @@ public final class Filing {
         items,
         files,
         papers(w.purchase(), folder),
-        w.kin());
+        w.kin(),
+        List.of());
   }
 
   /** The purchase with its invoice copied to {@code <pack>.papers} beside the pack. */

@@ -54,6 +54,7 @@ final class Journal {
     Filing.writeRecord(shelf, pack);
     listener.reached(FilingStep.RECORDED);
     catalogue.addPack(pack);
+    catalogue.putPackText(pack.id(), PackDocuments.all(shelf, pack));
     listener.reached(FilingStep.CATALOGUED);
     Files.deleteIfExists(entry);
     listener.reached(FilingStep.CLOSED);

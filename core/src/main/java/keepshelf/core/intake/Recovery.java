@@ -4,13 +4,15 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
 import keepshelf.core.store.Json;
 
 /** Brings a shelf into order when it is opened. */
@@ -32,27 +34,59 @@ public final class Recovery {
     try (ShelfLock held = lock.get()) {
       List<Problem> said =
           new ArrayList<>(new Journal(shelf, catalogue, FilingStep.Listener.NONE).settle());
-      if (catalogue.items().isEmpty()) {
+      if (catalogue.packIds().isEmpty()) {
         readRecords(shelf, catalogue, said);
       }
       return said;
     }
   }
 
-  private static void readRecords(ShelfFolder shelf, Catalogue catalogue, List<Problem> said)
-      throws IOException {
+  /**
+   * Makes the catalogue anew from the records beside the packs: packs whose folder is gone are
+   * forgotten, all others are as their records say. Hosts and installations stay.
+   *
+   * @return what was done, for people
+   */
+  public static List<Problem> rebuild(ShelfFolder shelf, Catalogue catalogue)
+      throws IOException, ShelfException {
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      List<Problem> said = new ArrayList<>();
+      Set<String> before = new HashSet<>(catalogue.packIds());
+      Set<String> there = readRecords(shelf, catalogue, said);
+      List<String> gone = before.stream().filter(id -> !there.contains(id)).sorted().toList();
+      for (String id : gone) {
+        PackRecord p = catalogue.pack(id).orElseThrow();
+        said.add(
+            Problem.warning(
+                "pack-gone",
+                p.folder(),
+                "The pack “"
+                    + p.name()
+                    + "” has no folder with a record at "
+                    + p.folder()
+                    + " any more and was taken out of the catalogue. Put the folder and its record"
+                    + " back and rebuild again, or take the pack in again."));
+      }
+      catalogue.change(List.of(), gone, List.of());
+      return said;
+    }
+  }
+
+  /** Adds all packs that have a record and a folder; returns their identifiers. */
+  private static Set<String> readRecords(
+      ShelfFolder shelf, Catalogue catalogue, List<Problem> said) throws IOException {
     List<Path> records;
     try (Stream<Path> files = Files.walk(shelf.packs(), 2)) {
       records =
           files.filter(p -> p.getFileName().toString().endsWith(".pack.json")).sorted().toList();
     }
-    int added = 0;
+    Set<String> added = new HashSet<>();
     for (Path r : records) {
       try {
-        PackRecord pack = Json.mapper().readValue(Files.readAllBytes(r), PackRecord.class);
-        if (Files.isDirectory(shelf.resolve(pack.folder()))) {
+        PackRecord pack = here(shelf, r);
+        if (Files.isDirectory(shelf.resolve(pack.folder())) && added.add(pack.id())) {
           catalogue.addPack(pack);
-          added++;
+          catalogue.putPackText(pack.id(), PackDocuments.all(shelf, pack));
         }
       } catch (RuntimeException e) {
         said.add(
@@ -65,15 +99,26 @@ public final class Recovery {
                     + " take the pack in again."));
       }
     }
-    if (added > 0) {
+    if (!added.isEmpty()) {
       said.add(
           Problem.note(
               "rebuilt",
               null,
               "The catalogue was made anew from the records of "
-                  + added
-                  + (added == 1 ? " pack." : " packs.")));
+                  + added.size()
+                  + (added.size() == 1 ? " pack." : " packs.")));
     }
+    return added;
+  }
+
+  /** A record as it is read; a pack whose folder was moved with it is where it lies now. */
+  private static PackRecord here(ShelfFolder shelf, Path record) throws IOException {
+    PackRecord pack = Json.mapper().readValue(Files.readAllBytes(record), PackRecord.class);
+    String name = record.getFileName().toString().replaceFirst("\\.pack\\.json$", "");
+    String folder = "packs/" + record.getParent().getFileName() + "/" + name;
+    return folder.equals(pack.folder()) || Files.isDirectory(shelf.resolve(pack.folder()))
+        ? pack
+        : pack.in(folder);
   }
 
   /** Deletes the workspace of an arrival that will not be filed. */
@@ -81,11 +126,5 @@ public final class Recovery {
     if (arrival.workspace() != null) {
       Workspace.discard(arrival.workspace());
     }
-  }
-
-  /** Writes a pack's record with changed items. */
-  public static void writeRecord(ShelfFolder shelf, PackRecord p, List<ItemRecord> items)
-      throws IOException {
-    Filing.writeRecord(shelf, p.withItems(items));
   }
 }

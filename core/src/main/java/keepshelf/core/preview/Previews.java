@@ -5,19 +5,21 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.catalogue.ItemRecord;
+import java.util.Optional;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.imaging.analyse.EnvironmentFacts;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BallPreview;
+import keepshelf.imaging.render.EnvironmentPreview;
+import keepshelf.imaging.render.Light;
 import keepshelf.imaging.resample.Resampler;
 
 /** Makes and keeps preview pictures. Slow: call it off the interface thread. */
@@ -26,7 +28,7 @@ public final class Previews {
   public static final double ASSUMED_TILE_METRES = 0.5;
 
   /** Counts up when the renderer's look changes, so that older pictures are made again. */
-  private static final int LOOK = 1;
+  private static final int LOOK = 2;
 
   private final ShelfFolder shelf;
 
@@ -65,19 +67,45 @@ public final class Previews {
     }
   }
 
-  /** The preview of an item on the shelf, from the cache when it is there. */
-  public Picture of(ShelvedItem s, int side) throws IOException {
-    Path file =
-        shelf.previews().resolve(s.item().id() + "-" + side + "-" + state(s.item()) + ".png");
-    if (Files.exists(file)) {
-      try {
-        return picture(ImageDecoder.decode(file));
-      } catch (IOException e) {
-        Files.deleteIfExists(file);
-      }
+  /** How a preview is lit: which light, and how far it is turned about the upright in degrees. */
+  public record Lit(Light light, int turnDegrees) {
+    /** As cards are shown when nothing else was chosen. */
+    public static final Lit USUAL = new Lit(Light.LAMP_ROOM_WINDOW, 0);
+
+    /** The name of the light, for people. */
+    public String title() {
+      return light.title();
     }
-    List<MapFile> maps = maps(s);
-    Picture p = render(s.item().kind(), maps, s.item().tileMetres(), side);
+
+    /** The next light, turned as far. */
+    public Lit next() {
+      return new Lit(Light.values()[(light.ordinal() + 1) % Light.values().length], turnDegrees);
+    }
+
+    /** The same light turned to {@code degrees}. */
+    public Lit turned(int degrees) {
+      return new Lit(light, degrees);
+    }
+  }
+
+  /** The preview of an item on the shelf under the usual light, from the cache if it is there. */
+  public Picture of(ShelvedItem s, int side) throws IOException {
+    return of(s, side, Lit.USUAL);
+  }
+
+  /**
+   * The preview of an item on the shelf; kept on disk when the light stands where it usually does.
+   */
+  public Picture of(ShelvedItem s, int side, Lit lit) throws IOException {
+    if (lit.turnDegrees() != 0) {
+      return render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
+    }
+    Path file = file(s.item().id(), s.item().look(), side, lit);
+    Optional<Picture> kept = kept(file);
+    if (kept.isPresent()) {
+      return kept.get();
+    }
+    Picture p = render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
     Path beside = file.resolveSibling(file.getFileName() + "." + Thread.currentThread().threadId());
     ImageEncoder.png(pixels(p), beside, 4);
     Files.move(
@@ -86,6 +114,36 @@ public final class Previews {
         java.nio.file.StandardCopyOption.ATOMIC_MOVE,
         java.nio.file.StandardCopyOption.REPLACE_EXISTING);
     return p;
+  }
+
+  /** A preview that was made before, by what a card knows; empty when it has to be made. */
+  public Optional<Picture> kept(String item, String look, int side, Lit lit) throws IOException {
+    return lit.turnDegrees() == 0 ? kept(file(item, look, side, lit)) : Optional.empty();
+  }
+
+  private Path file(String item, String look, int side, Lit lit) {
+    String light = lit.light() == Light.LAMP_ROOM_WINDOW ? "" : "-" + lit.light().ordinal();
+    return shelf.previews().resolve(item + "-" + side + "-" + LOOK + look + light + ".png");
+  }
+
+  private static Optional<Picture> kept(Path file) throws IOException {
+    if (Files.exists(file)) {
+      try {
+        return Optional.of(picture(ImageDecoder.decode(file)));
+      } catch (IOException e) {
+        Files.deleteIfExists(file);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** What an environment light holds. */
+  public EnvironmentFacts lightFacts(ShelvedItem s) throws IOException {
+    List<MapFile> maps = maps(s);
+    if (maps.isEmpty()) {
+      throw new IOException("there is no map to measure");
+    }
+    return EnvironmentFacts.of(ImageDecoder.decode(maps.getFirst().file()));
   }
 
   /** The maps of an item at about preview size, as files. */
@@ -119,17 +177,27 @@ public final class Previews {
                 normals != null ? normals : m.handedness()));
       }
     }
-    return render(item.kind(), maps, tileMetres, side);
+    return render(item.kind(), maps, tileMetres, side, Lit.USUAL);
   }
 
-  private static Picture render(ItemKind kind, List<MapFile> maps, Double tileMetres, int side)
-      throws IOException {
-    if (kind == ItemKind.ENVIRONMENT || kind == ItemKind.LIGHT_PATTERN) {
+  private static Picture render(
+      ItemKind kind, List<MapFile> maps, Double tileMetres, int side, Lit lit) throws IOException {
+    if (maps.isEmpty()) {
+      throw new IOException("there is no map to show");
+    }
+    if (kind == ItemKind.ENVIRONMENT) {
+      Pixels p = ImageDecoder.decode(maps.getFirst().file());
+      // Other layouts, such as crosses, are shown as they are.
+      return Math.abs(p.width() - 2.0 * p.height()) <= 0.1 * p.height()
+          ? new Picture(side, EnvironmentPreview.render(p, side))
+          : new Picture(side, Resampler.thumbnail(p, side));
+    }
+    if (kind == ItemKind.LIGHT_PATTERN) {
       return flat(maps.getFirst().file(), side);
     }
     double tile = tileMetres == null ? ASSUMED_TILE_METRES : tileMetres;
     return new Picture(
-        side, BallPreview.render(SurfaceMaker.make(maps), BallPreview.Settings.card(side, tile)));
+        side, BallPreview.render(SurfaceMaker.make(maps), new BallPreview.Settings(side, lit.light(), tile, side > 400 ? 3 : 4, lit.turnDegrees())));
   }
 
   /** The picture of a map itself, for thumbnails. */
@@ -159,12 +227,6 @@ public final class Previews {
       argb[i] = 0xFF000000 | rgb;
     }
     return new Picture(side, argb);
-  }
-
-  private static String state(ItemRecord item) {
-    StringBuilder b = new StringBuilder().append(LOOK).append(item.tileMetres());
-    item.maps().forEach(m -> b.append(m.role()).append(m.handedness()).append(m.sha256()));
-    return Hashes.sha256(b.toString()).substring(0, 10);
   }
 
   private static Picture picture(Pixels p) {

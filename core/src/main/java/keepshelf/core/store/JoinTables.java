@@ -1,8 +1,10 @@
 package keepshelf.core.store;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.Kinship;
@@ -34,6 +36,28 @@ final class JoinTables {
     JoinedItems joined = JoinedItems.of(all);
     String shown = joined.shown(id);
     return all.stream().filter(s -> joined.shown(s.item().id()).equals(shown)).toList();
+  }
+
+  /** The items that are made of several: each whole first, then all its parts but the main one. */
+  static Map<String, List<ShelvedItem>> families(Handle h) {
+    Set<String> packs = new HashSet<>();
+    edges(h).forEach(e -> packs.addAll(List.of(e.a(), e.b())));
+    List<ShelvedItem> all = new ArrayList<>();
+    packs.forEach(p -> all.addAll(PackTables.items(h, "i.pack_id = :q", p)));
+    JoinedItems joined = JoinedItems.of(all);
+    Map<String, List<ShelvedItem>> out = new HashMap<>();
+    for (ShelvedItem whole : joined.items()) {
+      List<ShelvedItem> parts = new ArrayList<>(List.of(whole));
+      all.stream()
+          .filter(s ->
+              !s.item().id().equals(whole.item().id())
+                  && joined.shown(s.item().id()).equals(whole.item().id()))
+          .forEach(parts::add);
+      if (parts.size() > 1) {
+        out.put(whole.item().id(), parts);
+      }
+    }
+    return out;
   }
 
   private static List<Edge> edges(Handle h) {

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.FileCorrection;
@@ -67,5 +68,37 @@ final class MemoryTables {
 
   static void remove(Handle h, KeptApart p) {
     h.execute("delete from kept_apart where a = ? and b = ?", p.a(), p.b());
+  }
+
+  static List<BrokenFile> broken(Handle h) {
+    return h.createQuery(
+            "select pack_id, path, state, found_at from broken_file order by pack_id, path")
+        .map((r, c) ->
+            new BrokenFile(
+                r.getString(1),
+                r.getString(2),
+                BrokenFile.State.ofId(r.getString(3)),
+                r.getString(4)))
+        .list();
+  }
+
+  static List<String> brokenItems(Handle h) {
+    return h.createQuery(
+            "select distinct i.id from broken_file b join item i on i.pack_id = b.pack_id join map"
+                + " m on m.item_id = i.id and m.path = b.path")
+        .mapTo(String.class)
+        .list();
+  }
+
+  static void putBroken(Handle h, String pack, List<BrokenFile> files) {
+    h.execute("delete from broken_file where pack_id = ?", pack);
+    for (BrokenFile f : files) {
+      h.execute(
+          "insert into broken_file(pack_id, path, state, found_at) values (?, ?, ?, ?)",
+          pack,
+          f.path(),
+          f.state().id(),
+          f.foundAt());
+    }
   }
 }

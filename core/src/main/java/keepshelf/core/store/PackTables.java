@@ -9,9 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import keepshelf.core.catalogue.DatedLicence;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.Origin;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
@@ -30,11 +32,18 @@ final class PackTables {
   private PackTables() {}
 
   static void insert(Handle h, PackRecord p) {
-    h.execute("delete from pack where id = ?", p.id());
+    h.execute("delete from item where pack_id = ?", p.id());
+    h.execute("delete from pack_file where pack_id = ?", p.id());
+    // The row itself stays: what else is known of the pack hangs on it.
     h.execute(
         "insert into pack(id, name, version, source, creator, licence, page, folder, archive,"
-            + " taken_in, bytes, file_count, purchase, replaces) values (?, ?, ?, ?, ?, ?, ?, ?, ?,"
-            + " ?, ?, ?, ?, ?)",
+            + " taken_in, bytes, file_count, purchase, replaces, earlier_licences) values (?, ?, ?,"
+            + " ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict(id) do update set name ="
+            + " excluded.name, version = excluded.version, source = excluded.source, creator ="
+            + " excluded.creator, licence = excluded.licence, page = excluded.page, folder ="
+            + " excluded.folder, archive = excluded.archive, taken_in = excluded.taken_in, bytes ="
+            + " excluded.bytes, file_count = excluded.file_count, purchase = excluded.purchase,"
+            + " replaces = excluded.replaces, earlier_licences = excluded.earlier_licences",
         p.id(),
         p.name(),
         p.version(),
@@ -45,13 +54,11 @@ final class PackTables {
         p.folder(),
         p.archive(),
         p.takenIn(),
-        p.files().stream()
-            .filter(f -> f.elsewhere() == null)
-            .mapToLong(PackRecord.FileRecord::bytes)
-            .sum(),
+        p.bytes(),
         p.files().size(),
         p.purchase() == null ? null : Json.line(p.purchase()),
-        p.kin() == null ? null : Json.line(p.kin()));
+        p.kin() == null ? null : Json.line(p.kin()),
+        p.earlierLicences().isEmpty() ? null : Json.line(p.earlierLicences()));
     if (!p.files().isEmpty()) {
       var files =
           h.prepareBatch(
@@ -62,15 +69,17 @@ final class PackTables {
               f -> files.add(p.id(), f.path(), f.sort(), f.bytes(), f.sha256(), f.elsewhere()));
       files.execute();
     }
+    PackSummary summary = p.summary();
     for (int i = 0; i < p.items().size(); i++) {
       insert(h, p.id(), i, p.items().get(i));
+      CardTables.insert(h, p.items().get(i), summary);
     }
   }
 
   private static void insert(Handle h, String packId, int position, ItemRecord i) {
     h.execute(
         "insert into item(id, pack_id, position, key, name, kind, workflow, colourway, tile_metres,"
-            + " problems, also, part_of) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            + " problems, also, part_of, marks) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         i.id(),
         packId,
         position,
@@ -82,7 +91,8 @@ final class PackTables {
         i.tileMetres(),
         Json.line(i.problems()),
         i.also().isEmpty() ? null : Json.line(i.also()),
-        i.partOf());
+        i.partOf(),
+        i.marks().isNone() ? null : Json.line(i.marks()));
     if (i.maps().isEmpty()) {
       return;
     }
@@ -148,7 +158,8 @@ final class PackTables {
           items,
           files,
           s.purchase(),
-          s.kin());
+          s.kin(),
+          s.earlierLicences());
     });
   }
 
@@ -189,7 +200,8 @@ final class PackTables {
             "select i.*, p.id p_id, p.name p_name, p.version p_version, p.source p_source,"
                 + " p.creator p_creator, p.licence p_licence, p.page p_page, p.folder p_folder,"
                 + " p.archive p_archive, p.taken_in p_taken_in, p.bytes p_bytes, p.file_count"
-                + " p_file_count, p.purchase p_purchase, p.replaces p_replaces from item i join"
+                + " p_file_count, p.purchase p_purchase, p.replaces p_replaces, p.earlier_licences"
+                + " p_earlier_licences from item i join"
                 + " pack p on p.id = i.pack_id where "
                 + where
                 + " order by "
@@ -221,7 +233,8 @@ final class PackTables {
         r.getLong(p + "bytes"),
         r.getInt(p + "file_count"),
         json(r.getString(p + "purchase"), Purchase.class),
-        json(r.getString(p + "replaces"), Kinship.class));
+        json(r.getString(p + "replaces"), Kinship.class),
+        list(r.getString(p + "earlier_licences"), new TypeReference<List<DatedLicence>>() {}));
   }
 
   private static <T> T json(String text, Class<T> type) {
@@ -241,14 +254,13 @@ final class PackTables {
         tileMetres,
         maps,
         Json.mapper().readValue(r.getString("problems"), new TypeReference<List<Problem>>() {}),
-        also(r.getString("also")),
-        r.getString("part_of"));
+        list(r.getString("also"), new TypeReference<List<Origin>>() {}),
+        r.getString("part_of"),
+        json(r.getString("marks"), Marks.class));
   }
 
-  private static List<Origin> also(String text) {
-    return text == null
-        ? List.of()
-        : Json.mapper().readValue(text, new TypeReference<List<Origin>>() {});
+  private static <T> List<T> list(String text, TypeReference<List<T>> type) {
+    return text == null ? List.of() : Json.mapper().readValue(text, type);
   }
 
   private static MapRecord map(ResultSet r) throws SQLException {

@@ -6,9 +6,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.catalogue.KeptDescriptor;
@@ -18,6 +20,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
+import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import org.flywaydb.core.Flyway;
 import org.jdbi.v3.core.Handle;
@@ -32,7 +35,7 @@ import org.sqlite.SQLiteDataSource;
  */
 public final class SqliteCatalogue implements Catalogue {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 4;
+  static final int SCHEMA = 5;
 
   private final Jdbi jdbi;
   private final java.sql.Connection keepOpen;
@@ -63,7 +66,9 @@ public final class SqliteCatalogue implements Catalogue {
         keep.close();
         throw e;
       }
-      return new SqliteCatalogue(Jdbi.create(source), keep);
+      Jdbi jdbi = Jdbi.create(source);
+      jdbi.useTransaction(CardTables::fill);
+      return new SqliteCatalogue(jdbi, keep);
     } catch (SQLException | RuntimeException e) {
       throw new ShelfException(Problem.error("catalogue", file.toString(), trouble(file, e)), e);
     }
@@ -164,11 +169,6 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
-  public void setTileMetres(String itemId, Double metres) {
-    change(h -> h.execute("update item set tile_metres = ? where id = ?", metres, itemId));
-  }
-
-  @Override
   public List<HostRecord> hosts() {
     return read(HostTables::hosts);
   }
@@ -204,6 +204,17 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
+  public Optional<ShelvedItem> own(String id) {
+    return read(h -> PackTables.items(h, "i.id = :q", id).stream().findFirst());
+  }
+
+  @Override
+  public Optional<ShelvedItem> item(String id) {
+    return read(h ->
+        JoinTables.joined(h, PackTables.items(h, "i.id = :q", id)).stream().findFirst());
+  }
+
+  @Override
   public List<ShelvedItem> parts(String id) {
     return read(h -> JoinTables.parts(h, id));
   }
@@ -211,6 +222,77 @@ public final class SqliteCatalogue implements Catalogue {
   @Override
   public List<ShelvedItem> withFiles(Set<String> sha256) {
     return read(h -> JoinTables.joined(h, PackTables.withFiles(h, sha256)));
+  }
+
+  @Override
+  public List<ItemCard> cards() {
+    return read(CardTables::all);
+  }
+
+  @Override
+  public int[] rowsWithWords(String expression) {
+    return read(h -> CardTables.matching(h, "words", expression));
+  }
+
+  @Override
+  public int[] packRowsWithWords(String expression) {
+    return read(h -> CardTables.matching(h, "pack_words", expression));
+  }
+
+  @Override
+  public List<String> words() {
+    return read(CardTables::terms);
+  }
+
+  @Override
+  public void putColours(Map<String, OkLab> bySha256) {
+    change(h -> CardTables.putColours(h, bySha256));
+  }
+
+  @Override
+  public void putPackText(String pack, String text) {
+    change(h -> CardTables.putPackText(h, pack, text));
+  }
+
+  @Override
+  public List<String> packIds() {
+    return read(h -> h.createQuery("select id from pack order by id").mapTo(String.class).list());
+  }
+
+  @Override
+  public List<BrokenFile> broken() {
+    return read(MemoryTables::broken);
+  }
+
+  @Override
+  public Set<String> brokenItems() {
+    return read(h -> {
+      List<ShelvedItem> found = new java.util.ArrayList<>();
+      MemoryTables.brokenItems(h).forEach(id -> found.addAll(PackTables.items(h, "i.id = :q", id)));
+      return JoinTables.joined(h, found).stream()
+          .map(s -> s.item().id())
+          .collect(java.util.stream.Collectors.toSet());
+    });
+  }
+
+  @Override
+  public void putBroken(String pack, List<BrokenFile> files) {
+    change(h -> MemoryTables.putBroken(h, pack, files));
+  }
+
+  @Override
+  public synchronized long version() {
+    try (var s = keepOpen.createStatement();
+        var r = s.executeQuery("pragma data_version")) {
+      return r.getLong(1);
+    } catch (SQLException e) {
+      throw new IllegalStateException("the catalogue cannot be read: " + e.getMessage(), e);
+    }
+  }
+
+  @Override
+  public void backUp(Path file) {
+    read(h -> h.execute("vacuum into ?", file.toString()));
   }
 
   @Override

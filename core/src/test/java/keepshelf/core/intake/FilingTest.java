@@ -9,6 +9,7 @@ import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import keepshelf.core.Shelf;
@@ -174,7 +175,7 @@ class FilingTest {
     PackRecord p;
     try (Shelf shelf = Shelf.open(root)) {
       p = takeIn(shelf, zip);
-      shelf.setTileMetres(p.items().getFirst().id(), 0.75);
+      shelf.editing().set(List.of(shelf.item(p.items().getFirst().id()).item().id()), keepshelf.core.edit.Field.TILE, "0.75 m");
     }
     try (var db = Files.newDirectoryStream(root.resolve(".keepshelf"), "catalogue.db*")) {
       for (Path f : db) {

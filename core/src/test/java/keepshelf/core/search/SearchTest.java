@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import keepshelf.core.catalogue.Edition;
+import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -47,7 +48,8 @@ class SearchTest {
             10,
             1,
             null,
-            null));
+            null,
+            List.of()));
   }
 
   @Test

@@ -207,6 +207,9 @@ public final class DuplicatesModel {
   /** Searches at the start of the window when that takes no decoding and no time to speak of. */
   public void searchWhenCheap() {
     work.note(() -> {
+      if (shelf.catalogue().packIds().size() > FEW) {
+        return;
+      }
       Set<String> hashes = new HashSet<>();
       shelf.catalogue().items().forEach(s -> s.item().maps().forEach(m -> hashes.add(m.sha256())));
       boolean cheap =

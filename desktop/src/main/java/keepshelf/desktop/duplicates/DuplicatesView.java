@@ -20,7 +20,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import keepshelf.core.Shelf;
 import keepshelf.core.bin.BinEntry;
-import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
@@ -49,15 +49,15 @@ public final class DuplicatesView implements Place {
       Shelf shelf,
       Pictures pictures,
       WorkList work,
-      javafx.collections.ObservableList<ShelvedItem> items) {
+      javafx.collections.ObservableList<ItemCard> items) {
     this.model = model;
     compare = new ComparePane(model, shelf, pictures);
     facts = new FactsPane(model, pictures, work);
     items.addListener(
-        (ListChangeListener<ShelvedItem>)
+        (ListChangeListener<ItemCard>)
             c -> {
-              Map<String, ShelvedItem> byId = new HashMap<>();
-              items.forEach(s -> byId.put(s.item().id(), s));
+              Map<String, ItemCard> byId = new HashMap<>();
+              items.forEach(s -> byId.put(s.id(), s));
               facts.know(byId);
             });
     binButton = Kit.button("", () -> open(new BinPane(model.bin(), this::closeSheet)), "quiet");

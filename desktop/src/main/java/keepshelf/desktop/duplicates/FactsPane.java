@@ -13,6 +13,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.duplicates.Advice;
 import keepshelf.core.duplicates.Comparison;
@@ -41,7 +42,7 @@ final class FactsPane extends BorderPane {
           return size() > REMEMBERED;
         }
       };
-  private Map<String, ShelvedItem> items = new HashMap<>();
+  private Map<String, ItemCard> items = new HashMap<>();
 
   FactsPane(DuplicatesModel model, Pictures pictures, WorkList work) {
     this.model = model;
@@ -53,7 +54,7 @@ final class FactsPane extends BorderPane {
   }
 
   /** What stands on the shelf, to name the items of single files. */
-  void know(Map<String, ShelvedItem> byId) {
+  void know(Map<String, ItemCard> byId) {
     items = byId;
     show();
   }
@@ -140,9 +141,9 @@ final class FactsPane extends BorderPane {
             ? x.group().members()
             : java.util.List.of(f.pair().a(), f.pair().b());
     for (Picture p : all) {
-      ShelvedItem s = items.get(p.item());
+      ItemCard s = items.get(p.item());
       int row = g.getRowCount();
-      g.add(cell(Kit.label(s == null ? "" : s.item().name(), "strong")), 0, row);
+      g.add(cell(Kit.label(s == null ? "" : s.name(), "strong")), 0, row);
       g.add(
           cell(
               Kit.label(

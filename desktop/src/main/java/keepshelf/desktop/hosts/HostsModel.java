@@ -11,11 +11,13 @@ import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
+import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import javafx.collections.ObservableMap;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.InstallPlan;
@@ -38,7 +40,8 @@ public final class HostsModel {
   private final Shelf shelf;
   private final WorkList work;
   private final Runnable changed;
-  private final ObservableList<ShelvedItem> items = FXCollections.observableArrayList();
+  private final ObservableList<ItemCard> items;
+  private final Map<String, ItemCard> byId = new HashMap<>();
   private final ObservableList<HostRecord> hosts = FXCollections.observableArrayList();
   private final Map<Cell, InstallationRecord> installed = new HashMap<>();
   private final ObservableMap<Cell, InstallationState> states = FXCollections.observableHashMap();
@@ -48,15 +51,35 @@ public final class HostsModel {
   private final ObjectProperty<InstallationRecord> lastProof = new SimpleObjectProperty<>();
   private final ReadOnlyIntegerWrapper unsound = new ReadOnlyIntegerWrapper();
 
-  /** Over {@code shelf}; {@code changed} is called after something was installed or removed. */
-  public HostsModel(Shelf shelf, WorkList work, Runnable changed) {
+  /**
+   * Over {@code shelf}.
+   *
+   * @param items on it
+   * @param changed is called after something was installed or removed
+   */
+  public HostsModel(Shelf shelf, WorkList work, ObservableList<ItemCard> items, Runnable changed) {
     this.shelf = shelf;
     this.work = work;
+    this.items = items;
     this.changed = changed;
+    items.addListener((ListChangeListener<ItemCard>) c -> index());
+    index();
+  }
+
+  private void index() {
+    byId.clear();
+    items.forEach(c -> byId.put(c.id(), c));
+    focusSomething();
+  }
+
+  private void focusSomething() {
+    if (focus.get() == null && !items.isEmpty() && !hosts.isEmpty()) {
+      focus.set(new Cell(items.getFirst().id(), hosts.getFirst().name()));
+    }
   }
 
   /** The rows. */
-  public ObservableList<ShelvedItem> items() {
+  public ObservableList<ItemCard> items() {
     return items;
   }
 
@@ -103,14 +126,11 @@ public final class HostsModel {
   /** Reads the shelf anew and checks installations in the background. */
   public void refresh() {
     hosts.setAll(shelf.catalogue().hosts());
-    items.setAll(shelf.catalogue().items());
     installed.clear();
     for (InstallationRecord i : shelf.catalogue().installations()) {
       installed.put(new Cell(i.item(), i.host()), i);
     }
-    if (focus.get() == null && !items.isEmpty() && !hosts.isEmpty()) {
-      focus.set(new Cell(items.getFirst().item().id(), hosts.getFirst().name()));
-    }
+    focusSomething();
     check();
   }
 
@@ -141,11 +161,8 @@ public final class HostsModel {
 
   /** The sign of a cell. */
   public Signs.State sign(Cell c) {
-    Optional<ShelvedItem> item = item(c);
     if (!installed.containsKey(c)) {
-      return item.isPresent() && Installer.cannotTake(item.get().item()).isPresent()
-          ? Signs.State.CANNOT
-          : Signs.State.ABSENT;
+      return cannot(c).isPresent() ? Signs.State.CANNOT : Signs.State.ABSENT;
     }
     InstallationState s = states.get(c);
     if (s == null) {
@@ -162,12 +179,12 @@ public final class HostsModel {
 
   /** Why a cell's host cannot take the item; empty when it can. */
   public Optional<String> cannot(Cell c) {
-    return item(c).flatMap(s -> Installer.cannotTake(s.item()));
+    return item(c).flatMap(i -> Installer.cannotTake(i.kind(), i.roleSet()));
   }
 
-  /** The item of a cell's row. */
-  public Optional<ShelvedItem> item(Cell c) {
-    return items.stream().filter(s -> s.item().id().equals(c.item())).findFirst();
+  /** The card of a cell's row. */
+  public Optional<ItemCard> item(Cell c) {
+    return Optional.ofNullable(byId.get(c.item()));
   }
 
   /** The profile of a host. */
@@ -188,7 +205,7 @@ public final class HostsModel {
   /** Chooses a cell for installing and plans it. */
   public void choose(Cell c) {
     focus.set(c);
-    Optional<ShelvedItem> item = item(c);
+    Optional<ItemCard> item = item(c);
     Optional<HostRecord> host = hosts.stream().filter(h -> h.name().equals(c.host())).findFirst();
     if (item.isEmpty() || host.isEmpty() || cannot(c).isPresent()) {
       return;
@@ -196,8 +213,11 @@ public final class HostsModel {
     work.start(
         Words.of("hosts.title"),
         job -> {
-          InstallPlan plan = shelf.installer().plan(item.get(), host.get(), null, null);
-          work.ui(() -> plans.put(c, plan));
+          Optional<ShelvedItem> whole = shelf.catalogue().item(c.item());
+          if (whole.isPresent()) {
+            InstallPlan plan = shelf.installer().plan(whole.get(), host.get(), null, null);
+            work.ui(() -> plans.put(c, plan));
+          }
         });
   }
 
@@ -290,13 +310,13 @@ public final class HostsModel {
     int row = 0;
     int column = 0;
     for (int i = 0; c != null && i < items.size(); i++) {
-      row = items.get(i).item().id().equals(c.item()) ? i : row;
+      row = items.get(i).id().equals(c.item()) ? i : row;
     }
     for (int i = 0; c != null && i < hosts.size(); i++) {
       column = hosts.get(i).name().equals(c.host()) ? i : column;
     }
     row = Math.clamp(row + (long) rows, 0, items.size() - 1);
     column = Math.clamp(column + (long) columns, 0, hosts.size() - 1);
-    focus.set(new Cell(items.get(row).item().id(), hosts.get(column).name()));
+    focus.set(new Cell(items.get(row).id(), hosts.get(column).name()));
   }
 }

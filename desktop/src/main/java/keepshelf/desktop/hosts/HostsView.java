@@ -1,18 +1,19 @@
 package keepshelf.desktop.hosts;
 
-import java.util.HashMap;
-import java.util.Map;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ObservableValue;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
@@ -20,13 +21,15 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
-import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.preview.Previews;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.hosts.HostsModel.Cell;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Signs;
+import keepshelf.desktop.shelf.CardPictures;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.work.Pictures;
 
@@ -35,23 +38,23 @@ public final class HostsView implements Place {
   private static final double ITEM_WIDTH = 330;
   private static final double NARROW_ITEM = 232;
   private static final double HOST_WIDTH = 150;
+  private static final double ROW_HEIGHT = 48;
 
   private final HostsModel model;
-  private final Shelf shelf;
-  private final Pictures pictures;
+  private final CardPictures pictures;
   private final FilePicker picker;
   private final HBox header = new HBox(10);
-  private final GridPane table = new GridPane();
-  private final ScrollPane scroll = new ScrollPane(table);
+  private final HBox head = new HBox();
+  private final ListView<ItemCard> list;
+  private final VBox table;
+  private int first;
   private final StackPane content = new StackPane();
   private final PlanPane plan;
-  private final Map<Cell, HBox> cells = new HashMap<>();
 
   /** Shows {@code model}; {@code picker} asks for a host's folder. */
   public HostsView(HostsModel model, Shelf shelf, Pictures pictures, FilePicker picker) {
     this.model = model;
-    this.shelf = shelf;
-    this.pictures = pictures;
+    this.pictures = new CardPictures(shelf, pictures);
     this.picker = picker;
     this.plan = new PlanPane(model, shelf, pictures);
     var check = Kit.button(Words.of("hosts.check"), model::check);
@@ -60,16 +63,34 @@ public final class HostsView implements Place {
     header.getChildren().addAll(Kit.spring(), check, add);
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
-    scroll.setFitToWidth(true);
-    scroll.getStyleClass().add("sheet");
+    list = new ListView<>(model.items());
+    list.getStyleClass().add("plain-list");
+    list.setFixedCellSize(ROW_HEIGHT);
+    list.setCellFactory(l -> new Row());
+    // Arrows move between cells, not rows; the place hears them.
+    list.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        e -> {
+          if (e.getCode().isArrowKey() || e.getCode() == KeyCode.SPACE) {
+            key(e);
+          }
+        });
+    // The head leaves as much room at the right as the rows' scroll bar takes.
+    head.setPadding(new Insets(0, 10, 0, 0));
+    table = new VBox(head, list);
+    VBox.setVgrow(list, Priority.ALWAYS);
     table.getStyleClass().add("sheet");
+    ScrollPane scroll = new ScrollPane(table);
+    scroll.setFitToWidth(true);
+    scroll.setFitToHeight(true);
+    scroll.getStyleClass().add("sheet");
     BorderPane all = new BorderPane(scroll);
     all.setBottom(plan);
     content.getChildren().add(all);
     Runnable again = this::fill;
     model
         .items()
-        .addListener((javafx.collections.ListChangeListener<ShelvedItem>) c -> again.run());
+        .addListener((javafx.collections.ListChangeListener<ItemCard>) c -> again.run());
     model.hosts().addListener((javafx.collections.ListChangeListener<HostRecord>) c -> again.run());
     model
         .states()
@@ -94,10 +115,8 @@ public final class HostsView implements Place {
   }
 
   private void fill() {
-    table.getChildren().clear();
-    table.getColumnConstraints().clear();
-    cells.clear();
-    VBox head =
+    head.getChildren().clear();
+    VBox title =
         new VBox(
             2,
             Kit.label(Words.of("hosts.title"), "heading"),
@@ -108,25 +127,52 @@ public final class HostsView implements Place {
                     model.hosts().size(),
                     model.plans().size()),
                 "second"));
-    head.getStyleClass().add("fit-head");
-    head.setMinWidth(model.hosts().size() > 2 ? NARROW_ITEM : ITEM_WIDTH);
-    head.setMaxWidth(Double.MAX_VALUE);
-    table.add(head, 0, 0);
-    for (int h = 0; h < model.hosts().size(); h++) {
-      Node host = head(model.hosts().get(h));
-      GridPane.setHgrow(host, Priority.ALWAYS);
-      table.add(host, h + 1, 0);
+    title.getStyleClass().add("fit-head");
+    wide(title, itemWidth());
+    head.getChildren().add(title);
+    for (HostRecord h : model.hosts()) {
+      Node host = head(h);
+      HBox.setHgrow(host, Priority.ALWAYS);
+      head.getChildren().add(host);
     }
-    for (int r = 0; r < model.items().size(); r++) {
-      table.add(item(model.items().get(r)), 0, r + 1);
-      for (int h = 0; h < model.hosts().size(); h++) {
-        table.add(
-            cell(new Cell(model.items().get(r).item().id(), model.hosts().get(h).name())),
-            h + 1,
-            r + 1);
-      }
-    }
+    table.setMinWidth(itemWidth() + model.hosts().size() * HOST_WIDTH);
+    list.refresh();
     markFocus();
+  }
+
+  private double itemWidth() {
+    return model.hosts().size() > 2 ? NARROW_ITEM : ITEM_WIDTH;
+  }
+
+  private static void wide(javafx.scene.layout.Region r, double points) {
+    r.setMinWidth(points);
+    r.setPrefWidth(points);
+    r.setMaxWidth(points);
+  }
+
+  /** A row of the table; only those in sight exist. */
+  private final class Row extends ListCell<ItemCard> {
+    Row() {
+      setPrefWidth(0);
+    }
+
+    @Override
+    protected void updateItem(ItemCard c, boolean empty) {
+      super.updateItem(c, empty);
+      if (empty || c == null) {
+        setGraphic(null);
+        return;
+      }
+      HBox row = new HBox(item(c));
+      for (HostRecord h : model.hosts()) {
+        HBox cell = cell(new Cell(c.id(), h.name()));
+        cell.setPrefWidth(HOST_WIDTH);
+        cell.setMinWidth(HOST_WIDTH);
+        HBox.setHgrow(cell, Priority.ALWAYS);
+        row.getChildren().add(cell);
+      }
+      setGraphic(row);
+    }
   }
 
   private static Node head(HostRecord h) {
@@ -143,10 +189,8 @@ public final class HostsView implements Place {
     return v;
   }
 
-  private Node item(ShelvedItem s) {
-    String key =
-        "card|" + s.item().id() + "|" + s.item().tileMetres() + "|" + s.item().maps().hashCode();
-    Label name = Kit.label(s.item().name(), "strong");
+  private Node item(ItemCard s) {
+    Label name = Kit.label(s.name(), "strong");
     Label from =
         Kit.label(
             (s.pack().source() == null ? Words.of("shelf.nosource") : s.pack().source())
@@ -155,14 +199,15 @@ public final class HostsView implements Place {
     VBox words = new VBox(1, name, from);
     words.setAlignment(Pos.CENTER_LEFT);
     HBox h =
-        new HBox(10, Images.view(pictures.get(key, () -> shelf.previews().of(s, 256)), 38), words);
+        new HBox(10, Images.view(pictures.of(s, Previews.Lit.USUAL), 38), words);
     h.setAlignment(Pos.CENTER_LEFT);
     h.setMinHeight(48);
     h.getStyleClass().add("fit-item");
+    wide(h, itemWidth());
     return h;
   }
 
-  private Node cell(Cell c) {
+  private HBox cell(Cell c) {
     Signs.State sign = model.sign(c);
     HBox h = new HBox(7, Signs.state(sign), words(c, sign));
     h.setAlignment(Pos.CENTER_LEFT);
@@ -172,7 +217,7 @@ public final class HostsView implements Place {
       h.getStyleClass().add("chosen");
     }
     h.setOnMouseClicked(e -> {
-      scroll.requestFocus();
+      list.requestFocus();
       if (model.installed(c).isPresent()
           && !model.plans().containsKey(c)
           && e.getClickCount() < 2) {
@@ -182,7 +227,9 @@ public final class HostsView implements Place {
       }
     });
     h.setAccessibleText(Signs.stateWords(sign));
-    cells.put(c, h);
+    if (c.equals(model.focusProperty().get())) {
+      h.getStyleClass().add("at");
+    }
     return h;
   }
 
@@ -230,21 +277,21 @@ public final class HostsView implements Place {
   }
 
   private void markFocus() {
-    cells.forEach((c, n) ->
-        n.setStyle(
-            c.equals(model.focusProperty().get())
-                ? "-fx-border-color: -ks-spruce; -fx-border-width: 1;"
-                : ""));
     plan.show();
-    HBox n = cells.get(model.focusProperty().get());
-    double all = table.getHeight();
-    double seen = scroll.getViewportBounds().getHeight();
-    if (n != null && all > seen && seen > 0) {
-      double top = scroll.getVvalue() * (all - seen);
-      double y = n.getBoundsInParent().getMinY();
-      if (y < top || y + 48 > top + seen) {
-        scroll.setVvalue(Math.clamp((y - seen / 2) / (all - seen), 0, 1));
+    list.refresh();
+    Cell c = model.focusProperty().get();
+    for (int i = 0; c != null && i < model.items().size(); i++) {
+      if (model.items().get(i).id().equals(c.item())) {
+        reveal(i);
       }
+    }
+  }
+
+  private void reveal(int row) {
+    int seen = Math.max(1, (int) (list.getHeight() / ROW_HEIGHT));
+    if (row < first || row >= first + seen) {
+      first = Math.max(0, row - seen / 2);
+      list.scrollTo(first);
     }
   }
 
@@ -288,7 +335,7 @@ public final class HostsView implements Place {
 
   @Override
   public void opened() {
-    scroll.requestFocus();
+    list.requestFocus();
     fill();
   }
 

@@ -21,7 +21,7 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.ProvedInput;
-import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.PlannedMap;
@@ -185,7 +185,7 @@ final class PlanPane extends BorderPane {
   }
 
   private Node proof(InstallationRecord i) {
-    ShelvedItem item = model.item(model.focusProperty().get()).orElse(null);
+    ItemCard item = model.item(model.focusProperty().get()).orElse(null);
     GridPane g = new GridPane();
     g.setHgap(14);
     g.setVgap(5);
@@ -206,7 +206,7 @@ final class PlanPane extends BorderPane {
         new VBox(
             6,
             Kit.label(
-                Words.of("hosts.proofof", item == null ? "" : item.item().name(), i.host()),
+                Words.of("hosts.proofof", item == null ? "" : item.name(), i.host()),
                 "section"),
             g);
     i.proof().complaints().forEach(c -> box.getChildren().add(Kit.wrapped(c, "bad")));
@@ -228,8 +228,9 @@ final class PlanPane extends BorderPane {
               4,
               Images.view(
                   pictures.get(
-                      "proof-ours|" + item.item().id() + item.item().tileMetres(),
-                      () -> shelf.previews().of(item, 256)),
+                      "proof-ours|" + item.id() + item.tileMetres(),
+                      () ->
+                          shelf.previews().of(shelf.catalogue().item(item.id()).orElseThrow(), 256)),
                   104),
               Kit.label(Words.of("hosts.ours"), "hint"),
               Images.view(

@@ -16,6 +16,13 @@ public interface FilePicker {
   /** A folder, or none. */
   Optional<Path> folder(Window owner);
 
+  /** Where to write a new file, or nowhere; {@code name} is proposed. */
+  default Optional<Path> save(Window owner, String name) {
+    FileChooser c = new FileChooser();
+    c.setInitialFileName(name);
+    return Optional.ofNullable(c.showSaveDialog(owner)).map(File::toPath);
+  }
+
   /** The system's own dialogs. */
   static FilePicker ofSystem() {
     return new FilePicker() {

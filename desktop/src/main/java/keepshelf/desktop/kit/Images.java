@@ -24,7 +24,7 @@ public final class Images {
   }
 
   /** Twice the points is all that a screen shows; more would only shimmer when it is scaled. */
-  private static Picture sharp(Picture p, double side) {
+  static Picture sharp(Picture p, double side) {
     return p.reduced((int) Math.round(2 * side));
   }
 

@@ -1,11 +1,15 @@
 package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicLong;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
@@ -13,185 +17,244 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.search.Family;
-import keepshelf.core.search.WordFilter;
-import keepshelf.desktop.Words;
+import keepshelf.core.preview.Previews;
+import keepshelf.core.search.Found;
+import keepshelf.core.search.Query;
+import keepshelf.core.search.Search;
 import keepshelf.desktop.work.WorkList;
 
-/** What stands on the shelf, filtered by words and put on boards. */
+/**
+ * What stands on the shelf, found by a query and put on boards. Reading and searching are done in
+ * the background; everything here changes on the interface thread.
+ */
 public final class ShelfModel {
-  /** What boards are made by. */
-  public enum BoardsBy {
-    KIND,
-    SOURCE
-  }
-
-  /**
-   * One board.
-   *
-   * @param title on its plate
-   * @param items on it, by name
-   */
-  public record Board(String title, List<ShelvedItem> items) {
-    /** Bytes of all maps on it. */
-    public long bytes() {
-      return items.stream().mapToLong(i -> i.item().bytes()).sum();
-    }
-  }
+  /** Records of more items than this are not read to be shown together. */
+  private static final int MOST_TOGETHER = 500;
 
   private final Shelf shelf;
   private final WorkList work;
-  private final ObservableList<ShelvedItem> all = FXCollections.observableArrayList();
-  private final ObservableList<Board> boards = FXCollections.observableArrayList();
+  private final ObservableList<ItemCard> all = FXCollections.observableArrayList();
+  private final ObservableList<Boards.Board> boards = FXCollections.observableArrayList();
   private final StringProperty words = new SimpleStringProperty("");
-  private final ObjectProperty<BoardsBy> by = new SimpleObjectProperty<>(BoardsBy.KIND);
-  private final ObjectProperty<ShelvedItem> chosen = new SimpleObjectProperty<>();
-  private List<InstallationRecord> installations = List.of();
-  private boolean read;
+  private final ObjectProperty<Boards.By> by = new SimpleObjectProperty<>(Boards.By.KIND);
+  private final ObjectProperty<Previews.Lit> lit = new SimpleObjectProperty<>(Previews.Lit.USUAL);
+  private final ReadOnlyObjectWrapper<Found> found = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<List<ShelvedItem>> tagged =
+      new ReadOnlyObjectWrapper<>(List.of());
+  private final ReadOnlyBooleanWrapper busy = new ReadOnlyBooleanWrapper();
+  private final Selection selection = new Selection();
+  private final AtomicLong asked = new AtomicLong();
+  private final AtomicLong read = new AtomicLong();
+  private final AtomicLong looked = new AtomicLong();
+  private Map<String, List<InstallationRecord>> installations = Map.of();
+  private Search search;
+  private List<ItemCard> shown = List.of();
+  private long version = -1;
 
   /** Over {@code shelf}; call {@link #refresh()} to read it. */
   public ShelfModel(Shelf shelf, WorkList work) {
     this.shelf = shelf;
     this.work = work;
-    words.addListener(o -> arrange());
+    words.addListener(o -> find());
     by.addListener(o -> arrange());
+    selection.idsProperty().addListener(o -> readTag());
   }
 
   /** Whether the shelf was read at all yet. */
   public boolean wasRead() {
-    return read;
+    return search != null;
   }
 
-  /** Every item. */
-  public ObservableList<ShelvedItem> all() {
+  /** Whether something is being read or searched. */
+  public ReadOnlyBooleanProperty busyProperty() {
+    return busy.getReadOnlyProperty();
+  }
+
+  /** Every item, by name. */
+  public ObservableList<ItemCard> all() {
     return all;
   }
 
-  /** The boards with what the words find. */
-  public ObservableList<Board> boards() {
+  /** The boards with what the query finds. */
+  ObservableList<Boards.Board> boards() {
     return boards;
   }
 
-  /** What is searched for. */
+  /** The query, as text. */
   public StringProperty wordsProperty() {
     return words;
   }
 
   /** What boards are made by. */
-  public ObjectProperty<BoardsBy> byProperty() {
+  ObjectProperty<Boards.By> byProperty() {
     return by;
   }
 
-  /** The item whose tag is shown. */
-  public ObjectProperty<ShelvedItem> chosenProperty() {
-    return chosen;
+  /** The light that all previews stand under. */
+  public ObjectProperty<Previews.Lit> litProperty() {
+    return lit;
   }
 
-  /** The items on the boards, in order. */
-  public List<ShelvedItem> shown() {
-    return boards.stream().flatMap(b -> b.items().stream()).toList();
+  /** What was found last, with its counts; null before the shelf was read. */
+  public ReadOnlyObjectProperty<Found> foundProperty() {
+    return found.getReadOnlyProperty();
+  }
+
+  /** What is chosen. */
+  public Selection selection() {
+    return selection;
+  }
+
+  /** The records of what is chosen, once they are read; empty when too many are chosen. */
+  public ReadOnlyObjectProperty<List<ShelvedItem>> taggedProperty() {
+    return tagged.getReadOnlyProperty();
+  }
+
+  /** The items on the boards, in order; one that stands on several boards comes once for each. */
+  public List<ItemCard> shown() {
+    return shown;
+  }
+
+  /** Chooses the item with this identifier alone. */
+  public void choose(String id) {
+    if (search != null) {
+      selection.only(search.card(id));
+    }
+  }
+
+  /** How free the use of an item is. */
+  public keepshelf.core.licensing.LicenceClass glance(ItemCard c) {
+    return search.glance(c);
+  }
+
+  /** Whether files of an item were found missing or altered. */
+  public boolean broken(ItemCard c) {
+    return search != null && search.broken(c.id());
   }
 
   /** Where an item is installed. */
-  public List<InstallationRecord> installationsOf(ShelvedItem s) {
-    return installations.stream().filter(i -> i.item().equals(s.item().id())).toList();
+  public List<InstallationRecord> installationsOf(String item) {
+    return installations.getOrDefault(item, List.of());
   }
 
-  /** Reads the shelf anew, keeping what is chosen. */
+  /** Reads the shelf anew in the background, keeping what is chosen. */
   public void refresh() {
-    String id = chosen.get() == null ? null : chosen.get().item().id();
-    read = true;
-    installations = shelf.catalogue().installations();
-    all.setAll(shelf.catalogue().items());
-    arrange();
-    chosen.set(all.stream().filter(s -> s.item().id().equals(id)).findFirst().orElse(null));
-    if (chosen.get() == null && !shown().isEmpty()) {
-      chosen.set(shown().getFirst());
+    long mine = read.incrementAndGet();
+    busy.set(true);
+    work.note(() -> {
+      if (mine != read.get()) {
+        return;
+      }
+      long at = shelf.catalogue().version();
+      Search next = shelf.search();
+      Map<String, List<InstallationRecord>> installed = new HashMap<>();
+      shelf
+          .catalogue()
+          .installations()
+          .forEach(i -> installed.computeIfAbsent(i.item(), x -> new ArrayList<>()).add(i));
+      work.ui(() -> {
+        version = at;
+        search = next;
+        installations = installed;
+        all.setAll(next.all());
+        find();
+      });
+    });
+  }
+
+  /** Reads the shelf anew when something was changed, be it by another program. */
+  public void refreshWhenChanged() {
+    if (search != null && !busy.get() && shelf.catalogue().version() != version) {
+      refresh();
     }
+  }
+
+  private void find() {
+    if (search == null) {
+      return;
+    }
+    long mine = asked.incrementAndGet();
+    String text = words.get();
+    Search over = search;
+    busy.set(true);
+    work.note(() -> {
+      if (mine != asked.get()) {
+        return;
+      }
+      Found f = over.find(Query.of(text));
+      work.ui(() -> {
+        if (mine == asked.get()) {
+          found.set(f);
+          busy.set(false);
+          arrange();
+        }
+      });
+    });
   }
 
   private void arrange() {
-    WordFilter filter = new WordFilter(words.get());
-    Map<String, List<ShelvedItem>> found =
-        by.get() == BoardsBy.KIND
-            ? new LinkedHashMap<>()
-            : new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
-    if (by.get() == BoardsBy.KIND) {
-      for (Family f : Family.values()) {
-        found.put(f.title(), new ArrayList<>());
-      }
+    if (found.get() == null) {
+      return;
     }
-    for (ShelvedItem s : all) {
-      if (filter.test(s)) {
-        found.computeIfAbsent(title(s), t -> new ArrayList<>()).add(s);
-      }
-    }
-    boards.setAll(
-        found.entrySet().stream()
-            .filter(e -> !e.getValue().isEmpty())
-            .map(e -> new Board(e.getKey(), e.getValue()))
-            .toList());
-    if (chosen.get() != null && !shown().contains(chosen.get()) && !shown().isEmpty()) {
-      chosen.set(shown().getFirst());
-    }
+    List<Boards.Board> next = Boards.of(found.get().cards(), by.get(), search);
+    shown = next.stream().flatMap(b -> b.items().stream()).toList();
+    boards.setAll(next);
+    selection.keep(shown);
   }
 
-  private String title(ShelvedItem s) {
-    if (by.get() == BoardsBy.SOURCE) {
-      return s.pack().source() == null ? Words.of("shelf.nosource") : s.pack().source();
+  /** Reads the records of what is chosen, for the tag. */
+  private void readTag() {
+    long mine = looked.incrementAndGet();
+    List<String> ids = List.copyOf(selection.idsProperty().get());
+    if (ids.isEmpty() || ids.size() > MOST_TOGETHER) {
+      tagged.set(List.of());
+      return;
     }
-    return Family.board(s.item());
+    work.note(() -> {
+      if (mine != looked.get()) {
+        return;
+      }
+      List<ShelvedItem> items = new ArrayList<>();
+      ids.forEach(id -> shelf.catalogue().item(id).ifPresent(items::add));
+      work.ui(() -> {
+        if (mine == looked.get()) {
+          tagged.set(items);
+        }
+      });
+    });
   }
 
-  /** Moves the choice by {@code step} items along the boards. */
-  public void move(int step) {
-    List<ShelvedItem> shown = shown();
+  /** Measures something in the background and hands it to {@code to} on the interface thread. */
+  <T> void measure(java.util.function.Supplier<T> what, java.util.function.Consumer<T> to) {
+    work.quietly(() -> {
+      T value = what.get();
+      work.ui(() -> to.accept(value));
+    });
+  }
+
+  /** Moves the choice by {@code step} items along the boards; {@code more} keeps what was chosen. */
+  public void move(int step, boolean more) {
     if (shown.isEmpty()) {
       return;
     }
-    int at = shown.indexOf(chosen.get());
-    chosen.set(shown.get(Math.clamp(at < 0 ? 0 : at + (long) step, 0, shown.size() - 1)));
-  }
-
-  /** Moves the choice to the board above (-1) or below (1), keeping the column. */
-  public void moveBoard(int step) {
-    for (int b = 0; b < boards.size(); b++) {
-      int column = boards.get(b).items().indexOf(chosen.get());
-      int to = b + step;
-      if (column >= 0 && to >= 0 && to < boards.size()) {
-        List<ShelvedItem> items = boards.get(to).items();
-        chosen.set(items.get(Math.min(column, items.size() - 1)));
-        return;
-      }
+    int at = index();
+    ItemCard to = shown.get(Math.clamp(at < 0 ? 0 : at + (long) step, 0, shown.size() - 1));
+    if (more) {
+      selection.upTo(to, shown);
+    } else {
+      selection.only(to);
     }
   }
 
-  /**
-   * Records a tile width in metres for the chosen item; blank forgets it. Returns false for
-   * nonsense.
-   */
-  public boolean setTile(String typed) {
-    ShelvedItem s = chosen.get();
-    Double metres = null;
-    String t = typed.trim().replace(',', '.').replaceFirst("\\s*m$", "");
-    if (!t.isEmpty()) {
-      try {
-        metres = Double.valueOf(t);
-      } catch (NumberFormatException e) {
-        return false;
-      }
-      if (!(metres > 0 && metres < 10_000)) {
-        return false;
+  private int index() {
+    ItemCard lead = selection.leadProperty().get();
+    for (int i = 0; lead != null && i < shown.size(); i++) {
+      if (shown.get(i).id().equals(lead.id())) {
+        return i;
       }
     }
-    Double value = metres;
-    work.start(
-        Words.of("tag.tile"),
-        job -> {
-          shelf.setTileMetres(s.item().id(), value);
-          work.ui(this::refresh);
-        });
-    return true;
+    return -1;
   }
 }

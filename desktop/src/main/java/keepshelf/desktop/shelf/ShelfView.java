@@ -1,79 +1,172 @@
 package keepshelf.desktop.shelf;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.value.ObservableValue;
-import javafx.geometry.Bounds;
+import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.edit.Field;
+import keepshelf.core.licensing.LicenceClass;
+import keepshelf.core.preview.Previews;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.work.Pictures;
 
 /** The boards, the search and the tag. */
-public final class ShelfView implements Place {
-  private final ShelfModel model;
-  private final Shelf shelf;
-  private final Pictures pictures;
-  private final Consumer<ShelvedItem> install;
-  private final TextField search = new TextField();
-  private final VBox boards = new VBox();
-  private final ScrollPane scroll = new ScrollPane(boards);
-  private final BorderPane content = new BorderPane();
-  private final HBox header = new HBox(10);
-  private final List<SwatchCard> cards = new ArrayList<>();
+public final class ShelfView implements Place, SwatchCard.Host {
+  private static final List<Double> SIZES = List.of(76.0, 116.0, 204.0);
 
-  /** Shows {@code model}; {@code install} is called to install an item. */
+  private final ShelfModel model;
+  private final ShelfActions actions;
+  private final Shelf shelf;
+  private final CardPictures pictures;
+  private final Consumer<String> install;
+  private final TextField search = new TextField();
+  private final BoardList boards;
+  private final Label hints = Kit.wrapped("", "hint-readable");
+  private final Label said = Kit.label("", "second");
+  private final Button undo;
+  private final StackPane empty = new StackPane();
+  private final StackPane stack = new StackPane();
+  private final HBox header = new HBox(8);
+  private final Pictures thumbnails;
+  private int size = 1;
+  private LookPane look;
+
+  /** Shows {@code model}; {@code install} is called with the identifier of an item to install. */
   public ShelfView(
-      ShelfModel model, Shelf shelf, Pictures pictures, Consumer<ShelvedItem> install) {
+      ShelfModel model,
+      ShelfActions actions,
+      Shelf shelf,
+      Pictures thumbnails,
+      Consumer<String> install) {
     this.model = model;
+    this.actions = actions;
     this.shelf = shelf;
-    this.pictures = pictures;
+    this.thumbnails = thumbnails;
+    this.pictures = new CardPictures(shelf, thumbnails);
     this.install = install;
+    boards = new BoardList(model, this);
+    boards.onKeys(this::key);
+    undo = Kit.button(Words.of("shelf.undo"), actions::undo, "quiet");
     buildHeader();
-    scroll.setFitToWidth(true);
-    scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-    scroll.getStyleClass().add("boards");
-    boards.getStyleClass().add("boards");
-    content.setCenter(scroll);
-    content.setRight(new TagPane(model, shelf, pictures, install));
-    model
-        .boards()
-        .addListener((javafx.collections.ListChangeListener<ShelfModel.Board>) c -> fill());
-    model.chosenProperty().addListener(o -> markChosen());
-    fill();
+    BorderPane middle = new BorderPane(new StackPane(boards, empty));
+    middle.setTop(new VBox(bar(), line()));
+    BorderPane content = new BorderPane(middle);
+    content.setRight(new TagPane(model, actions, shelf, pictures, thumbnails, this::install, this::look));
+    stack.getChildren().add(content);
+    model.boards().addListener((ListChangeListener<Boards.Board>) c -> showEmpty());
+    model.selection().idsProperty().addListener(o -> boards.mark());
+    model.selection().leadProperty().addListener(o -> boards.reveal());
+    model.litProperty().addListener(o -> boards.refresh());
+    model.foundProperty().addListener((o, was, is) -> hint(String.join(" ", is.hints())));
+    hint("");
+    showEmpty();
+  }
+
+  private void hint(String text) {
+    hints.setText(text);
+    hints.setVisible(!text.isEmpty());
+    hints.setManaged(!text.isEmpty());
+  }
+
+  private Node bar() {
+    FilterBar bar = new FilterBar(model, () -> shelf.savedSearches().all(), this::saveSearch);
+    Button smaller = Kit.button("−", () -> resize(-1), "pill");
+    Button larger = Kit.button("+", () -> resize(1), "pill");
+    smaller.setAccessibleText(Words.of("shelf.smaller"));
+    larger.setAccessibleText(Words.of("shelf.larger"));
+    Button light = Kit.button("", this::nextLight, "pill");
+    light.setId("shelf-light");
+    light
+        .textProperty()
+        .bind(
+            Bindings.createStringBinding(
+                () -> model.litProperty().get().title(), model.litProperty()));
+    HBox sizes = new HBox(2, smaller, larger);
+    sizes.setAlignment(Pos.CENTER_LEFT);
+    bar.getChildren().addAll(light, sizes);
+    return bar;
+  }
+
+  /** What was not understood, and what was done last. */
+  private Node line() {
+    undo.setId("shelf-undo");
+    HBox last = new HBox(8, said, undo);
+    last.setAlignment(Pos.CENTER_LEFT);
+    VBox both = new VBox(2, hints, last);
+    both.getStyleClass().add("shelf-line");
+    Runnable show =
+        () -> {
+          ShelfActions.Last l = actions.lastProperty().get();
+          said.setText(l == null ? "" : l.what());
+          undo.setVisible(l != null && l.undoable());
+          last.setManaged(l != null);
+          last.setVisible(l != null);
+          both.setManaged(l != null || hints.isManaged());
+          both.setVisible(l != null || hints.isManaged());
+        };
+    actions.lastProperty().addListener(o -> show.run());
+    hints.managedProperty().addListener(o -> show.run());
+    show.run();
+    return both;
+  }
+
+  private void saveSearch(String name, String query) {
+    try {
+      if (query == null) {
+        shelf.savedSearches().remove(name);
+      } else {
+        shelf.savedSearches().put(name, query);
+      }
+    } catch (keepshelf.core.problem.ShelfException e) {
+      hint(e.getMessage());
+    }
+  }
+
+  private void nextLight() {
+    model.litProperty().set(model.litProperty().get().next());
+  }
+
+  private void resize(int step) {
+    int to = Math.clamp(size + (long) step, 0, SIZES.size() - 1);
+    if (to != size) {
+      size = to;
+      boards.size(SIZES.get(size));
+    }
   }
 
   private void buildHeader() {
     search.setPromptText(Words.of("shelf.search"));
     search.setId("search");
-    search.setPrefWidth(430);
+    search.setPrefWidth(360);
+    search.setMinWidth(200);
     search.textProperty().bindBidirectional(model.wordsProperty());
     search.setOnKeyPressed(e -> {
       if (e.getCode() == KeyCode.ESCAPE) {
         search.clear();
-        scroll.requestFocus();
+        boards.requestFocus();
         e.consume();
       } else if (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.DOWN) {
-        scroll.requestFocus();
+        boards.requestFocus();
         e.consume();
       }
     });
@@ -85,29 +178,20 @@ public final class ShelfView implements Place {
     StackPane field = new StackPane(search, slash);
     StackPane.setAlignment(slash, Pos.CENTER_RIGHT);
     StackPane.setMargin(slash, new javafx.geometry.Insets(0, 9, 0, 0));
-    Label count = Kit.label("", "second");
-    count
-        .textProperty()
-        .bind(
-            Bindings.createStringBinding(
-                () -> Words.of("shelf.count", model.shown().size(), model.all().size()),
-                model.boards(),
-                model.all()));
-    header
-        .getChildren()
-        .addAll(
-            field,
-            count,
-            Kit.spring(),
-            Kit.label(Words.of("shelf.boards"), "second"),
-            pill(Words.of("shelf.by.kind"), ShelfModel.BoardsBy.KIND),
-            pill(Words.of("shelf.by.source"), ShelfModel.BoardsBy.SOURCE));
+    Label by = Kit.label(Words.of("shelf.boards"), "second");
+    by.setMinWidth(Label.USE_PREF_SIZE);
+    header.getChildren().addAll(field, Kit.spring(), by);
+    for (Boards.By b : Boards.By.values()) {
+      header.getChildren().add(pill(b));
+    }
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
   }
 
-  private Button pill(String text, ShelfModel.BoardsBy by) {
-    Button b = Kit.button(text, () -> model.byProperty().set(by), "pill");
+  private Button pill(Boards.By by) {
+    String name = by.name().toLowerCase(java.util.Locale.ROOT);
+    Button b = Kit.button(Words.of("shelf.by." + name), () -> model.byProperty().set(by), "pill");
+    b.setId("by-" + name);
     Runnable mark =
         () -> {
           b.getStyleClass().remove("chosen");
@@ -120,87 +204,75 @@ public final class ShelfView implements Place {
     return b;
   }
 
-  private void fill() {
-    cards.clear();
-    List<Node> rows = new ArrayList<>();
-    for (ShelfModel.Board b : model.boards()) {
-      Label title = Kit.wrapped(b.title(), "plate");
-      VBox plate =
-          new VBox(
-              2,
-              title,
-              Kit.label(Words.of("shelf.board.count", b.items().size()), "hint"),
-              Kit.label(Words.bytes(b.bytes()), "hint"));
-      plate.setMinWidth(106);
-      plate.setPrefWidth(106);
-      plate.setMaxWidth(106);
-      FlowPane flow = new FlowPane(6, 10);
-      flow.prefWrapLengthProperty().bind(scroll.widthProperty().subtract(160));
-      for (ShelvedItem s : b.items()) {
-        flow.getChildren().add(card(s));
-      }
-      HBox row = new HBox(6, plate, flow);
-      HBox.setHgrow(flow, Priority.ALWAYS);
-      row.getStyleClass().add("board");
-      rows.add(row);
-    }
-    if (rows.isEmpty() && model.wasRead()) {
-      Label empty =
-          Kit.wrapped(Words.of(model.all().isEmpty() ? "shelf.empty" : "shelf.none"), "empty");
-      StackPane middle = new StackPane(empty);
-      middle.setMinHeight(420);
-      rows.add(middle);
-    }
-    boards.getChildren().setAll(rows);
-    markChosen();
+  private void showEmpty() {
+    boolean none = model.wasRead() && model.boards().isEmpty();
+    empty.setVisible(none);
+    empty.setMouseTransparent(true);
+    empty
+        .getChildren()
+        .setAll(
+            Kit.wrapped(
+                Words.of(model.all().isEmpty() ? "shelf.empty" : "shelf.none"), "empty"));
   }
 
-  private SwatchCard card(ShelvedItem s) {
-    String key =
-        "card|" + s.item().id() + "|" + s.item().tileMetres() + "|" + s.item().maps().hashCode();
-    SwatchCard card = new SwatchCard(s, pictures.get(key, () -> shelf.previews().of(s, 256)));
-    card.setOnMouseClicked(e -> {
-      model.chosenProperty().set(s);
-      card.requestFocus();
+  // What a card asks.
+
+  @Override
+  public ObservableValue<Previews.Picture> picture(ItemCard c, Previews.Lit lit) {
+    return pictures.of(c, lit);
+  }
+
+  @Override
+  public Previews.Lit lit() {
+    return model.litProperty().get();
+  }
+
+  @Override
+  public LicenceClass glance(ItemCard c) {
+    return model.glance(c);
+  }
+
+  @Override
+  public boolean broken(ItemCard c) {
+    return model.broken(c);
+  }
+
+  @Override
+  public void clicked(ItemCard c, MouseEvent e) {
+    boards.requestFocus();
+    if (e.isShortcutDown()) {
+      model.selection().toggle(c);
+    } else if (e.isShiftDown()) {
+      model.selection().upTo(c, model.shown());
+    } else {
+      model.selection().only(c);
       if (e.getClickCount() == 2) {
-        install.accept(s);
-      }
-    });
-    card.focusedProperty()
-        .addListener((o, was, is) -> {
-          if (is) {
-            model.chosenProperty().set(s);
-          }
-        });
-    cards.add(card);
-    return card;
-  }
-
-  private void markChosen() {
-    for (SwatchCard c : cards) {
-      boolean on =
-          model.chosenProperty().get() != null
-              && c.item().item().id().equals(model.chosenProperty().get().item().id());
-      c.choose(on);
-      if (on) {
-        reveal(c);
+        look();
       }
     }
   }
 
-  private void reveal(Node card) {
-    double all = boards.getHeight();
-    double seen = scroll.getViewportBounds().getHeight();
-    if (all <= seen || seen <= 0) {
+  private void install() {
+    ItemCard c = model.selection().leadProperty().get();
+    if (c != null) {
+      install.accept(c.id());
+    }
+  }
+
+  /** Shows what is chosen large: one item, or two to six side by side. */
+  public void look() {
+    if (look != null || model.selection().leadProperty().get() == null) {
       return;
     }
-    Bounds b = boards.sceneToLocal(card.localToScene(card.getBoundsInLocal()));
-    double top = scroll.getVvalue() * (all - seen);
-    if (b.getMinY() < top) {
-      scroll.setVvalue((b.getMinY() - 12) / (all - seen));
-    } else if (b.getMaxY() > top + seen) {
-      scroll.setVvalue((b.getMaxY() + 12 - seen) / (all - seen));
-    }
+    look = new LookPane(model, shelf, pictures, thumbnails, this::closeLook);
+    stack.getChildren().add(look);
+    look.requestFocus();
+  }
+
+  private void closeLook() {
+    stack.getChildren().remove(look);
+    look = null;
+    boards.requestFocus();
   }
 
   @Override
@@ -215,7 +287,7 @@ public final class ShelfView implements Place {
 
   @Override
   public Node content() {
-    return content;
+    return stack;
   }
 
   @Override
@@ -231,7 +303,7 @@ public final class ShelfView implements Place {
                 "shelf.status",
                 shelf.folder().root().getFileName().toString(),
                 model.all().size(),
-                Words.bytes(model.all().stream().mapToLong(s -> s.item().bytes()).sum())),
+                Words.bytes(model.all().stream().mapToLong(ItemCard::bytes).sum())),
         model.all());
   }
 
@@ -242,22 +314,52 @@ public final class ShelfView implements Place {
 
   @Override
   public void opened() {
-    scroll.requestFocus();
+    boards.requestFocus();
+    model.refreshWhenChanged();
   }
 
   @Override
   public void key(KeyEvent e) {
+    if (look != null) {
+      look.key(e);
+      return;
+    }
+    boolean more = e.isShiftDown();
     switch (e.getCode()) {
       // Later, so that the sign itself is not typed into the field.
       case SLASH, DIVIDE -> javafx.application.Platform.runLater(search::requestFocus);
-      case RIGHT -> model.move(1);
-      case LEFT -> model.move(-1);
-      case DOWN -> model.moveBoard(1);
-      case UP -> model.moveBoard(-1);
-      case ENTER -> {
-        if (model.chosenProperty().get() != null) {
-          install.accept(model.chosenProperty().get());
+      case RIGHT -> model.move(1, more);
+      case LEFT -> model.move(-1, more);
+      case DOWN -> row(1, more);
+      case UP -> row(-1, more);
+      case PAGE_DOWN -> row(boards.page(), more);
+      case PAGE_UP -> row(-boards.page(), more);
+      case HOME -> model.move(Integer.MIN_VALUE / 2, more);
+      case END -> model.move(Integer.MAX_VALUE / 2, more);
+      case SPACE -> look();
+      case ENTER -> install();
+      case DELETE -> letGo();
+      case PLUS, ADD, EQUALS -> resize(1);
+      case MINUS, SUBTRACT -> resize(-1);
+      case A -> {
+        if (!e.isShortcutDown()) {
+          return;
         }
+        model.selection().all(model.shown());
+      }
+      case Z -> {
+        if (!e.isShortcutDown()) {
+          return;
+        }
+        actions.undo();
+      }
+      case F -> favourite();
+      case J -> join();
+      case L -> {
+        if (e.isShortcutDown()) {
+          return;
+        }
+        nextLight();
       }
       default -> {
         return;
@@ -265,4 +367,40 @@ public final class ShelfView implements Place {
     }
     e.consume();
   }
+
+  private void row(int step, boolean more) {
+    ItemCard to = boards.beside(step);
+    if (to == null && Math.abs(step) > 1) {
+      model.move(step > 0 ? Integer.MAX_VALUE / 2 : Integer.MIN_VALUE / 2, more);
+    } else if (to != null && more) {
+      model.selection().upTo(to, model.shown());
+    } else if (to != null) {
+      model.selection().only(to);
+    }
+  }
+
+  private void letGo() {
+    List<ShelvedItem> items = model.taggedProperty().get();
+    if (!items.isEmpty()) {
+      actions.letGo(items);
+    }
+  }
+
+  private void favourite() {
+    ItemCard c = model.selection().leadProperty().get();
+    if (c != null) {
+      actions.set(
+          model.selection().idsProperty().get(),
+          Field.FAVOURITE,
+          c.marks().favourite() ? "no" : "yes");
+    }
+  }
+
+  private void join() {
+    ItemCard c = model.selection().leadProperty().get();
+    if (c != null && model.selection().idsProperty().get().size() > 1) {
+      actions.join(c.id(), model.selection().idsProperty().get());
+    }
+  }
+
 }

@@ -2,64 +2,128 @@ package keepshelf.desktop.shelf;
 
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
+import javafx.scene.input.MouseButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.licensing.LicenceClass;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.preview.Previews;
 import keepshelf.desktop.Words;
-import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.PictureBox;
 import keepshelf.desktop.kit.Signs;
 
-/** A card on a board: preview, name, source, resolutions, licence. */
+/** A card on a board: preview, name, source, resolutions, licence. Shows one item after another. */
 final class SwatchCard extends VBox {
-  static final double SIDE = 116;
+  /** Steps that the light turns in while the pointer moves over the picture. */
+  private static final int TURN_STEP = 30;
 
-  private final ShelvedItem item;
+  private static final int TURN_MOST = 150;
 
-  SwatchCard(
-      ShelvedItem item,
-      javafx.beans.value.ObservableValue<keepshelf.core.preview.Previews.Picture> picture) {
+  /** What a card is wider than its picture. */
+  static final double EDGES = 7;
+
+  /** What a card asks of its place. */
+  interface Host {
+    /** The picture of an item under a light. */
+    javafx.beans.value.ObservableValue<Previews.Picture> picture(ItemCard c, Previews.Lit lit);
+
+    /** The light that all stand under. */
+    Previews.Lit lit();
+
+    /** It was clicked. */
+    void clicked(ItemCard c, javafx.scene.input.MouseEvent e);
+
+    /** How free its use is. */
+    keepshelf.core.licensing.LicenceClass glance(ItemCard c);
+
+    /** Whether files of it are missing or altered. */
+    boolean broken(ItemCard c);
+  }
+
+  private final Host host;
+  private final PictureBox picture;
+  private final StackPane frame;
+  private final Label name = Kit.label("", "name");
+  private final Label from = Kit.label("", "hint");
+  private final Label mark = Kit.label("", "card-mark");
+  private final HBox line = new HBox(5);
+  private final double side;
+  private ItemCard card;
+
+  SwatchCard(Host host, double side) {
     super(4);
-    this.item = item;
+    this.host = host;
+    this.side = side;
     getStyleClass().add("card");
-    setFocusTraversable(true);
-    setAccessibleText(item.item().name());
-    StackPane frame = new StackPane(Images.view(picture, SIDE));
+    picture = new PictureBox(side);
+    mark.setMouseTransparent(true);
+    StackPane.setAlignment(mark, Pos.TOP_LEFT);
+    frame = new StackPane(picture, mark);
     frame.getStyleClass().add("picture-frame");
-    Label name = Kit.label(item.item().name(), "name");
-    name.setMaxWidth(SIDE + 4);
-    String source =
-        item.pack().source() == null ? Words.of("shelf.nosource") : item.pack().source();
-    Label from = Kit.label(source, "hint");
-    from.setWrapText(true);
+    name.setMaxWidth(side + 4);
+    from.setWrapText(side >= 110);
     from.setMinWidth(0);
     from.setMaxHeight(28);
-    Region spring = Kit.spring();
-    HBox line =
-        new HBox(
-            5,
-            from,
-            spring,
-            Signs.staircase(item.item().resolutions()),
-            Signs.licence(LicenceClass.of(item.pack().licence())));
     line.setAlignment(Pos.CENTER_LEFT);
-    line.setMaxWidth(SIDE);
-    getChildren().addAll(frame, name, line);
-    setPrefWidth(SIDE + 8);
-    setMaxWidth(SIDE + 8);
+    line.setMaxWidth(side);
+    getChildren().addAll(frame, name);
+    if (side >= 84) {
+      getChildren().add(line);
+    }
+    setPrefWidth(side + EDGES);
+    setMaxWidth(side + EDGES);
+    setMinWidth(side + EDGES);
+    setOnMouseClicked(e -> {
+      if (e.getButton() == MouseButton.PRIMARY) {
+        host.clicked(card, e);
+      }
+    });
+    picture.setOnMouseMoved(e -> turn(e.getX() / side));
+    picture.setOnMouseExited(e -> picture.show(host.picture(card, host.lit())));
   }
 
-  ShelvedItem item() {
-    return item;
+  /** The pointer turns the light: from the left it comes at the left edge, and so on. */
+  private void turn(double x) {
+    int degrees =
+        (int) Math.round((x - 0.5) * 2 * TURN_MOST / TURN_STEP) * TURN_STEP;
+    if (card.kind() == keepshelf.core.model.ItemKind.MATERIAL) {
+      picture.show(host.picture(card, host.lit().turned(degrees)));
+    }
   }
 
-  void choose(boolean on) {
-    getStyleClass().remove("chosen");
+  ItemCard card() {
+    return card;
+  }
+
+  void show(ItemCard c) {
+    card = c;
+    setAccessibleText(c.name());
+    name.setText(c.name());
+    from.setText(c.pack().source() == null ? Words.of("shelf.nosource") : c.pack().source());
+    Region spring = Kit.spring();
+    line.getChildren()
+        .setAll(from, spring, Signs.staircase(c.labels()), Signs.licence(host.glance(c)));
+    boolean broken = host.broken(c);
+    mark.setText(broken ? Words.of("card.broken") : c.marks().favourite() ? Words.of("card.favourite") : "");
+    mark.setVisible(!mark.getText().isEmpty());
+    mark.getStyleClass().remove("broken");
+    if (broken) {
+      mark.getStyleClass().add("broken");
+    }
+    picture.show(host.picture(c, host.lit()));
+  }
+
+  void choose(boolean on, boolean lead) {
+    set("chosen", on);
+    set("lead", lead);
+  }
+
+  private void set(String style, boolean on) {
+    getStyleClass().remove(style);
     if (on) {
-      getStyleClass().add("chosen");
+      getStyleClass().add(style);
     }
   }
 }

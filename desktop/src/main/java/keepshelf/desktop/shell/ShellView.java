@@ -5,15 +5,20 @@ import java.util.List;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Group;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.desktop.Words;
@@ -36,14 +41,21 @@ public final class ShellView {
   private final Runnable theme;
   private final WorkList work;
   private Node keySheet;
+  private Region sheet;
 
   /**
    * A frame around {@code places}.
    *
    * @param shelfName shown beside the word mark
+   * @param upkeep what can be done to the whole shelf, by its title
    * @param theme switches between day and lamp
    */
-  public ShellView(List<Place> places, WorkList work, String shelfName, Runnable theme) {
+  public ShellView(
+      List<Place> places,
+      WorkList work,
+      String shelfName,
+      java.util.Map<String, Runnable> upkeep,
+      Runnable theme) {
     this.places = List.copyOf(places);
     this.theme = theme;
     Label keep = Kit.label(Words.of("word.keep"), "word-mark");
@@ -52,8 +64,15 @@ public final class ShellView {
     shelf.setMinWidth(Label.USE_PREF_SIZE);
     HBox mark = new HBox(keep, shelf);
     mark.setAlignment(Pos.CENTER_LEFT);
-    Label name = Kit.label(shelfName, "pill");
-    name.setMinWidth(Label.USE_PREF_SIZE);
+    Button name = Kit.button(Words.of("shell.menu", shelfName), () -> {}, "pill");
+    name.setId("shelf-menu");
+    ContextMenu menu = new ContextMenu();
+    upkeep.forEach((title, what) -> {
+      MenuItem i = new MenuItem(title);
+      i.setOnAction(e -> what.run());
+      menu.getItems().add(i);
+    });
+    name.setOnAction(e -> menu.show(name, javafx.geometry.Side.BOTTOM, 0, 4));
     header.getChildren().addAll(mark, name);
     header.getStyleClass().add("header");
     header.setAlignment(Pos.CENTER_LEFT);
@@ -80,7 +99,7 @@ public final class ShellView {
     root.addEventHandler(
         KeyEvent.KEY_PRESSED,
         e -> {
-          if (!(e.getTarget() instanceof TextInputControl) && open.get() != null) {
+          if (!(e.getTarget() instanceof TextInputControl) && open.get() != null && sheet == null) {
             open.get().key(e);
           }
         });
@@ -179,6 +198,11 @@ public final class ShellView {
       e.consume();
       return;
     }
+    if (sheet != null && e.getCode() == KeyCode.ESCAPE) {
+      closeSheet();
+      e.consume();
+      return;
+    }
     if (e.isControlDown() && e.getCode().isDigitKey()) {
       int n = e.getCode().ordinal() - KeyCode.DIGIT1.ordinal();
       if (n >= 0 && n < places.size()) {
@@ -192,6 +216,26 @@ public final class ShellView {
     } else if (e.getText().equals("?") && !(e.getTarget() instanceof TextInputControl)) {
       showKeys();
       e.consume();
+    }
+  }
+
+  /** Shows something over the places; a second one takes the place of the first. */
+  public void showSheet(Region content) {
+    closeSheet();
+    content.setMaxHeight(Region.USE_PREF_SIZE);
+    StackPane.setAlignment(content, Pos.TOP_CENTER);
+    StackPane.setMargin(content, new Insets(70, 0, 30, 0));
+    sheet = content;
+    root.getChildren().add(content);
+    content.requestFocus();
+  }
+
+  /** Takes it away. */
+  public void closeSheet() {
+    root.getChildren().remove(sheet);
+    sheet = null;
+    if (open.get() != null) {
+      open.get().opened();
     }
   }
 

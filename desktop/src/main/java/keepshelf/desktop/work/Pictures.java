@@ -2,6 +2,7 @@ package keepshelf.desktop.work;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -14,23 +15,25 @@ import javafx.beans.property.SimpleObjectProperty;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.preview.Previews.Picture;
 
-/** Pictures by key, made in the background and kept; a property fills when its picture is there. */
+/**
+ * Pictures by key, made in the background, the latest asked for first, and kept as long as there is
+ * room; a property fills when its picture is there.
+ */
 public final class Pictures {
-  private static final int MOST = 3000;
+  /** Pixels of all kept pictures together: about 160 MB. */
+  private static final long MOST_PIXELS = 40_000_000;
+
+  /** Pictures waiting to be made; older ones were scrolled past long ago. */
+  private static final int MOST_WAITING = 600;
+
+  private record Wanted(String key, Callable<Picture> maker, ObjectProperty<Picture> property) {}
 
   private final WorkList work;
-  private final Map<String, ObjectProperty<Picture>> made =
-      new LinkedHashMap<>(64, 0.75f, true) {
-        private static final long serialVersionUID = 1;
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, ObjectProperty<Picture>> e) {
-          return size() > MOST;
-        }
-      };
-  private final ConcurrentLinkedDeque<Runnable> wanted = new ConcurrentLinkedDeque<>();
+  private final Map<String, ObjectProperty<Picture>> made = new LinkedHashMap<>(64, 0.75f, true);
+  private final ConcurrentLinkedDeque<Wanted> wanted = new ConcurrentLinkedDeque<>();
   private final AtomicInteger open = new AtomicInteger();
   private final ReadOnlyIntegerWrapper waiting = new ReadOnlyIntegerWrapper();
+  private long pixels;
 
   /** Makes pictures on the work list's picture lane. */
   public Pictures(WorkList work) {
@@ -55,27 +58,57 @@ public final class Pictures {
     made.put(key, p);
     waiting.set(open.incrementAndGet());
     // The latest first: what is looked at now does not wait for what was scrolled past.
-    wanted.push(() -> make(key, maker, p));
-    work.quietly(() -> wanted.pop().run());
+    wanted.push(new Wanted(key, maker, p));
+    if (open.get() > MOST_WAITING) {
+      Wanted oldest = wanted.pollLast();
+      if (oldest != null) {
+        made.remove(oldest.key());
+        waiting.set(open.decrementAndGet());
+      }
+    }
+    work.quietly(() -> {
+      Wanted next = wanted.poll();
+      if (next != null) {
+        make(next);
+      }
+    });
     return p;
   }
 
-  private void make(String key, Callable<Picture> maker, ObjectProperty<Picture> p) {
+  private void make(Wanted w) {
     Picture picture = null;
     try {
-      picture = maker.call();
+      picture = w.maker().call();
     } catch (IOException e) {
-      org.slf4j.LoggerFactory.getLogger(Pictures.class).debug("no picture for {}", key, e);
+      org.slf4j.LoggerFactory.getLogger(Pictures.class).debug("no picture for {}", w.key(), e);
     } catch (Exception e) {
-      org.slf4j.LoggerFactory.getLogger(Pictures.class).warn("no picture for {}", key, e);
+      org.slf4j.LoggerFactory.getLogger(Pictures.class).warn("no picture for {}", w.key(), e);
     } finally {
       Picture done = picture;
       int left = open.decrementAndGet();
       work.ui(() -> {
-        p.set(done);
+        keep(done);
+        w.property().set(done);
         waiting.set(left);
       });
     }
+  }
+
+  /** Makes room: the pictures that were not asked for longest go. */
+  private void keep(Picture p) {
+    pixels += size(p);
+    Iterator<ObjectProperty<Picture>> eldest = made.values().iterator();
+    while (pixels > MOST_PIXELS && eldest.hasNext()) {
+      ObjectProperty<Picture> old = eldest.next();
+      if (old.get() != null) {
+        pixels -= size(old.get());
+        eldest.remove();
+      }
+    }
+  }
+
+  private static long size(Picture p) {
+    return p == null ? 0 : (long) p.side() * p.side();
   }
 
   /** A thumbnail of a picture file as it is stored; stays empty when there is no file. */

@@ -27,8 +27,15 @@ public final class BallPreview {
    * @param light the environment
    * @param tileMetres width of one tile of the surface
    * @param samples subpixels per axis, 1 to 8; 3 or 4 look clean
+   * @param turnDegrees how far the light is turned about the upright, from the front to the right
    */
-  public record Settings(int side, Light light, double tileMetres, int samples) {
+  public record Settings(
+      int side, Light light, double tileMetres, int samples, double turnDegrees) {
+    /** With the light where it stands. */
+    public Settings(int side, Light light, double tileMetres, int samples) {
+      this(side, light, tileMetres, samples, 0);
+    }
+
     /** Settings of a swatch card. */
     public static Settings card(int side, double tileMetres) {
       return new Settings(side, Light.LAMP_ROOM_WINDOW, tileMetres, 4);
@@ -38,6 +45,7 @@ public final class BallPreview {
   private final Surface surface;
   private final Settings settings;
   private final PrefilteredLight light;
+  private final float[] keyLight;
   private final int level;
   private final float[] eye;
   private final float[] right = {1, 0, 0};
@@ -48,7 +56,8 @@ public final class BallPreview {
   private BallPreview(Surface surface, Settings settings) {
     this.surface = surface;
     this.settings = settings;
-    this.light = PrefilteredLight.of(settings.light());
+    this.light = PrefilteredLight.of(settings.light()).turned(settings.turnDegrees());
+    this.keyLight = turned(settings.light().key(), settings.turnDegrees());
     float c = (float) Math.cos(ELEVATION);
     float s = (float) Math.sin(ELEVATION);
     eye = new float[] {0, LOOK_AT_Y + DISTANCE * s, DISTANCE * c};
@@ -64,6 +73,12 @@ public final class BallPreview {
             (int) Math.round(Math.log(perSample) / Math.log(2) + 0.35),
             0,
             surface.levelCount() - 1);
+  }
+
+  private static float[] turned(float[] d, double degrees) {
+    float c = (float) Math.cos(Math.toRadians(degrees));
+    float s = (float) Math.sin(Math.toRadians(degrees));
+    return new float[] {c * d[0] + s * d[2], d[1], -s * d[0] + c * d[2]};
   }
 
   /** The picture as opaque ARGB, {@code side} x {@code side}, rows from the top. */
@@ -256,7 +271,7 @@ public final class BallPreview {
 
   /** Light of the main source left at a floor point, softened by the source's size. */
   private float key(float x, float z) {
-    float[] k = settings.light().key();
+    float[] k = keyLight;
     float cx = -x;
     float cz = -z;
     float along = cx * k[0] + k[1] + cz * k[2];

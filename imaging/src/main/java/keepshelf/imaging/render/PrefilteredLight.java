@@ -14,8 +14,10 @@ final class PrefilteredLight {
   private static final int SAMPLES = 160;
   private static final Map<Light, PrefilteredLight> MADE = new EnumMap<>(Light.class);
 
-  private final DirectionMap[] specular = new DirectionMap[LEVELS];
+  private final DirectionMap[] specular;
   private final DirectionMap diffuse;
+  private final float cos;
+  private final float sin;
 
   /** The prefiltered form of {@code light}, made once. */
   static PrefilteredLight of(Light light) {
@@ -35,7 +37,22 @@ final class PrefilteredLight {
         false);
   }
 
+  private PrefilteredLight(PrefilteredLight of, double turnDegrees) {
+    specular = of.specular;
+    diffuse = of.diffuse;
+    cos = (float) Math.cos(Math.toRadians(turnDegrees));
+    sin = (float) Math.sin(Math.toRadians(turnDegrees));
+  }
+
+  /** The same, turned about the upright by {@code degrees}, from the front to the right. */
+  PrefilteredLight turned(double degrees) {
+    return degrees == 0 ? this : new PrefilteredLight(this, degrees);
+  }
+
   private PrefilteredLight(DirectionMap.Source source, boolean normalise) {
+    cos = 1;
+    sin = 0;
+    specular = new DirectionMap[LEVELS];
     DirectionMap[] pyramid = pyramid(new DirectionMap(512, source));
     DirectionMap cosine = new DirectionMap(64, (x, y, z, rgb) -> cosine(pyramid, x, y, z, rgb));
     float[] up = new float[3];
@@ -84,9 +101,11 @@ final class PrefilteredLight {
     float level = roughness * (LEVELS - 1);
     int i = Math.min((int) level, LEVELS - 2);
     float f = level - i;
-    specular[i].lookUp(x, y, z, rgb);
+    float tx = cos * x - sin * z;
+    float tz = sin * x + cos * z;
+    specular[i].lookUp(tx, y, tz, rgb);
     if (f > 0) {
-      specular[i + 1].lookUp(x, y, z, scratch);
+      specular[i + 1].lookUp(tx, y, tz, scratch);
       for (int c = 0; c < 3; c++) {
         rgb[c] += (scratch[c] - rgb[c]) * f;
       }
@@ -95,7 +114,7 @@ final class PrefilteredLight {
 
   /** Irradiance over pi for a surface that faces (x, y, z). */
   void diffuse(float x, float y, float z, float[] rgb) {
-    diffuse.lookUp(x, y, z, rgb);
+    diffuse.lookUp(cos * x - sin * z, y, sin * x + cos * z, rgb);
   }
 
   private static void ggx(

@@ -1,8 +1,7 @@
-package keepshelf.core.search;
+package keepshelf.core.catalogue;
 
 import java.util.Locale;
 import java.util.Set;
-import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.model.ItemKind;
 
 /** The families that materials are put on boards by, told from the words of their names. */

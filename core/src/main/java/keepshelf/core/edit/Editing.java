@@ -1,0 +1,320 @@
+package keepshelf.core.edit;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.function.Function;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.archive.Hashes;
+import keepshelf.core.bin.ShelfChange;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+
+/**
+ * Changes records of items and packs. Each change is promised in the journal, written to the records
+ * beside the packs and to the catalogue in one transaction; a process that dies in between leaves it
+ * to be finished at the next start.
+ */
+public final class Editing {
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final ShelfChange.Listener listener;
+
+  /** Changes records on {@code shelf}. */
+  public Editing(ShelfFolder shelf, Catalogue catalogue) {
+    this(shelf, catalogue, step -> {});
+  }
+
+  Editing(ShelfFolder shelf, Catalogue catalogue, ShelfChange.Listener listener) {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.listener = listener;
+  }
+
+  /** Sets one field of many items. */
+  public Edited set(Collection<String> items, Field field, String text) throws ShelfException {
+    return set(items, Map.of(field, text));
+  }
+
+  /**
+   * Sets fields of many items. Fields of packs change for all items of the packs that these items
+   * came in.
+   *
+   * @throws ShelfException when nothing was changed: a text makes no sense, an item is gone, or the
+   *     disk
+   */
+  public Edited set(Collection<String> items, Map<Field, String> texts) throws ShelfException {
+    Map<String, Map<Field, String>> all = new LinkedHashMap<>();
+    items.forEach(i -> all.put(i, texts));
+    return setEach(all);
+  }
+
+  /** Sets fields of many items, each its own. */
+  public Edited setEach(Map<String, Map<Field, String>> byItem) throws ShelfException {
+    Map<String, Map<String, Map<Field, String>>> byPack = new LinkedHashMap<>();
+    Map<String, List<Field>> fields = new LinkedHashMap<>();
+    for (var e : byItem.entrySet()) {
+      byPack.computeIfAbsent(packOf(e.getKey()), p -> new LinkedHashMap<>()).put(e.getKey(), e.getValue());
+      e.getValue().keySet().forEach(f -> fields.computeIfAbsent(f.id(), x -> new ArrayList<>()).add(f));
+    }
+    String what =
+        "Changing "
+            + String.join(", ", fields.keySet())
+            + " of "
+            + (byItem.size() == 1 ? nameOf(byItem.keySet().iterator().next()) : byItem.size() + " items");
+    return change(
+        what,
+        byItem.size(),
+        byPack.keySet(),
+        pack -> {
+          PackRecord p = pack;
+          for (var one : byPack.get(pack.id()).entrySet()) {
+            p = written(p, one.getKey(), one.getValue());
+          }
+          return p;
+        });
+  }
+
+  private static PackRecord written(PackRecord pack, String item, Map<Field, String> texts) {
+    PackRecord p = pack;
+    for (var t : texts.entrySet()) {
+      Field f = t.getKey();
+      if (f.level() == Field.Level.PACK) {
+        p = f.write(p, t.getValue());
+      } else {
+        p =
+            p.withItems(
+                p.items().stream()
+                    .map(i -> i.id().equals(item) ? f.write(i, t.getValue()) : i)
+                    .toList());
+      }
+    }
+    return p;
+  }
+
+  /**
+   * Lets several items stand as one: their maps become further maps of {@code main}.
+   *
+   * @param others identifiers of the items that are shown with it from then on
+   */
+  public Edited merge(String main, Collection<String> others) throws ShelfException {
+    Set<String> joined = new HashSet<>(others);
+    joined.remove(main);
+    Set<String> packs = new HashSet<>();
+    for (String o : joined) {
+      packs.add(packOf(o));
+    }
+    // What stood with the main one because of an earlier merging stays; the main one stands alone.
+    packs.add(packOf(main));
+    return change(
+        "Joining " + (joined.size() + 1) + " items as “" + nameOf(main) + "”",
+        joined.size() + 1,
+        packs,
+        p ->
+            p.withItems(
+                p.items().stream()
+                    .map(i ->
+                        joined.contains(i.id())
+                            ? i.asPartOf(main)
+                            : i.id().equals(main) ? i.asPartOf(null) : i)
+                    .toList()));
+  }
+
+  /**
+   * Takes maps out of an item and makes an item of its own of them.
+   *
+   * @param paths of the maps, relative to the shelf
+   * @param name of the new item
+   */
+  public Edited split(String item, Collection<String> paths, String name) throws ShelfException {
+    if (name.isBlank()) {
+      throw refused(item, "The new item needs a name.");
+    }
+    Set<String> wanted = new HashSet<>(paths);
+    List<ShelvedItem> parts = catalogue.parts(item);
+    Map<String, Set<String>> taken = new LinkedHashMap<>();
+    Set<String> packs = new HashSet<>();
+    int left = 0;
+    for (ShelvedItem s : parts) {
+      Set<String> of = new HashSet<>();
+      for (MapRecord m : s.item().maps()) {
+        if (wanted.contains(s.path(m))) {
+          of.add(m.path());
+        } else {
+          left++;
+        }
+      }
+      if (!of.isEmpty()) {
+        taken.put(s.item().id(), of);
+        packs.add(s.pack().id());
+      }
+    }
+    if (taken.isEmpty() || left == 0) {
+      throw refused(
+          item,
+          "“"
+              + nameOf(item)
+              + "” was left as it is: "
+              + (left == 0 ? "all of its maps were chosen" : "none of its maps was chosen")
+              + ". Choose some of them.");
+    }
+    String[] main = {null};
+    return change(
+        "Splitting “" + name.strip() + "” from “" + nameOf(item) + "”",
+        2,
+        packs,
+        p -> split(p, taken, name.strip(), main));
+  }
+
+  private static PackRecord split(
+      PackRecord p, Map<String, Set<String>> taken, String name, String[] main) {
+    List<ItemRecord> out = new ArrayList<>();
+    for (ItemRecord i : p.items()) {
+      Set<String> of = taken.get(i.id());
+      if (of == null) {
+        out.add(i);
+        continue;
+      }
+      List<MapRecord> stay = i.maps().stream().filter(m -> !of.contains(m.path())).toList();
+      List<MapRecord> go = i.maps().stream().filter(m -> of.contains(m.path())).toList();
+      if (!stay.isEmpty()) {
+        out.add(i.withMaps(stay, i.problems().stream().filter(x -> !about(x, go)).toList()));
+      }
+      String id =
+          "i" + Hashes.sha256(p.id() + "/" + i.key() + "/" + go.getFirst().path()).substring(0, 12);
+      String key =
+          name.toLowerCase(java.util.Locale.ROOT).replaceAll("[^\\p{L}\\p{M}\\p{N}]+", "_");
+      ItemRecord made =
+          new ItemRecord(
+              id,
+              key.isEmpty() ? i.key() : key,
+              name,
+              i.kind(),
+              i.workflow(),
+              i.colourway(),
+              i.tileMetres(),
+              go,
+              i.problems().stream().filter(x -> about(x, go)).toList(),
+              i.also(),
+              main[0],
+              i.marks());
+      main[0] = main[0] == null ? id : main[0];
+      out.add(made);
+    }
+    return p.withItems(out);
+  }
+
+  private static boolean about(Problem p, List<MapRecord> maps) {
+    return p.path() != null && maps.stream().anyMatch(m -> p.path().endsWith(m.fileName()));
+  }
+
+  /**
+   * Puts everything back to what it was before {@code edited}.
+   *
+   * @throws ShelfException when something was changed since; nothing is changed then
+   */
+  public Edited undo(Edited edited) throws ShelfException {
+    return back(edited.what(), edited.items(), edited.after(), edited.before());
+  }
+
+  /** Does again what was undone. */
+  public Edited redo(Edited edited) throws ShelfException {
+    return back(edited.what(), edited.items(), edited.before(), edited.after());
+  }
+
+  private Edited back(String what, int items, List<PackRecord> from, List<PackRecord> to)
+      throws ShelfException {
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      for (PackRecord p : from) {
+        PackRecord now = catalogue.pack(p.id()).orElse(null);
+        if (!p.equals(now)) {
+          throw refused(
+              p.name(),
+              what
+                  + " cannot be undone: “"
+                  + p.name()
+                  + "” was "
+                  + (now == null ? "taken off the shelf" : "changed again")
+                  + " since. Nothing was changed.");
+        }
+      }
+      run("Undoing: " + what, to);
+      return new Edited(what, items, from, to);
+    } catch (IOException e) {
+      throw disk(what, e);
+    }
+  }
+
+  private Edited change(
+      String what, int items, Collection<String> packs, Function<PackRecord, PackRecord> how)
+      throws ShelfException {
+    List<PackRecord> before = new ArrayList<>();
+    List<PackRecord> after = new ArrayList<>();
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      for (String id : packs) {
+        PackRecord p = catalogue.pack(id).orElseThrow();
+        PackRecord changed = how.apply(p);
+        if (!Objects.equals(p, changed)) {
+          before.add(p);
+          after.add(changed);
+        }
+      }
+      if (!after.isEmpty()) {
+        run(what, after);
+      }
+      return new Edited(what, items, before, after);
+    } catch (IllegalArgumentException e) {
+      throw refused(what, e.getMessage());
+    } catch (IOException e) {
+      throw disk(what, e);
+    }
+  }
+
+  private void run(String what, List<PackRecord> packs) throws IOException {
+    ShelfChange.of(what, List.of(), packs).run(shelf, catalogue, listener);
+  }
+
+  private String packOf(String item) throws ShelfException {
+    return one(item).pack().id();
+  }
+
+  private String nameOf(String item) throws ShelfException {
+    return one(item).item().name();
+  }
+
+  /** The item as its own pack has it. */
+  private ShelvedItem one(String item) throws ShelfException {
+    return catalogue
+        .own(item)
+        .orElseThrow(
+            () ->
+                refused(
+                    item,
+                    "There is no item "
+                        + item
+                        + " on this shelf any more. Nothing was changed."));
+  }
+
+  private static ShelfException refused(String about, String why) {
+    return new ShelfException(Problem.error("edit", about, why));
+  }
+
+  private static ShelfException disk(String what, IOException e) {
+    return new ShelfException(
+        Problem.error("disk", null, DiskTrouble.sentence(e, what.toLowerCase(java.util.Locale.ROOT))),
+        e);
+  }
+}

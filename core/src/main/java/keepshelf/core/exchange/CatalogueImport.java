@@ -1,0 +1,253 @@
+package keepshelf.core.exchange;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.MalformedInputException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.edit.Edited;
+import keepshelf.core.edit.Editing;
+import keepshelf.core.edit.Field;
+import keepshelf.core.licensing.Licence;
+import keepshelf.core.licensing.Licences;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.store.Json;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.type.TypeReference;
+
+/**
+ * Takes over what a person has recorded elsewhere: from a document that {@link CatalogueExport}
+ * wrote, or a table that was changed by hand. Items are matched by their identifiers; files never
+ * change.
+ */
+public final class CatalogueImport {
+  private final Catalogue catalogue;
+  private final Editing editing;
+  private final Licences licences;
+
+  /** Takes over into {@code catalogue}, by way of {@code editing}. */
+  public CatalogueImport(Catalogue catalogue, Editing editing, Licences licences) {
+    this.catalogue = catalogue;
+    this.editing = editing;
+    this.licences = licences;
+  }
+
+  /**
+   * What came of it.
+   *
+   * @param edited the change, for undoing it
+   * @param changed how many items have another record now
+   * @param problems lines that were left out, and why
+   */
+  public record Imported(Edited edited, int changed, List<Problem> problems) {
+    /** Copies the list. */
+    public Imported {
+      problems = List.copyOf(problems);
+    }
+  }
+
+  /** What was read: the fields by item, and what was wrong. */
+  private record Read(Map<String, Map<Field, String>> fields, List<Problem> problems) {
+    Read() {
+      this(new LinkedHashMap<>(), new ArrayList<>());
+    }
+  }
+
+  /**
+   * Reads {@code file} and changes what differs; all in one undoable change.
+   *
+   * @throws ShelfException when nothing was changed: the file cannot be read or is something else
+   */
+  public Imported read(Path file) throws ShelfException {
+    try {
+      Read read =
+          file.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".csv")
+              ? csv(file)
+              : json(file);
+      Map<String, Map<Field, String>> different = different(read);
+      Edited e = editing.setEach(different);
+      return new Imported(e, different.size(), read.problems());
+    } catch (IOException | JacksonException e) {
+      String why =
+          e instanceof IOException io && !(e instanceof MalformedInputException)
+              ? DiskTrouble.sentence(io, "reading " + file)
+              : file
+                  + " is not a catalogue that was exported here ("
+                  + String.valueOf(e.getMessage()).lines().findFirst().orElse("")
+                  + "). Export one to see the form; nothing was changed.";
+      throw new ShelfException(Problem.error("import", file.toString(), why), e);
+    }
+  }
+
+  private Read csv(Path file) throws IOException, ShelfException {
+    Read out = new Read();
+    try (CSVParser csv =
+        CSVParser.parse(
+            file,
+            StandardCharsets.UTF_8,
+            CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get())) {
+      Map<String, Field> columns = new LinkedHashMap<>();
+      for (String name : csv.getHeaderNames()) {
+        Field.ofId(name.replace("\uFEFF", "")).ifPresent(f -> columns.put(name, f));
+      }
+      String id =
+          csv.getHeaderNames().stream()
+              .filter(n -> n.replace("\uFEFF", "").equalsIgnoreCase("id"))
+              .findFirst()
+              .orElseThrow(() ->
+                  new ShelfException(
+                      Problem.error(
+                          "import",
+                          file.toString(),
+                          file
+                              + " has no column “id” in its first line, so nothing tells which item"
+                              + " a line is about. Nothing was changed.")));
+      for (CSVRecord r : csv) {
+        Map<Field, String> fields = new EnumMap<>(Field.class);
+        columns.forEach((name, f) -> {
+          if (r.isSet(name)) {
+            fields.put(f, r.get(name));
+          }
+        });
+        take(out, r.get(id).strip(), fields, file + ", line " + csv.getCurrentLineNumber());
+      }
+    } catch (IllegalArgumentException | java.io.UncheckedIOException e) {
+      throw new ShelfException(
+          Problem.error(
+              "import",
+              file.toString(),
+              file + " is no table that can be read: " + e.getMessage() + ". Nothing was changed."),
+          e);
+    }
+    return out;
+  }
+
+  private Read json(Path file) throws IOException, ShelfException {
+    Read out = new Read();
+    boolean known = false;
+    try (InputStream in = Files.newInputStream(file);
+        JsonParser p = Json.mapper().createParser(in)) {
+      if (p.nextToken() != JsonToken.START_OBJECT) {
+        throw new IOException("it is no JSON object");
+      }
+      while (p.nextToken() == JsonToken.PROPERTY_NAME) {
+        String name = p.currentName();
+        p.nextToken();
+        switch (name) {
+          case "format" -> known = CatalogueExport.FORMAT.equals(p.getString());
+          case "version" -> version(file, p.getIntValue());
+          case "licences" -> {
+            List<Licence> own = p.readValueAs(new TypeReference<List<Licence>>() {});
+            for (Licence l : own) {
+              licences.put(l);
+            }
+          }
+          case "packs" -> {
+            while (p.nextToken() == JsonToken.START_OBJECT) {
+              pack(out, p.readValueAs(PackRecord.class), file);
+            }
+          }
+          default -> p.skipChildren();
+        }
+      }
+    }
+    if (!known) {
+      throw new ShelfException(
+          Problem.error(
+              "import",
+              file.toString(),
+              file
+                  + " is not a catalogue that was exported here: its “format” is not “"
+                  + CatalogueExport.FORMAT
+                  + "”. Nothing was changed."));
+    }
+    return out;
+  }
+
+  private static void version(Path file, int version) throws ShelfException {
+    if (version > CatalogueExport.VERSION) {
+      throw new ShelfException(
+          Problem.error(
+              "import",
+              file.toString(),
+              file
+                  + " was written by a newer Keep Shelf (version "
+                  + version
+                  + "). Update the program; nothing was changed."));
+    }
+  }
+
+  private void pack(Read out, PackRecord p, Path file) {
+    for (ItemRecord i : p.items()) {
+      Map<Field, String> fields = new EnumMap<>(Field.class);
+      ShelvedItem s = new ShelvedItem(i, p.summary());
+      for (Field f : Field.values()) {
+        fields.put(f, f.read(s));
+      }
+      take(out, i.id(), fields, file + ", “" + i.name() + "”");
+    }
+  }
+
+  private void take(Read out, String id, Map<Field, String> fields, String where) {
+    if (catalogue.own(id).isEmpty()) {
+      out.problems()
+          .add(
+              Problem.warning(
+                  "no-such-item",
+                  id,
+                  where
+                      + ": there is no item “"
+                      + id
+                      + "” on this shelf, so its line was left out. Take its pack in first."));
+      return;
+    }
+    out.fields().put(id, fields);
+  }
+
+  /** Only what differs, and only what makes sense; what does not is said. */
+  private Map<String, Map<Field, String>> different(Read read) {
+    Map<String, Map<Field, String>> out = new LinkedHashMap<>();
+    read.fields().forEach((id, fields) -> {
+      ShelvedItem s = catalogue.own(id).orElseThrow();
+      Map<Field, String> changed = new EnumMap<>(Field.class);
+      fields.forEach((f, text) -> {
+        if (f.read(s).equals(text.strip())) {
+          return;
+        }
+        try {
+          f.check(text);
+          changed.put(f, text);
+        } catch (IllegalArgumentException e) {
+          read.problems()
+              .add(
+                  Problem.warning(
+                      "import",
+                      id,
+                      "“" + s.item().name() + "” kept its " + f.id() + ": " + e.getMessage()));
+        }
+      });
+      if (!changed.isEmpty()) {
+        out.put(id, changed);
+      }
+    });
+    return out;
+  }
+}

@@ -1,0 +1,54 @@
+package keepshelf.core.intake;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Set;
+import keepshelf.core.catalogue.PackRecord;
+
+/** The texts that came with a pack: its licence, its readme. */
+public final class PackDocuments {
+  private static final Set<String> ENDINGS =
+      Set.of("txt", "md", "nfo", "html", "htm", "spdx", "lic", "license", "licence", "rst", "");
+  private static final int MOST_BYTES = 64 * 1024;
+
+  private PackDocuments() {}
+
+  /** Whether a file of a pack is a text that a person might want to read. */
+  public static boolean text(PackRecord.FileRecord f) {
+    String name = f.path().substring(f.path().lastIndexOf('/') + 1);
+    int dot = name.lastIndexOf('.');
+    String ending = dot < 0 ? "" : name.substring(dot + 1).toLowerCase(Locale.ROOT);
+    return f.elsewhere() == null && f.sort().equals("document") && ENDINGS.contains(ending);
+  }
+
+  /** Whether a text of a pack is its licence, by its name. */
+  public static boolean licence(PackRecord.FileRecord f) {
+    String name = f.path().substring(f.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
+    return text(f) && name.matches(".*(licen[cs]e|eula|terms|copying).*");
+  }
+
+  /** The beginning of each text of a pack, at most 64 KB of each, for the words in them. */
+  static String all(ShelfFolder shelf, PackRecord pack) {
+    StringBuilder b = new StringBuilder();
+    for (PackRecord.FileRecord f : pack.files()) {
+      if (text(f)) {
+        b.append(read(shelf.resolve(pack.folder() + "/" + f.path()))).append('\n');
+      }
+    }
+    return b.toString().replaceAll("<[^<>]{1,200}>", " ");
+  }
+
+  /** The beginning of a text, at most 64 KB; empty when it cannot be read. */
+  public static String read(Path file) {
+    try (InputStream in = Files.newInputStream(file)) {
+      return new String(in.readNBytes(MOST_BYTES), StandardCharsets.UTF_8);
+    } catch (IOException e) {
+      org.slf4j.LoggerFactory.getLogger(PackDocuments.class).debug("not read: {}", file, e);
+      return "";
+    }
+  }
+}

@@ -1,0 +1,23 @@
+package keepshelf.core.search;
+
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.licensing.LicenceClass;
+import keepshelf.core.licensing.Licences;
+
+/**
+ * What is known of items beyond their cards.
+ *
+ * @param licences the known licences
+ * @param hosts names of the hosts that an item is installed in, by its identifier
+ * @param broken identifiers of items with files that are missing or altered
+ */
+record CardFacts(Licences licences, Map<String, Set<String>> hosts, Set<String> broken) {
+  LicenceClass glance(String licence) {
+    return licences.glance(licence);
+  }
+
+  Set<String> hostsOf(String item) {
+    return hosts.getOrDefault(item, Set.of());
+  }
+}

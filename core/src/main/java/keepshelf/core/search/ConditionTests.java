@@ -1,0 +1,274 @@
+package keepshelf.core.search;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.function.Predicate;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.licensing.Licence;
+import keepshelf.core.licensing.LicenceClass;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Resolution;
+import keepshelf.core.model.Workflow;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.search.Condition.Comparison;
+import keepshelf.imaging.colour.OkLab;
+
+/** What each condition asks of a card. */
+final class ConditionTests {
+  private static final Pattern LENGTH =
+      Pattern.compile("(\\d+(?:\\.\\d+)?)\\s*(mm|cm|m|in|ft)?", Pattern.CASE_INSENSITIVE);
+  private static final Pattern SIZE =
+      Pattern.compile("(\\d+(?:\\.\\d+)?)\\s*([kmgt]?)b?", Pattern.CASE_INSENSITIVE);
+  private static final Pattern DAY = Pattern.compile("\\d{4}(-\\d{2}(-\\d{2})?)?");
+
+  /** Colours nearer than this are neighbours: as far as a patina differs from part to part. */
+  static final float NEIGHBOUR = 0.11f;
+
+  private ConditionTests() {}
+
+  static Predicate<ItemCard> test(String key, Comparison c, String value, CardFacts facts) {
+    String v = value.strip();
+    if (v.isEmpty()) {
+      throw new IllegalArgumentException("“" + key + "” needs a value, such as " + example(key));
+    }
+    return switch (key) {
+      case "kind" -> kind(v);
+      case "source" -> card -> begins(card.pack().source(), v);
+      case "creator" -> card -> begins(card.pack().creator(), v);
+      case "pack" -> card -> begins(card.pack().name(), v);
+      case "board" -> card -> begins(card.board(), v);
+      case "licence" -> licence(v, facts);
+      case "maps" -> maps(v);
+      case "res" -> resolution(c, v);
+      case "tile" -> tile(c, v);
+      case "used" -> yesNo(v, card -> !facts.hostsOf(card.id()).isEmpty(), key);
+      case "in" -> card -> facts.hostsOf(card.id()).stream().anyMatch(h -> begins(h, v));
+      case "is" -> is(v, facts);
+      case "tag" -> card -> card.marks().tags().stream().anyMatch(t -> begins(t, v));
+      case "collection" -> card -> card.marks().collections().stream().anyMatch(t -> begins(t, v));
+      case "colour" -> colour(v);
+      case "got" -> day(c, v, card -> card.pack().got());
+      case "until" -> day(c, v, card -> card.pack().until());
+      case "version" -> version(c, v);
+      case "workflow" -> workflow(v);
+      case "size" -> size(c, v);
+      default -> throw new IllegalArgumentException("“" + key + "” is no condition.");
+    };
+  }
+
+  private static String example(String key) {
+    return Condition.KEYS.get(key) + ".";
+  }
+
+  private static IllegalArgumentException nonsense(String key, String v) {
+    return new IllegalArgumentException(
+        "“" + v + "” makes no sense after “" + key + "”; write it like " + example(key));
+  }
+
+  /** Whether any word of {@code text} begins with the words of {@code value}, whatever the case. */
+  static boolean begins(String text, String value) {
+    if (text == null) {
+      return value.equalsIgnoreCase("none");
+    }
+    int n = value.length();
+    for (int i = 0; i + n <= text.length(); i++) {
+      if ((i == 0 || !Character.isLetterOrDigit(text.charAt(i - 1)))
+          && text.regionMatches(true, i, value, 0, n)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static Predicate<ItemCard> kind(String v) {
+    for (ItemKind k : ItemKind.values()) {
+      if (k.id().startsWith(v.toLowerCase(Locale.ROOT)) || k.plural().equalsIgnoreCase(v)) {
+        return card -> card.kind() == k;
+      }
+    }
+    throw new IllegalArgumentException(
+        "“"
+            + v
+            + "” is no kind. There are: "
+            + Arrays.stream(ItemKind.values()).map(ItemKind::id).collect(Collectors.joining(", "))
+            + ".");
+  }
+
+  private static Predicate<ItemCard> licence(String v, CardFacts facts) {
+    LicenceClass wanted =
+        switch (v.toLowerCase(Locale.ROOT)) {
+          case "any", "any-use", "free" -> LicenceClass.ANY_USE;
+          case "credit" -> LicenceClass.CREDIT;
+          case "limited" -> LicenceClass.LIMITED;
+          case "unknown", "none" -> LicenceClass.UNKNOWN;
+          default -> null;
+        };
+    if (wanted != null) {
+      return card -> facts.glance(card.pack().licence()) == wanted;
+    }
+    if (v.equalsIgnoreCase("commercial")) {
+      return card ->
+          facts
+              .licences()
+              .find(card.pack().licence())
+              .map(l -> l.commercial() == keepshelf.core.licensing.Answer.YES)
+              .orElseGet(() -> facts.glance(card.pack().licence()).compareTo(LicenceClass.CREDIT) <= 0);
+    }
+    return card -> card.pack().licence() != null && begins(card.pack().licence(), v);
+  }
+
+  private static Predicate<ItemCard> maps(String v) {
+    String id = v.toLowerCase(Locale.ROOT).replace(' ', '-');
+    for (MapRole r : MapRole.values()) {
+      if (r.id().startsWith(id)
+          || r.title().equalsIgnoreCase(v)
+          || r.id().replace("-", "").startsWith(id)
+          || (r == MapRole.AMBIENT_OCCLUSION && (id.equals("ao") || "occlusion".startsWith(id)))
+          || (r == MapRole.BASE_COLOUR && "colour".startsWith(id))) {
+        return card -> card.has(r);
+      }
+    }
+    throw new IllegalArgumentException(
+        "“"
+            + v
+            + "” is no role of a map. There are: "
+            + Arrays.stream(MapRole.values()).map(MapRole::id).collect(Collectors.joining(", "))
+            + ".");
+  }
+
+  private static Predicate<ItemCard> resolution(Comparison c, String v) {
+    String label = v.toUpperCase(Locale.ROOT);
+    int pixels =
+        Resolution.LABELS.contains(label)
+            ? Resolution.pixels(label)
+            : label.matches("\\d{2,5}") ? Integer.parseInt(label) : 0;
+    if (pixels == 0) {
+      throw nonsense("res", v);
+    }
+    if (c == Comparison.IS) {
+      String exact = Resolution.label(pixels);
+      int bit = 1 << Resolution.LABELS.indexOf(exact);
+      return card -> (card.resolutions() & bit) != 0;
+    }
+    return card -> card.largest() > 0 && c.holds(Integer.compare(card.largest(), pixels));
+  }
+
+  private static Predicate<ItemCard> tile(Comparison c, String v) {
+    if (v.equalsIgnoreCase("unknown") || v.equalsIgnoreCase("none")) {
+      return card -> card.tileMetres() == null;
+    }
+    double metres = metres(v);
+    return card ->
+        card.tileMetres() != null
+            && c.holds(
+                Math.abs(card.tileMetres() - metres) < 1e-6
+                    ? 0
+                    : Double.compare(card.tileMetres(), metres));
+  }
+
+  /** A length in metres; without a unit it is metres. */
+  static double metres(String v) {
+    Matcher m = LENGTH.matcher(v.replace(',', '.'));
+    if (!m.matches()) {
+      throw nonsense("tile", v);
+    }
+    double n = Double.parseDouble(m.group(1));
+    return switch (m.group(2) == null ? "m" : m.group(2).toLowerCase(Locale.ROOT)) {
+      case "mm" -> n / 1000;
+      case "cm" -> n / 100;
+      case "in" -> n * 0.0254;
+      case "ft" -> n * 0.3048;
+      default -> n;
+    };
+  }
+
+  private static Predicate<ItemCard> yesNo(String v, Predicate<ItemCard> yes, String key) {
+    return switch (v.toLowerCase(Locale.ROOT)) {
+      case "yes" -> yes;
+      case "no", "never" -> yes.negate();
+      default -> throw nonsense(key, v);
+    };
+  }
+
+  private static Predicate<ItemCard> is(String v, CardFacts facts) {
+    return switch (v.toLowerCase(Locale.ROOT)) {
+      case "broken" -> card -> facts.broken().contains(card.id());
+      case "favourite", "favorite" -> card -> card.marks().favourite();
+      case "faulty" ->
+          card -> card.severity() != null && card.severity() != Problem.Severity.NOTE;
+      case "sound" -> card -> card.severity() == null || card.severity() == Problem.Severity.NOTE;
+      case "installed" -> card -> !facts.hostsOf(card.id()).isEmpty();
+      case "unsettled" ->
+          card ->
+              card.pack().licence() == null
+                  || facts
+                      .licences()
+                      .find(card.pack().licence())
+                      .map(Licence::isUnsettled)
+                      .orElse(true);
+      default -> throw nonsense("is", v);
+    };
+  }
+
+  private static Predicate<ItemCard> colour(String v) {
+    if (v.equalsIgnoreCase("none") || v.equalsIgnoreCase("unknown")) {
+      return card -> card.colour() == null;
+    }
+    String hex = v.startsWith("#") ? v.substring(1) : v;
+    if (!hex.matches("[0-9a-fA-F]{6}")) {
+      throw nonsense("colour", v);
+    }
+    OkLab wanted = OkLab.ofSrgb(Integer.parseInt(hex, 16));
+    return card -> card.colour() != null && card.colour().distance(wanted) <= NEIGHBOUR;
+  }
+
+  private static Predicate<ItemCard> day(
+      Comparison c, String v, java.util.function.Function<ItemCard, String> of) {
+    if (!DAY.matcher(v).matches()) {
+      throw nonsense("got", v);
+    }
+    // “after 2026-01” means after that month, so only as much as was typed is compared.
+    return card -> {
+      String d = of.apply(card);
+      return d != null
+          && d.length() >= v.length()
+          && c.holds(Integer.signum(d.substring(0, v.length()).compareTo(v)));
+    };
+  }
+
+  private static Predicate<ItemCard> version(Comparison c, String v) {
+    String wanted = v.replaceFirst("^[vV](?=\\d)", "");
+    return card -> {
+      String has = card.pack().version();
+      if (has == null) {
+        return c == Comparison.IS && v.equalsIgnoreCase("none");
+      }
+      return c == Comparison.IS
+          ? has.equals(wanted) || has.startsWith(wanted + ".")
+          : c.holds(keepshelf.core.intake.ArrivalKin.compareVersions(has, wanted));
+    };
+  }
+
+  private static Predicate<ItemCard> workflow(String v) {
+    for (Workflow w : Workflow.values()) {
+      if (w.id().startsWith(v.toLowerCase(Locale.ROOT))) {
+        return card -> card.workflow() == w;
+      }
+    }
+    throw nonsense("workflow", v);
+  }
+
+  private static Predicate<ItemCard> size(Comparison c, String v) {
+    Matcher m = SIZE.matcher(v.replace(',', '.'));
+    if (!m.matches()) {
+      throw nonsense("size", v);
+    }
+    int power = " kmgt".indexOf(m.group(2).isEmpty() ? ' ' : Character.toLowerCase(m.group(2).charAt(0)));
+    double bytes = Double.parseDouble(m.group(1)) * Math.pow(1000, power);
+    return card -> c.holds(Double.compare(card.bytes(), bytes));
+  }
+}

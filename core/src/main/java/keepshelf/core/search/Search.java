@@ -1,0 +1,132 @@
+package keepshelf.core.search;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.licensing.Licences;
+
+/**
+ * Finds items on one state of the shelf: made once after each change (about a second for a hundred
+ * thousand items), then asked as often as one types. Safe for use by several threads.
+ */
+public final class Search {
+  private final List<ItemCard> cards;
+  private final Map<String, ItemCard> byId = new HashMap<>();
+  private final WordIndex index;
+  private final CardFacts facts;
+
+  private Search(List<ItemCard> cards, WordIndex index, CardFacts facts) {
+    this.cards = cards;
+    this.index = index;
+    this.facts = facts;
+    cards.forEach(c -> byId.put(c.id(), c));
+  }
+
+  /** Over what {@code catalogue} has now. */
+  public static Search over(Catalogue catalogue, Licences licences) {
+    List<ItemCard> cards = new ArrayList<>(catalogue.cards());
+    cards.sort(
+        Comparator.comparing(ItemCard::name, String.CASE_INSENSITIVE_ORDER)
+            .thenComparing(ItemCard::id));
+    Map<String, Set<String>> hosts = new HashMap<>();
+    for (InstallationRecord i : catalogue.installations()) {
+      hosts.computeIfAbsent(i.item(), x -> new TreeSet<>()).add(i.host());
+    }
+    Set<String> broken = new HashSet<>(catalogue.brokenItems());
+    return new Search(
+        List.copyOf(cards),
+        new WordIndex(catalogue, cards),
+        new CardFacts(licences, hosts, broken));
+  }
+
+  /** Every item, by name. */
+  public List<ItemCard> all() {
+    return cards;
+  }
+
+  /** The card of an item, or null. */
+  public ItemCard card(String id) {
+    return byId.get(id);
+  }
+
+  /** Hosts that an item is installed in. */
+  public Set<String> hostsOf(String id) {
+    return facts.hostsOf(id);
+  }
+
+  /** Whether files of an item were found missing or altered. */
+  public boolean broken(String id) {
+    return facts.broken().contains(id);
+  }
+
+  /** How free the use of an item is. */
+  public keepshelf.core.licensing.LicenceClass glance(ItemCard c) {
+    return facts.glance(c.pack().licence());
+  }
+
+  /** What {@code query} finds, with the counts of all facets. */
+  public Found find(Query query) {
+    List<String> hints = new ArrayList<>(query.hints());
+    BitSet worded = new BitSet();
+    worded.set(0, cards.size());
+    for (Query.Word w : query.words()) {
+      WordIndex.Found f = index.find(w);
+      if (w.not()) {
+        worded.andNot(f.cards());
+      } else {
+        worded.and(f.cards());
+      }
+      if (!f.meant().isEmpty()) {
+        hints.add(
+            "Nothing has “" + w.text() + "”; shown is " + String.join(", ", f.meant()) + ".");
+      }
+    }
+    Map<String, Predicate<ItemCard>> byKey = conditions(query, hints);
+    List<String> keys = List.copyOf(byKey.keySet());
+    List<Predicate<ItemCard>> tests = List.copyOf(byKey.values());
+    Facets facets = new Facets(facts);
+    List<ItemCard> found = new ArrayList<>();
+    for (int i = worded.nextSetBit(0); i >= 0; i = worded.nextSetBit(i + 1)) {
+      ItemCard c = cards.get(i);
+      int failed = -1;
+      boolean several = false;
+      for (int t = 0; t < tests.size() && !several; t++) {
+        if (!tests.get(t).test(c)) {
+          several = failed >= 0;
+          failed = t;
+        }
+      }
+      if (failed < 0) {
+        found.add(c);
+        facets.count(c, null);
+      } else if (!several) {
+        // Only this facet keeps it out: it counts as another choice there.
+        facets.count(c, keys.get(failed));
+      }
+    }
+    return new Found(query, found, facets.counts(), hints);
+  }
+
+  private Map<String, Predicate<ItemCard>> conditions(Query query, List<String> hints) {
+    Map<String, Predicate<ItemCard>> out = new LinkedHashMap<>();
+    for (Condition c : query.conditions()) {
+      try {
+        out.merge(c.key(), c.over(facts), Predicate::and);
+      } catch (IllegalArgumentException e) {
+        hints.add(e.getMessage());
+      }
+    }
+    return out;
+  }
+}

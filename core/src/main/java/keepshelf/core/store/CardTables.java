@@ -1,0 +1,298 @@
+package keepshelf.core.store;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.catalogue.Family;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.ItemCard.PackCard;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.Marks;
+import keepshelf.core.catalogue.Purchase;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.ShelvedItem.PackSummary;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Workflow;
+import keepshelf.core.problem.Problem;
+import keepshelf.imaging.colour.OkLab;
+import org.jdbi.v3.core.Handle;
+
+/** Rows of what boards and search need of each item; always written together with the item. */
+final class CardTables {
+  private CardTables() {}
+
+  /** Adds the card and the words of {@code i}, whose row in {@code item} is there. */
+  static void insert(Handle h, ItemRecord i, PackSummary pack) {
+    h.execute(
+        "insert into card(item_id, board, resolutions, roles, maps, bytes, severity, state,"
+            + " colour_of) values (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        i.id(),
+        Family.board(i),
+        ItemCard.resolutionBits(i),
+        ItemCard.roleBits(i),
+        i.maps().size(),
+        i.bytes(),
+        ItemCard.worst(i) == null ? null : ItemCard.worst(i).id(),
+        i.look(),
+        colourOf(i));
+    h.execute(
+        "insert into words(rowid, name, source, creator, tags, notes, files, other) values"
+            + " (last_insert_rowid(), ?, ?, ?, ?, ?, ?, ?)",
+        i.name() + " " + i.key().replace('_', ' '),
+        pack.source(),
+        pack.creator(),
+        String.join(" ", i.marks().tags()) + " " + String.join(" ", i.marks().collections()),
+        i.marks().notes(),
+        files(i),
+        other(i, pack));
+  }
+
+  /** SHA-256 of the picture whose mean stands for the item's colour, or null. */
+  static String colourOf(ItemRecord i) {
+    for (MapRole r : List.of(MapRole.BASE_COLOUR, MapRole.EMISSION, MapRole.TRANSLUCENCY)) {
+      for (MapRecord m : i.mapsAt("1K")) {
+        if (m.role() == r) {
+          return m.sha256();
+        }
+      }
+    }
+    return i.kind() == ItemKind.MATERIAL || i.maps().isEmpty()
+        ? null
+        : i.maps().getFirst().sha256();
+  }
+
+  /** Names of the files; what their folders are called says nothing about one item. */
+  private static String files(ItemRecord i) {
+    Set<String> words = new LinkedHashSet<>();
+    for (MapRecord m : i.maps()) {
+      words.add(m.fileName().replace('_', ' '));
+    }
+    return String.join(" ", words);
+  }
+
+  private static String other(ItemRecord i, PackSummary pack) {
+    Set<String> words = new LinkedHashSet<>();
+    words.add(pack.name());
+    words.add(i.kind().plural());
+    words.add(Family.board(i));
+    words.add(i.colourway());
+    words.add(pack.licence());
+    i.roles().forEach(r -> words.add(r.title()));
+    i.resolutions().forEach(words::add);
+    i.also().forEach(o -> {
+      words.add(o.name());
+      words.add(o.source());
+      words.add(o.pack());
+    });
+    words.remove(null);
+    return String.join(" ", words);
+  }
+
+  /** Makes the cards of items that have none, as on a shelf of an earlier version. */
+  static void fill(Handle h) {
+    long missing =
+        h.createQuery("select (select count(*) from item) - (select count(*) from card)")
+            .mapTo(Long.class)
+            .one();
+    if (missing == 0) {
+      return;
+    }
+    List<String> packs =
+        h.createQuery(
+                "select distinct pack_id from item where id not in (select item_id from card)")
+            .mapTo(String.class)
+            .list();
+    for (String p : packs) {
+      for (ShelvedItem s : PackTables.items(h, "i.pack_id = :q", p)) {
+        h.execute("delete from card where item_id = ?", s.item().id());
+        insert(h, s.item(), s.pack());
+      }
+    }
+  }
+
+  /** All cards as a person sees the items: joined ones as one. */
+  static List<ItemCard> all(Handle h) {
+    Map<String, PackCard> packs = new HashMap<>();
+    h.createQuery(
+            "select p.id, p.name, p.version, p.source, p.creator, p.licence, p.taken_in,"
+                + " p.purchase, coalesce(t.row, 0) from pack p left join pack_text t on t.pack_id ="
+                + " p.id")
+        .map((r, c) -> packs.put(r.getString(1), pack(r)))
+        .list();
+    Map<String, String> shared = new HashMap<>();
+    List<ItemCard> out =
+        h.createQuery(
+                "select c.row, i.id, i.key, i.name, i.kind, i.workflow, c.board, i.tile_metres,"
+                    + " c.resolutions, c.roles, c.maps, c.bytes, c.severity, c.state, p.l, p.a,"
+                    + " p.b, i.marks, i.pack_id from card c join item i on i.id = c.item_id left"
+                    + " join picture_colour p on p.sha256 = c.colour_of")
+            .setFetchSize(1000)
+            .map((r, c) -> card(r, packs, shared))
+            .list();
+    return joined(h, out);
+  }
+
+  private static PackCard pack(ResultSet r) throws SQLException {
+    String json = r.getString(8);
+    Purchase p = json == null ? Purchase.NONE : Json.mapper().readValue(json, Purchase.class);
+    String taken = r.getString(7);
+    return new PackCard(
+        r.getInt(9),
+        r.getString(1),
+        r.getString(2),
+        r.getString(3),
+        r.getString(4),
+        r.getString(5),
+        r.getString(6),
+        p.bought() != null ? p.bought() : taken.substring(0, Math.min(10, taken.length())),
+        p.until());
+  }
+
+  private static ItemCard card(
+      ResultSet r, Map<String, PackCard> packs, Map<String, String> shared) throws SQLException {
+    double tile = r.getDouble(8);
+    Double metres = r.wasNull() ? null : Double.valueOf(tile);
+    float l = r.getFloat(15);
+    OkLab colour = r.wasNull() ? null : new OkLab(l, r.getFloat(16), r.getFloat(17));
+    String severity = r.getString(13);
+    String marks = r.getString(18);
+    return new ItemCard(
+        r.getInt(1),
+        r.getString(2),
+        r.getString(3),
+        r.getString(4),
+        ItemKind.ofId(r.getString(5)).orElse(ItemKind.MATERIAL),
+        Workflow.ofId(r.getString(6)),
+        shared.computeIfAbsent(r.getString(7), b -> b),
+        metres,
+        r.getInt(9),
+        r.getInt(10),
+        r.getInt(11),
+        r.getLong(12),
+        severity == null ? null : severity(severity),
+        r.getString(14),
+        colour,
+        marks == null ? Marks.NONE : Json.mapper().readValue(marks, Marks.class),
+        packs.get(r.getString(19)),
+        List.of());
+  }
+
+  private static Problem.Severity severity(String id) {
+    for (Problem.Severity s : Problem.Severity.values()) {
+      if (s.id().equals(id)) {
+        return s;
+      }
+    }
+    return Problem.Severity.NOTE;
+  }
+
+  /** Several items that stand as one have one card. */
+  private static List<ItemCard> joined(Handle h, List<ItemCard> cards) {
+    Map<String, List<ShelvedItem>> families = JoinTables.families(h);
+    if (families.isEmpty()) {
+      return cards;
+    }
+    Map<String, ItemCard> byId = new HashMap<>();
+    Set<String> gone = new HashSet<>();
+    cards.forEach(c -> byId.put(c.id(), c));
+    Map<String, ItemCard> changed = new HashMap<>();
+    families.forEach((shown, parts) -> {
+      ShelvedItem whole = parts.getFirst();
+      List<Integer> rows = new ArrayList<>();
+      parts.stream().skip(1).forEach(p -> {
+        gone.add(p.item().id());
+        rows.add(byId.get(p.item().id()).row());
+      });
+      ItemCard c = byId.get(shown);
+      ItemRecord i = whole.item();
+      changed.put(
+          shown,
+          new ItemCard(
+              c.row(),
+              c.id(),
+              c.key(),
+              c.name(),
+              c.kind(),
+              c.workflow(),
+              c.board(),
+              i.tileMetres(),
+              ItemCard.resolutionBits(i),
+              ItemCard.roleBits(i),
+              i.maps().size(),
+              i.bytes(),
+              ItemCard.worst(i),
+              i.look(),
+              c.colour(),
+              c.marks(),
+              c.pack(),
+              rows));
+    });
+    List<ItemCard> out = new ArrayList<>(cards.size());
+    for (ItemCard c : cards) {
+      if (!gone.contains(c.id())) {
+        out.add(changed.getOrDefault(c.id(), c));
+      }
+    }
+    return out;
+  }
+
+  /** Rows of {@code table} (a fixed name) whose words match an FTS5 expression. */
+  static int[] matching(Handle h, String table, String expression) {
+    // One string instead of a row each: a common word is in every item.
+    String rows =
+        h.createQuery(
+                "select group_concat(rowid) from " + table + " where " + table + " match ?")
+            .bind(0, expression)
+            .mapTo(String.class)
+            .findOne()
+            .orElse(null);
+    return rows == null ? new int[0] : numbers(rows);
+  }
+
+  private static int[] numbers(String list) {
+    int[] out = new int[16];
+    int n = 0;
+    int v = 0;
+    for (int i = 0; i <= list.length(); i++) {
+      char c = i == list.length() ? ',' : list.charAt(i);
+      if (c == ',') {
+        if (n == out.length) {
+          out = java.util.Arrays.copyOf(out, 2 * n);
+        }
+        out[n++] = v;
+        v = 0;
+      } else {
+        v = v * 10 + c - '0';
+      }
+    }
+    return java.util.Arrays.copyOf(out, n);
+  }
+
+  /** Every word of the index. */
+  static List<String> terms(Handle h) {
+    return h.createQuery("select term from terms").mapTo(String.class).list();
+  }
+
+  static void putColours(Handle h, Map<String, OkLab> bySha256) {
+    var batch =
+        h.prepareBatch("insert or replace into picture_colour(sha256, l, a, b) values (?,?,?,?)");
+    bySha256.forEach((sha, c) -> batch.add(sha, c.l(), c.a(), c.b()));
+    batch.execute();
+  }
+
+  static void putPackText(Handle h, String pack, String text) {
+    h.execute("delete from pack_text where pack_id = ?", pack);
+    if (!text.isBlank()) {
+      h.execute("insert into pack_text(pack_id) values (?)", pack);
+      h.execute("insert into pack_words(rowid, text) values (last_insert_rowid(), ?)", text);
+    }
+  }
+}

@@ -1,0 +1,223 @@
+package keepshelf.desktop.shelf;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Function;
+import keepshelf.core.catalogue.Family;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.search.Search;
+import keepshelf.desktop.Words;
+import keepshelf.imaging.colour.OkLab;
+
+/** Puts cards on boards by what matters now. */
+final class Boards {
+  /** What boards are made by. */
+  enum By {
+    KIND,
+    SOURCE,
+    COLOUR,
+    LICENCE,
+    COLLECTION,
+    TILE,
+    DATE
+  }
+
+  /**
+   * One board.
+   *
+   * @param title on its plate
+   * @param items on it, in order
+   */
+  record Board(String title, List<ItemCard> items) {
+    /** Bytes of all maps on it. */
+    long bytes() {
+      return items.stream().mapToLong(ItemCard::bytes).sum();
+    }
+  }
+
+  /** Headings of the boards of colours: upper end of the hue in degrees, and the word. */
+  private static final Map<Integer, String> HUES = new TreeMap<>();
+
+  static {
+    HUES.put(25, "reds");
+    HUES.put(75, "browns");
+    HUES.put(115, "yellows");
+    HUES.put(165, "greens");
+    HUES.put(215, "teals");
+    HUES.put(290, "blues");
+    HUES.put(340, "violets");
+    HUES.put(361, "reds");
+  }
+
+  private static final List<String> HUE_ORDER =
+      List.of("reds", "browns", "yellows", "greens", "teals", "blues", "violets", "greys", "none");
+  private static final double[] TILES = {0.1, 0.3, 0.6, 1, 2, 5};
+
+  private Boards() {}
+
+  /** The boards of {@code cards}, which are in order of their names. */
+  static List<Board> of(List<ItemCard> cards, By by, Search search) {
+    return switch (by) {
+      case KIND -> ordered(cards, ItemCard::board, kinds());
+      case SOURCE -> named(cards, c -> c.pack().source(), "shelf.nosource");
+      case LICENCE -> named(cards, c -> c.pack().licence(), "shelf.nolicence");
+      case COLLECTION -> collections(cards);
+      case COLOUR -> colours(cards);
+      case TILE -> ordered(cards, Boards::tile, tiles());
+      case DATE -> dates(cards);
+    };
+  }
+
+  private static List<String> kinds() {
+    List<String> out = new ArrayList<>();
+    for (Family f : Family.values()) {
+      if (f != Family.NONE) {
+        out.add(f.title());
+      }
+    }
+    for (ItemKind k : ItemKind.values()) {
+      out.add(k.plural());
+    }
+    return out;
+  }
+
+  private static List<Board> ordered(
+      List<ItemCard> cards, Function<ItemCard, String> title, List<String> order) {
+    Map<String, List<ItemCard>> found = new LinkedHashMap<>();
+    order.forEach(t -> found.put(t, new ArrayList<>()));
+    cards.forEach(c -> found.computeIfAbsent(title.apply(c), t -> new ArrayList<>()).add(c));
+    return boards(found);
+  }
+
+  private static List<Board> boards(Map<String, List<ItemCard>> found) {
+    return found.entrySet().stream()
+        .filter(e -> !e.getValue().isEmpty())
+        .map(e -> new Board(e.getKey(), e.getValue()))
+        .toList();
+  }
+
+  /** By name, those without one last. */
+  private static List<Board> named(
+      List<ItemCard> cards, Function<ItemCard, String> title, String without) {
+    Map<String, List<ItemCard>> found = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+    List<ItemCard> none = new ArrayList<>();
+    for (ItemCard c : cards) {
+      String t = title.apply(c);
+      (t == null ? none : found.computeIfAbsent(t, x -> new ArrayList<>())).add(c);
+    }
+    Map<String, List<ItemCard>> out = new LinkedHashMap<>(found);
+    out.put(Words.of(without), none);
+    return boards(out);
+  }
+
+  /** An item stands on the board of each of its collections. */
+  private static List<Board> collections(List<ItemCard> cards) {
+    Map<String, List<ItemCard>> found = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+    List<ItemCard> none = new ArrayList<>();
+    List<ItemCard> favourites = new ArrayList<>();
+    for (ItemCard c : cards) {
+      c.marks().collections().forEach(n -> found.computeIfAbsent(n, x -> new ArrayList<>()).add(c));
+      if (c.marks().favourite()) {
+        favourites.add(c);
+      }
+      if (c.marks().collections().isEmpty()) {
+        none.add(c);
+      }
+    }
+    Map<String, List<ItemCard>> out = new LinkedHashMap<>();
+    out.put(Words.of("shelf.favourites"), favourites);
+    out.putAll(found);
+    out.put(Words.of("shelf.nocollection"), none);
+    return boards(out);
+  }
+
+  private static List<Board> colours(List<ItemCard> cards) {
+    Map<String, List<ItemCard>> found = new LinkedHashMap<>();
+    HUE_ORDER.forEach(h -> found.put(h, new ArrayList<>()));
+    cards.forEach(c -> found.get(hue(c.colour())).add(c));
+    Comparator<ItemCard> light = Comparator.comparing(c -> -c.colour().l());
+    Comparator<ItemCard> hue = Comparator.comparing(c -> Math.round((c.colour().hue() + 20) % 360 / 12));
+    List<Board> out = new ArrayList<>();
+    found.forEach((h, list) -> {
+      if (!list.isEmpty()) {
+        if (!h.equals("none")) {
+          list.sort(h.equals("greys") ? light : hue.thenComparing(light));
+        }
+        out.add(new Board(Words.of("shelf.colour." + h), list));
+      }
+    });
+    return out;
+  }
+
+  private static String hue(OkLab c) {
+    if (c == null) {
+      return "none";
+    }
+    if (c.chroma() < OkLab.GREY_CHROMA) {
+      return "greys";
+    }
+    for (var e : HUES.entrySet()) {
+      if (c.hue() < e.getKey()) {
+        return e.getValue();
+      }
+    }
+    return "reds";
+  }
+
+  private static String tile(ItemCard c) {
+    if (c.tileMetres() == null) {
+      return Words.of("shelf.tile.none");
+    }
+    for (double t : TILES) {
+      if (c.tileMetres() <= t + 1e-9) {
+        return Words.of("shelf.tile.upto", length(t));
+      }
+    }
+    return Words.of("shelf.tile.more", length(TILES[TILES.length - 1]));
+  }
+
+  private static List<String> tiles() {
+    List<String> out = new ArrayList<>();
+    for (double t : TILES) {
+      out.add(Words.of("shelf.tile.upto", length(t)));
+    }
+    out.add(Words.of("shelf.tile.more", length(TILES[TILES.length - 1])));
+    out.add(Words.of("shelf.tile.none"));
+    return out;
+  }
+
+  private static String length(double metres) {
+    return metres < 1
+        ? Math.round(metres * 100) + " cm"
+        : String.format(Locale.ROOT, "%.0f m", metres);
+  }
+
+  /** By month, the latest first. */
+  private static List<Board> dates(List<ItemCard> cards) {
+    Map<String, List<ItemCard>> found = new TreeMap<>(Comparator.reverseOrder());
+    for (ItemCard c : cards) {
+      String d = c.pack().got();
+      found
+          .computeIfAbsent(d.length() >= 7 ? d.substring(0, 7) : d, m -> new ArrayList<>())
+          .add(c);
+    }
+    Map<String, List<ItemCard>> out = new LinkedHashMap<>();
+    found.forEach((m, list) -> out.put(month(m), list));
+    return boards(out);
+  }
+
+  private static String month(String m) {
+    try {
+      return java.time.YearMonth.parse(m)
+          .format(java.time.format.DateTimeFormatter.ofPattern("MMMM yyyy", Locale.UK));
+    } catch (java.time.format.DateTimeParseException e) {
+      return m;
+    }
+  }
+}

@@ -1,0 +1,109 @@
+package keepshelf.desktop.shelf;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import keepshelf.core.catalogue.ItemCard;
+
+/** Which cards are chosen, and which of them leads: the one that keys act from. */
+public final class Selection {
+  private final Set<String> chosen = new LinkedHashSet<>();
+  private final ReadOnlyObjectWrapper<ItemCard> lead = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<Set<String>> ids = new ReadOnlyObjectWrapper<>(Set.of());
+  private String anchor;
+
+  /** Identifiers of the chosen items, in the order they were chosen; a new set at each change. */
+  public ReadOnlyObjectProperty<Set<String>> idsProperty() {
+    return ids.getReadOnlyProperty();
+  }
+
+  /** The card that keys act from, or null. */
+  public ReadOnlyObjectProperty<ItemCard> leadProperty() {
+    return lead.getReadOnlyProperty();
+  }
+
+  /** Whether an item is chosen. */
+  public boolean has(String id) {
+    return chosen.contains(id);
+  }
+
+  /** Chooses this card alone; null lets all go. */
+  public void only(ItemCard c) {
+    chosen.clear();
+    if (c != null) {
+      chosen.add(c.id());
+    }
+    anchor = c == null ? null : c.id();
+    tell(c);
+  }
+
+  /** Adds a card to those chosen, or takes it away. */
+  public void toggle(ItemCard c) {
+    if (!chosen.remove(c.id())) {
+      chosen.add(c.id());
+    }
+    anchor = c.id();
+    tell(c);
+  }
+
+  /** Chooses all from where the last choice began to {@code c}, in the order of {@code shown}. */
+  public void upTo(ItemCard c, List<ItemCard> shown) {
+    int from = at(anchor, shown);
+    int to = at(c.id(), shown);
+    if (from < 0 || to < 0) {
+      only(c);
+      return;
+    }
+    chosen.clear();
+    for (int i = from; i != to; i += Integer.signum(to - from)) {
+      chosen.add(shown.get(i).id());
+    }
+    chosen.add(c.id());
+    tell(c);
+  }
+
+  /** Chooses all of them. */
+  public void all(List<ItemCard> shown) {
+    chosen.clear();
+    shown.forEach(c -> chosen.add(c.id()));
+    tell(lead.get() != null && chosen.contains(lead.get().id()) ? lead.get() : first(shown));
+  }
+
+  /** Keeps what is still {@code shown}; the lead goes to its neighbour when it is gone. */
+  void keep(List<ItemCard> shown) {
+    java.util.Map<String, ItemCard> byId = new java.util.HashMap<>();
+    shown.forEach(c -> byId.put(c.id(), c));
+    chosen.retainAll(byId.keySet());
+    ItemCard now = lead.get() == null ? null : byId.get(lead.get().id());
+    if (now == null) {
+      now = chosen.isEmpty() ? first(shown) : byId.get(chosen.iterator().next());
+    }
+    if (now != null && chosen.isEmpty()) {
+      chosen.add(now.id());
+    }
+    if (anchor == null || !byId.containsKey(anchor)) {
+      anchor = now == null ? null : now.id();
+    }
+    tell(now);
+  }
+
+  private static ItemCard first(List<ItemCard> shown) {
+    return shown.isEmpty() ? null : shown.getFirst();
+  }
+
+  private static int at(String id, List<ItemCard> shown) {
+    for (int i = 0; i < shown.size(); i++) {
+      if (shown.get(i).id().equals(id)) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  private void tell(ItemCard c) {
+    lead.set(c);
+    ids.set(java.util.Collections.unmodifiableSet(new LinkedHashSet<>(chosen)));
+  }
+}

@@ -1,0 +1,252 @@
+package keepshelf.desktop.shelf;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.DatedLicence;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.licensing.Licence;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.problem.Problem;
+import keepshelf.desktop.Words;
+import keepshelf.desktop.kit.Images;
+import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.work.Pictures;
+
+/** The parts of the tag that are read, not edited: maps, editions, terms, use, history, findings. */
+final class TagParts {
+  private static final double THUMB = 39;
+
+  private final ShelfModel model;
+  private final ShelfActions actions;
+  private final Shelf shelf;
+  private final Pictures thumbnails;
+
+  TagParts(ShelfModel model, ShelfActions actions, Shelf shelf, Pictures thumbnails) {
+    this.model = model;
+    this.actions = actions;
+    this.shelf = shelf;
+    this.thumbnails = thumbnails;
+  }
+
+  Node maps(ShelvedItem s) {
+    List<String> resolutions = s.item().resolutions();
+    String largest = resolutions.isEmpty() ? null : resolutions.getLast();
+    FlowPane flow = new FlowPane(5, 6);
+    for (MapRecord m : s.item().mapsAt(largest)) {
+      var file = shelf.folder().resolve(s.path(m));
+      Label label =
+          Kit.label(
+              s.item().kind() == ItemKind.ENVIRONMENT ? Words.of("tag.panorama") : shortRole(m),
+              "hint");
+      label.setMaxWidth(s.item().maps().size() == 1 ? 90 : THUMB);
+      label.setMinWidth(0);
+      VBox box = new VBox(2, Images.view(thumbnails.thumbnail(file, 96), THUMB), label);
+      Tooltip.install(box, new Tooltip(about(m)));
+      flow.getChildren().add(box);
+    }
+    return flow;
+  }
+
+  private static String about(MapRecord m) {
+    return m.role().title()
+        + (m.channels() == null ? "" : ": " + m.channels().inWords())
+        + "\n"
+        + m.fileName()
+        + "\n"
+        + m.width()
+        + " × "
+        + m.height()
+        + ", "
+        + m.bits()
+        + " bit "
+        + m.format()
+        + ", "
+        + Words.of(m.role().colour() ? "tag.encoding.srgb" : "tag.encoding.data")
+        + "\n"
+        + String.join(" ", m.reasons());
+  }
+
+  private static String shortRole(MapRecord m) {
+    String hand = "gl".equals(m.handedness()) ? " +Y" : "dx".equals(m.handedness()) ? " −Y" : "";
+    return switch (m.role()) {
+      case BASE_COLOUR -> "Colour";
+      case ROUGHNESS -> "Rough";
+      case METALLIC -> "Metal";
+      case NORMAL -> "Nor" + hand;
+      case AMBIENT_OCCLUSION -> "Occl.";
+      case SPECULAR -> "Spec.";
+      default -> m.role().title();
+    };
+  }
+
+  /** Each resolution and format with its files and bytes. */
+  Node editions(ShelvedItem s) {
+    Map<String, long[]> sums = new LinkedHashMap<>();
+    s.item().editions().forEach(e ->
+        sums.put(e.resolution() + " " + String.valueOf(e.format()).toUpperCase(Locale.ROOT), new long[2]));
+    for (MapRecord m : s.item().maps()) {
+      String key = m.resolution() + " " + String.valueOf(m.format()).toUpperCase(Locale.ROOT);
+      long[] sum =
+          sums.containsKey(key)
+              ? sums.get(key)
+              : sums.entrySet().stream()
+                  .filter(e -> e.getKey().startsWith(m.resolution() + " "))
+                  .map(Map.Entry::getValue)
+                  .findFirst()
+                  .orElseGet(() -> sums.computeIfAbsent(key, k -> new long[2]));
+      sum[0]++;
+      sum[1] += m.bytes();
+    }
+    VBox v = new VBox(1);
+    sums.forEach((name, sum) ->
+        v.getChildren()
+            .add(
+                Kit.label(
+                    Words.of(
+                        "tag.edition",
+                        name.replace("null ", ""),
+                        Words.bytes(sum[1]),
+                        (int) sum[0]),
+                    "second")));
+    return v;
+  }
+
+  /** What the licence says, and what it was before. */
+  Node terms(ShelvedItem s) {
+    VBox v = new VBox(3);
+    String id = s.pack().licence();
+    if (id == null) {
+      v.getChildren().add(Kit.wrapped(Words.of("tag.licence.none"), "attention"));
+    } else {
+      Licence l = shelf.licences().find(id).orElseGet(() -> Licence.unsettled(id));
+      v.getChildren()
+          .add(
+              Kit.wrapped(
+                  String.join(" ", l.inWords()), l.isUnsettled() ? "attention" : "second"));
+    }
+    for (DatedLicence d : s.pack().earlierLicences()) {
+      v.getChildren()
+          .add(Kit.wrapped(Words.of("tag.licence.before", d.licence(), d.until()), "second"));
+    }
+    return v;
+  }
+
+  /** What a light or a model is beyond its maps; null for other kinds. */
+  Node kindFacts(ShelvedItem s) {
+    if (s.item().kind() != ItemKind.ENVIRONMENT) {
+      return null;
+    }
+    return new LightFactsBox(s, shelf, model);
+  }
+
+  Node used(ShelvedItem s) {
+    List<InstallationRecord> in = model.installationsOf(s.item().id());
+    if (in.isEmpty()) {
+      return Kit.label(Words.of("tag.unused"), "second");
+    }
+    GridPane g = new GridPane();
+    g.setVgap(4);
+    for (InstallationRecord i : in) {
+      String proof = i.proof() == null ? "" : i.proof().ok() ? ", proved" : ", proof failed";
+      Kit.row(g, i.host(), Kit.label((i.resolution() == null ? "" : i.resolution()) + proof));
+    }
+    return g;
+  }
+
+  /** Other versions of the pack on the shelf, and where else the item was got; null for none. */
+  Node history(ShelvedItem s) {
+    VBox v = new VBox(3);
+    List<String> seen = new ArrayList<>(List.of(s.pack().id()));
+    for (ItemCard c : model.all()) {
+      ItemCard.PackCard p = c.pack();
+      if (!seen.contains(p.id())
+          && p.name().equalsIgnoreCase(s.pack().name())
+          && java.util.Objects.equals(p.source(), s.pack().source())) {
+        seen.add(p.id());
+        v.getChildren()
+            .add(
+                Kit.wrapped(
+                    Words.of(
+                        "tag.history.version",
+                        p.version() == null ? Words.of("tag.noversion") : "v" + p.version(),
+                        p.got()),
+                    "second"));
+      }
+    }
+    s.item().also().forEach(o ->
+        v.getChildren()
+            .add(
+                Kit.wrapped(
+                    Words.of(
+                        "tag.history.also",
+                        o.source() == null ? o.pack() : o.source(),
+                        o.licence() == null ? Words.of("licence.unknown") : o.licence()),
+                    "second")));
+    return v.getChildren().isEmpty() ? null : v;
+  }
+
+  Node condition(ShelvedItem s) {
+    VBox v = new VBox(6);
+    ItemCard c = model.all().stream().filter(x -> x.id().equals(s.item().id())).findFirst().orElse(null);
+    if (c != null && model.broken(c)) {
+      v.getChildren().add(Kit.wrapped(Words.of("tag.broken"), "bad"));
+    } else if (s.item().problems().isEmpty()) {
+      v.getChildren().add(Kit.label(Words.of("tag.sound"), "good"));
+    }
+    for (Problem p : s.item().problems()) {
+      String style =
+          p.severity() == Problem.Severity.ERROR
+              ? "bad"
+              : p.severity() == Problem.Severity.WARNING ? "attention" : "second";
+      v.getChildren().add(Kit.wrapped(p.message(), style));
+    }
+    return v;
+  }
+
+  /** A form that makes an item of its own of chosen maps. */
+  Node splitForm(ShelvedItem s, Runnable back) {
+    VBox v = new VBox(8, Kit.label(Words.of("tag.split.title"), "heading"));
+    v.getChildren().add(Kit.wrapped(Words.of("tag.split.about", s.item().name()), "second"));
+    List<CheckBox> boxes = new ArrayList<>();
+    for (MapRecord m : s.item().maps()) {
+      CheckBox b = new CheckBox(m.role().title() + " · " + m.fileName());
+      b.setUserData(s.path(m));
+      boxes.add(b);
+      v.getChildren().add(b);
+    }
+    TextField name = new TextField(s.item().name() + " 2");
+    name.setId("split-name");
+    var go =
+        Kit.button(
+            Words.of("tag.split.go"),
+            () ->
+                actions.split(
+                    s.item().id(),
+                    boxes.stream()
+                        .filter(CheckBox::isSelected)
+                        .map(b -> (String) b.getUserData())
+                        .toList(),
+                    name.getText()),
+            "main");
+    go.setId("split-go");
+    v.getChildren()
+        .addAll(name, new HBox(8, go, Kit.button(Words.of("tag.split.back"), back)));
+    return v;
+  }
+}

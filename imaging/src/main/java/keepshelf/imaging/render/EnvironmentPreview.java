@@ -1,0 +1,178 @@
+package keepshelf.imaging.render;
+
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * The preview of an environment light: the panorama above, below it a matt and a mirror ball lit by
+ * it, all at the exposure that brings the light on a level surface to a middle grey.
+ */
+public final class EnvironmentPreview {
+  private static final int SMALL = 64;
+  private static final double MIDDLE_GREY = 0.30;
+
+  private final float[] rgb;
+  private final int w;
+  private final int h;
+  private final float[] small;
+  private final double exposure;
+
+  private EnvironmentPreview(Pixels p) {
+    w = Math.min(512, p.width());
+    h = Math.max(1, w * p.height() / p.width());
+    rgb = reduced(p, w, h);
+    small = reduced(p, SMALL, SMALL / 2);
+    double[] up = irradiance(0, 1, 0);
+    double[] front = irradiance(0, 0, 1);
+    double mean =
+        (luminance(up) + luminance(front)) / 2;
+    exposure = mean > 0 ? MIDDLE_GREY / mean : 1;
+  }
+
+  /** The picture as opaque ARGB, {@code side} x {@code side}, rows from the top. */
+  public static int[] render(Pixels latitudeLongitude, int side) {
+    return new EnvironmentPreview(latitudeLongitude).draw(side);
+  }
+
+  private static double luminance(double[] c) {
+    return 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
+  }
+
+  private static float[] reduced(Pixels p, int w, int h) {
+    float[] out = new float[w * h * 3];
+    boolean linear = p.depth() == Depth.F32;
+    for (int y = 0; y < h; y++) {
+      int y0 = (int) ((long) y * p.height() / h);
+      int y1 = Math.max(y0 + 1, (int) ((long) (y + 1) * p.height() / h));
+      for (int x = 0; x < w; x++) {
+        int x0 = (int) ((long) x * p.width() / w);
+        int x1 = Math.max(x0 + 1, (int) ((long) (x + 1) * p.width() / w));
+        for (int c = 0; c < 3; c++) {
+          double sum = 0;
+          for (int j = y0; j < y1; j++) {
+            for (int i = x0; i < x1; i++) {
+              float v = p.value(i, j, p.channels() < 3 ? 0 : c);
+              float light = linear ? v : Srgb.toLinear(v);
+              sum += light > 0 && light < 1e6f ? light : 0;
+            }
+          }
+          out[(y * w + x) * 3 + c] = (float) (sum / ((x1 - x0) * (double) (y1 - y0)));
+        }
+      }
+    }
+    return out;
+  }
+
+  /** Mean radiance over the cosine lobe around a unit direction. */
+  private double[] irradiance(double nx, double ny, double nz) {
+    double[] out = new double[3];
+    double weight = 0;
+    int sh = SMALL / 2;
+    for (int y = 0; y < sh; y++) {
+      double polar = Math.PI * (y + 0.5) / sh;
+      double s = Math.sin(polar);
+      double dy = Math.cos(polar);
+      for (int x = 0; x < SMALL; x++) {
+        double a = ((x + 0.5) / SMALL - 0.5) * 2 * Math.PI;
+        double cos = nx * s * Math.sin(a) + ny * dy + nz * s * Math.cos(a);
+        if (cos > 0) {
+          double k = cos * s;
+          weight += k;
+          for (int c = 0; c < 3; c++) {
+            out[c] += k * small[(y * SMALL + x) * 3 + c];
+          }
+        }
+      }
+    }
+    for (int c = 0; c < 3; c++) {
+      out[c] /= weight;
+    }
+    return out;
+  }
+
+  private void radiance(double dx, double dy, double dz, double[] out) {
+    double x = (Math.atan2(dx, dz) / (2 * Math.PI) + 0.5) * w - 0.5;
+    double y = Math.acos(Math.clamp(dy, -1.0, 1.0)) / Math.PI * h - 0.5;
+    int x0 = (int) Math.floor(x);
+    int y0 = (int) Math.floor(y);
+    double fx = x - x0;
+    double fy = y - y0;
+    for (int c = 0; c < 3; c++) {
+      double top = texel(x0, y0, c) * (1 - fx) + texel(x0 + 1, y0, c) * fx;
+      double low = texel(x0, y0 + 1, c) * (1 - fx) + texel(x0 + 1, y0 + 1, c) * fx;
+      out[c] = top * (1 - fy) + low * fy;
+    }
+  }
+
+  private float texel(int x, int y, int c) {
+    return rgb[(Math.clamp(y, 0, h - 1) * w + Math.floorMod(x, w)) * 3 + c];
+  }
+
+  private int[] draw(int side) {
+    int[] out = new int[side * side];
+    java.util.Arrays.fill(out, 0xFF777777);
+    double[] c = new double[3];
+    int tall = side / 2;
+    for (int y = 0; y < tall; y++) {
+      for (int x = 0; x < side; x++) {
+        double a = ((x + 0.5) / side - 0.5) * 2 * Math.PI;
+        double polar = Math.PI * (y + 0.5) / tall;
+        radiance(
+            Math.sin(polar) * Math.sin(a), Math.cos(polar), Math.sin(polar) * Math.cos(a), c);
+        out[y * side + x] = argb(c);
+      }
+    }
+    double radius = side * 0.205;
+    ball(out, side, side * 0.26, side * 0.75, radius, false);
+    ball(out, side, side * 0.74, side * 0.75, radius, true);
+    return out;
+  }
+
+  private void ball(int[] out, int side, double cx, double cy, double r, boolean mirror) {
+    double[] c = new double[3];
+    for (int y = side / 2; y < side; y++) {
+      for (int x = 0; x < side; x++) {
+        double nx = (x + 0.5 - cx) / r;
+        double ny = -(y + 0.5 - cy) / r;
+        double d2 = nx * nx + ny * ny;
+        if (d2 >= 1) {
+          continue;
+        }
+        // The balls stand in the middle of the light and are seen from behind its middle, so that
+        // what is ahead in the panorama is what their far side would show in a mirror.
+        double nz = Math.sqrt(1 - d2);
+        if (mirror) {
+          radiance(2 * nz * nx, 2 * nz * ny, 2 * nz * nz - 1, c);
+        } else {
+          double[] e = irradiance(nx, ny, nz);
+          System.arraycopy(e, 0, c, 0, 3);
+          for (int i = 0; i < 3; i++) {
+            c[i] *= 0.8;
+          }
+        }
+        // The edge is softened over one pixel.
+        double edge = Math.clamp((1 - Math.sqrt(d2)) * r, 0.0, 1.0);
+        int v = argb(c);
+        out[y * side + x] = edge >= 1 ? v : mix(0xFF777777, v, edge);
+      }
+    }
+  }
+
+  private static int mix(int a, int b, double t) {
+    int out = 0xFF;
+    for (int s = 16; s >= 0; s -= 8) {
+      double v = (a >> s & 255) + ((b >> s & 255) - (a >> s & 255)) * t;
+      out = out << 8 | (int) Math.round(v);
+    }
+    return out;
+  }
+
+  private int argb(double[] c) {
+    int out = 0xFF;
+    for (int i = 0; i < 3; i++) {
+      out = out << 8 | Srgb.linearToByte(ToneCurve.apply((float) (c[i] * exposure)));
+    }
+    return out;
+  }
+}
