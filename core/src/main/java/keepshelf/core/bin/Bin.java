@@ -221,7 +221,7 @@ public final class Bin {
           .filter(i -> p.items().contains(i.id()))
           .forEach(i -> i.also().forEach(o -> mine.add(o.item())));
     }
-    for (ShelvedItem s : catalogue.items()) {
+    for (ShelvedItem s : catalogue.withOrigins()) {
       if (s.item().also().stream().anyMatch(o -> mine.contains(o.item()))) {
         PackRecord p =
             packs.containsKey(s.pack().id())

@@ -81,6 +81,15 @@ public interface Catalogue extends AutoCloseable {
   /** Identifiers of all packs, in order. */
   List<String> packIds();
 
+  /**
+   * Identifiers of the packs that have an item with one of these keys, spaces, hyphens and
+   * underscores left aside.
+   */
+  List<String> packsWithItems(Set<String> foldedKeys);
+
+  /** The items that were got elsewhere too, as their packs have them. */
+  List<ShelvedItem> withOrigins();
+
   /** Files that were found missing or altered when the shelf was last checked. */
   List<BrokenFile> broken();
 

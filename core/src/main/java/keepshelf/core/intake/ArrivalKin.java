@@ -11,10 +11,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.Kinship.Relation;
 import keepshelf.core.catalogue.PackRecord;
-import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.SourceFile;
 
@@ -79,17 +79,15 @@ public record ArrivalKin(
     if (arrival.failed() || arrival.recognition().items().isEmpty()) {
       return Optional.empty();
     }
-    Map<String, List<ShelvedItem>> packs = new HashMap<>();
-    for (ShelvedItem s : catalogue.items()) {
-      packs.computeIfAbsent(s.pack().id(), p -> new ArrayList<>()).add(s);
-    }
+    Set<String> keys = new HashSet<>();
+    arrival.recognition().items().forEach(i -> keys.add(folded(i.key())));
     ArrivalKin best = null;
-    for (List<ShelvedItem> items : packs.values()) {
-      Relation r = relation(arrival, items);
+    for (String id : catalogue.packsWithItems(keys)) {
+      PackRecord pack = catalogue.pack(id).orElseThrow();
+      Relation r = relation(arrival, pack);
       if (r == null) {
         continue;
       }
-      PackRecord pack = catalogue.pack(items.getFirst().pack().id()).orElseThrow();
       ArrivalKin kin = compared(arrival, pack, r);
       if (best == null || compareVersions(kin.version(), best.version()) > 0) {
         best = kin;
@@ -98,15 +96,14 @@ public record ArrivalKin(
     return Optional.ofNullable(best);
   }
 
-  private static Relation relation(Arrival a, List<ShelvedItem> items) {
-    ShelvedItem.PackSummary pack = items.getFirst().pack();
+  private static Relation relation(Arrival a, PackRecord pack) {
     String source = a.text().source();
     boolean stranger =
         source != null && pack.source() != null && !source.equalsIgnoreCase(pack.source());
     Set<String> mine = new HashSet<>();
     a.recognition().items().forEach(i -> mine.add(folded(i.key())));
     Set<String> theirs = new HashSet<>();
-    items.forEach(s -> theirs.add(folded(s.item().key())));
+    pack.items().forEach(i -> theirs.add(folded(i.key())));
     boolean sameItems = mine.stream().filter(theirs::contains).count() * 2 > mine.size();
     boolean sameName = folded(a.recognition().pack()).equals(folded(pack.name()));
     if (stranger || !sameItems) {
@@ -118,16 +115,16 @@ public record ArrivalKin(
     if (order != 0 && (sameName || version != null)) {
       return order > 0 ? Relation.NEWER_VERSION : Relation.OLDER_VERSION;
     }
-    return otherResolutions(a.recognition().items(), items) ? Relation.OTHER_EDITION : null;
+    return otherResolutions(a.recognition().items(), pack.items()) ? Relation.OTHER_EDITION : null;
   }
 
   /** Whether the same items come at resolutions or in formats that are not there yet. */
-  private static boolean otherResolutions(List<RecognisedItem> mine, List<ShelvedItem> theirs) {
+  private static boolean otherResolutions(List<RecognisedItem> mine, List<ItemRecord> theirs) {
     for (RecognisedItem i : mine) {
-      for (ShelvedItem s : theirs) {
-        if (folded(i.key()).equals(folded(s.item().key()))) {
+      for (ItemRecord s : theirs) {
+        if (folded(i.key()).equals(folded(s.key()))) {
           Set<String> there = new HashSet<>();
-          s.item().maps().forEach(m -> there.add(m.resolution() + "|" + m.format()));
+          s.maps().forEach(m -> there.add(m.resolution() + "|" + m.format()));
           if (i.maps().stream().anyMatch(m -> !there.contains(m.resolution() + "|" + m.format()))) {
             return true;
           }

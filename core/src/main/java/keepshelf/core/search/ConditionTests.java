@@ -108,17 +108,25 @@ final class ConditionTests {
           default -> null;
         };
     if (wanted != null) {
-      return card -> facts.glance(card.pack().licence()) == wanted;
+      return byLicence(licence -> facts.glance(licence) == wanted);
     }
     if (v.equalsIgnoreCase("commercial")) {
-      return card ->
-          facts
-              .licences()
-              .find(card.pack().licence())
-              .map(l -> l.commercial() == keepshelf.core.licensing.Answer.YES)
-              .orElseGet(() -> facts.glance(card.pack().licence()).compareTo(LicenceClass.CREDIT) <= 0);
+      return byLicence(
+          licence ->
+              facts
+                  .licences()
+                  .find(licence)
+                  .map(l -> l.commercial() == keepshelf.core.licensing.Answer.YES)
+                  .orElse(false));
     }
-    return card -> card.pack().licence() != null && begins(card.pack().licence(), v);
+    return byLicence(licence -> licence != null && begins(licence, v));
+  }
+
+  /** Asks once for each licence instead of for each card. */
+  private static Predicate<ItemCard> byLicence(Predicate<String> asked) {
+    java.util.Map<String, Boolean> known = new java.util.HashMap<>();
+    return card -> known.computeIfAbsent(String.valueOf(card.pack().licence()),
+        x -> asked.test(card.pack().licence()));
   }
 
   private static Predicate<ItemCard> maps(String v) {
@@ -203,13 +211,10 @@ final class ConditionTests {
       case "sound" -> card -> card.severity() == null || card.severity() == Problem.Severity.NOTE;
       case "installed" -> card -> !facts.hostsOf(card.id()).isEmpty();
       case "unsettled" ->
-          card ->
-              card.pack().licence() == null
-                  || facts
-                      .licences()
-                      .find(card.pack().licence())
-                      .map(Licence::isUnsettled)
-                      .orElse(true);
+          byLicence(
+              licence ->
+                  licence == null
+                      || facts.licences().find(licence).map(Licence::isUnsettled).orElse(true));
       default -> throw nonsense("is", v);
     };
   }

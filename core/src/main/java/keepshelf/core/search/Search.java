@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -25,29 +26,38 @@ public final class Search {
   private final Map<String, ItemCard> byId = new HashMap<>();
   private final WordIndex index;
   private final CardFacts facts;
+  private final Facets facets;
 
   private Search(List<ItemCard> cards, WordIndex index, CardFacts facts) {
     this.cards = cards;
     this.index = index;
     this.facts = facts;
+    this.facets = new Facets(cards, facts);
     cards.forEach(c -> byId.put(c.id(), c));
   }
 
   /** Over what {@code catalogue} has now. */
   public static Search over(Catalogue catalogue, Licences licences) {
-    List<ItemCard> cards = new ArrayList<>(catalogue.cards());
-    cards.sort(
-        Comparator.comparing(ItemCard::name, String.CASE_INSENSITIVE_ORDER)
-            .thenComparing(ItemCard::id));
+    List<ItemCard> cards = byName(catalogue.cards());
     Map<String, Set<String>> hosts = new HashMap<>();
     for (InstallationRecord i : catalogue.installations()) {
       hosts.computeIfAbsent(i.item(), x -> new TreeSet<>()).add(i.host());
     }
     Set<String> broken = new HashSet<>(catalogue.brokenItems());
     return new Search(
-        List.copyOf(cards),
+        cards,
         new WordIndex(catalogue, cards),
         new CardFacts(licences, hosts, broken));
+  }
+
+  private record Named(String name, ItemCard card) {}
+
+  private static List<ItemCard> byName(List<ItemCard> cards) {
+    return cards.parallelStream()
+        .map(c -> new Named(c.name().toLowerCase(Locale.ROOT), c))
+        .sorted(Comparator.comparing(Named::name).thenComparing(n -> n.card().id()))
+        .map(Named::card)
+        .toList();
   }
 
   /** Every item, by name. */
@@ -95,7 +105,7 @@ public final class Search {
     Map<String, Predicate<ItemCard>> byKey = conditions(query, hints);
     List<String> keys = List.copyOf(byKey.keySet());
     List<Predicate<ItemCard>> tests = List.copyOf(byKey.values());
-    Facets facets = new Facets(facts);
+    Facets.Count count = facets.count();
     List<ItemCard> found = new ArrayList<>();
     for (int i = worded.nextSetBit(0); i >= 0; i = worded.nextSetBit(i + 1)) {
       ItemCard c = cards.get(i);
@@ -109,13 +119,13 @@ public final class Search {
       }
       if (failed < 0) {
         found.add(c);
-        facets.count(c, null);
+        count.add(i, null);
       } else if (!several) {
         // Only this facet keeps it out: it counts as another choice there.
-        facets.count(c, keys.get(failed));
+        count.add(i, keys.get(failed));
       }
     }
-    return new Found(query, found, facets.counts(), hints);
+    return new Found(query, found, count.result(), hints);
   }
 
   private Map<String, Predicate<ItemCard>> conditions(Query query, List<String> hints) {

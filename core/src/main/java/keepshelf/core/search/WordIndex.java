@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemCard;
 
@@ -15,12 +16,14 @@ final class WordIndex {
   private final int[] cardOfRow;
   private final Map<Integer, BitSet> cardsOfPackRow;
   private final int cards;
-  private Spelling spelling;
+  private final CompletableFuture<Spelling> spelling;
   private final Map<String, BitSet> known = new HashMap<>();
 
   WordIndex(Catalogue catalogue, List<ItemCard> list) {
     this.catalogue = catalogue;
     this.cards = list.size();
+    // Made beside the rest: the first mistyped word should not wait for it.
+    this.spelling = CompletableFuture.supplyAsync(() -> new Spelling(catalogue.words()));
     int most = 0;
     for (ItemCard c : list) {
       most = Math.max(most, c.row());
@@ -38,7 +41,12 @@ final class WordIndex {
         cardOfRow[r] = i;
       }
       if (c.pack().row() > 0) {
-        cardsOfPackRow.computeIfAbsent(c.pack().row(), r -> new BitSet()).set(i);
+        BitSet of = cardsOfPackRow.get(c.pack().row());
+        if (of == null) {
+          of = new BitSet();
+          cardsOfPackRow.put(c.pack().row(), of);
+        }
+        of.set(i);
       }
     }
   }
@@ -57,7 +65,7 @@ final class WordIndex {
     if (!exact.isEmpty() || word.quoted() || word.not()) {
       return new Found(exact, List.of());
     }
-    List<String> near = spelling().near(word.text());
+    List<String> near = spelling.join().near(word.text());
     BitSet all = new BitSet();
     near.forEach(w -> all.or(cards(expression(w, false))));
     return new Found(all, near);
@@ -84,13 +92,6 @@ final class WordIndex {
       }
       return out;
     });
-  }
-
-  private synchronized Spelling spelling() {
-    if (spelling == null) {
-      spelling = new Spelling(catalogue.words());
-    }
-    return spelling;
   }
 
   /** Words of the index by length, for finding what a mistyped one was meant to be. */

@@ -9,6 +9,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ItemCard.PackCard;
@@ -31,10 +34,20 @@ final class CardTables {
 
   /** Adds the card and the words of {@code i}, whose row in {@code item} is there. */
   static void insert(Handle h, ItemRecord i, PackSummary pack) {
+    String colourOf = colourOf(i);
+    OkLab colour = colourOf == null ? null : colour(h, colourOf);
     h.execute(
-        "insert into card(item_id, board, resolutions, roles, maps, bytes, severity, state,"
-            + " colour_of) values (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        "insert into card(item_id, pack_id, key, name, kind, workflow, tile_metres, marks, board,"
+            + " resolutions, roles, maps, bytes, severity, state, colour_of, l, a, b) values (?, ?,"
+            + " ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         i.id(),
+        pack.id(),
+        i.key(),
+        i.name(),
+        i.kind().id(),
+        i.workflow().id(),
+        i.tileMetres(),
+        i.marks().isNone() ? null : Json.line(i.marks()),
         Family.board(i),
         ItemCard.resolutionBits(i),
         ItemCard.roleBits(i),
@@ -42,7 +55,10 @@ final class CardTables {
         i.bytes(),
         ItemCard.worst(i) == null ? null : ItemCard.worst(i).id(),
         i.look(),
-        colourOf(i));
+        colourOf,
+        colour == null ? null : colour.l(),
+        colour == null ? null : colour.a(),
+        colour == null ? null : colour.b());
     h.execute(
         "insert into words(rowid, name, source, creator, tags, notes, files, other) values"
             + " (last_insert_rowid(), ?, ?, ?, ?, ?, ?, ?)",
@@ -53,6 +69,14 @@ final class CardTables {
         i.marks().notes(),
         files(i),
         other(i, pack));
+  }
+
+  private static OkLab colour(Handle h, String sha256) {
+    return h.createQuery("select l, a, b from picture_colour where sha256 = ?")
+        .bind(0, sha256)
+        .map((r, c) -> new OkLab(r.getFloat(1), r.getFloat(2), r.getFloat(3)))
+        .findOne()
+        .orElse(null);
   }
 
   /** SHA-256 of the picture whose mean stands for the item's colour, or null. */
@@ -127,17 +151,52 @@ final class CardTables {
                 + " p.id")
         .map((r, c) -> packs.put(r.getString(1), pack(r)))
         .list();
-    Map<String, String> shared = new HashMap<>();
-    List<ItemCard> out =
-        h.createQuery(
-                "select c.row, i.id, i.key, i.name, i.kind, i.workflow, c.board, i.tile_metres,"
-                    + " c.resolutions, c.roles, c.maps, c.bytes, c.severity, c.state, p.l, p.a,"
-                    + " p.b, i.marks, i.pack_id from card c join item i on i.id = c.item_id left"
-                    + " join picture_colour p on p.sha256 = c.colour_of")
-            .setFetchSize(1000)
-            .map((r, c) -> card(r, packs, shared))
-            .list();
-    return joined(h, out);
+    return joined(h, cards(h, packs));
+  }
+
+  /** What stands between the fields of a card that are read as one text. */
+  private static final char BETWEEN = '\u001F';
+
+  private static final String FIELDS =
+      Stream.of(
+              "row",
+              "item_id",
+              "key",
+              "replace(name, char(31), ' ')",
+              "kind",
+              "workflow",
+              "board",
+              "tile_metres",
+              "resolutions",
+              "roles",
+              "maps",
+              "bytes",
+              "severity",
+              "state",
+              "l",
+              "a",
+              "b",
+              "marks",
+              "pack_id")
+          .map(f -> "ifnull(" + f + ", '')")
+          .collect(Collectors.joining(", "));
+
+  /**
+   * One pass over one table. A row comes as one text: asking the database for each field of very
+   * many rows takes several times as long.
+   */
+  private static List<ItemCard> cards(Handle h, Map<String, PackCard> packs) {
+    List<String> rows = new ArrayList<>();
+    try (var s = h.getConnection().createStatement();
+        var r = s.executeQuery("select concat_ws(char(31), " + FIELDS + ") from card")) {
+      while (r.next()) {
+        rows.add(r.getString(1));
+      }
+    } catch (SQLException e) {
+      throw new org.jdbi.v3.core.result.ResultSetException("cards cannot be read", e, null);
+    }
+    Map<String, String> shared = new ConcurrentHashMap<>();
+    return rows.parallelStream().map(r -> card(r, packs, shared)).toList();
   }
 
   private static PackCard pack(ResultSet r) throws SQLException {
@@ -157,31 +216,35 @@ final class CardTables {
   }
 
   private static ItemCard card(
-      ResultSet r, Map<String, PackCard> packs, Map<String, String> shared) throws SQLException {
-    double tile = r.getDouble(8);
-    Double metres = r.wasNull() ? null : Double.valueOf(tile);
-    float l = r.getFloat(15);
-    OkLab colour = r.wasNull() ? null : new OkLab(l, r.getFloat(16), r.getFloat(17));
-    String severity = r.getString(13);
-    String marks = r.getString(18);
+      String row, Map<String, PackCard> packs, Map<String, String> shared) {
+    String[] f = new String[19];
+    int from = 0;
+    for (int i = 0; i < f.length; i++) {
+      int to = i == f.length - 1 ? row.length() : row.indexOf(BETWEEN, from);
+      f[i] = row.substring(from, to);
+      from = to + 1;
+    }
     return new ItemCard(
-        r.getInt(1),
-        r.getString(2),
-        r.getString(3),
-        r.getString(4),
-        ItemKind.ofId(r.getString(5)).orElse(ItemKind.MATERIAL),
-        Workflow.ofId(r.getString(6)),
-        shared.computeIfAbsent(r.getString(7), b -> b),
-        metres,
-        r.getInt(9),
-        r.getInt(10),
-        r.getInt(11),
-        r.getLong(12),
-        severity == null ? null : severity(severity),
-        r.getString(14),
-        colour,
-        marks == null ? Marks.NONE : Json.mapper().readValue(marks, Marks.class),
-        packs.get(r.getString(19)),
+        Integer.parseInt(f[0]),
+        f[1],
+        f[2],
+        f[3],
+        ItemKind.ofId(f[4]).orElse(ItemKind.MATERIAL),
+        Workflow.ofId(f[5]),
+        shared.computeIfAbsent(f[6], b -> b),
+        f[7].isEmpty() ? null : Double.valueOf(f[7]),
+        Integer.parseInt(f[8]),
+        Integer.parseInt(f[9]),
+        Integer.parseInt(f[10]),
+        Long.parseLong(f[11]),
+        f[12].isEmpty() ? null : severity(f[12]),
+        f[13],
+        f[14].isEmpty()
+            ? null
+            : new OkLab(
+                Float.parseFloat(f[14]), Float.parseFloat(f[15]), Float.parseFloat(f[16])),
+        f[17].isEmpty() ? Marks.NONE : Json.mapper().readValue(f[17], Marks.class),
+        packs.get(f[18]),
         List.of());
   }
 
@@ -276,9 +339,15 @@ final class CardTables {
     return java.util.Arrays.copyOf(out, n);
   }
 
-  /** Every word of the index. */
+  /** Every word of the index that does not begin with a digit. */
   static List<String> terms(Handle h) {
-    return h.createQuery("select term from terms").mapTo(String.class).list();
+    // Digits sort before ':'. One string instead of a row each.
+    String all =
+        h.createQuery("select group_concat(term, ' ') from terms where term >= ':'")
+            .mapTo(String.class)
+            .findOne()
+            .orElse(null);
+    return all == null ? List.of() : List.of(all.split(" "));
   }
 
   static void putColours(Handle h, Map<String, OkLab> bySha256) {
@@ -286,6 +355,12 @@ final class CardTables {
         h.prepareBatch("insert or replace into picture_colour(sha256, l, a, b) values (?,?,?,?)");
     bySha256.forEach((sha, c) -> batch.add(sha, c.l(), c.a(), c.b()));
     batch.execute();
+    // Cards of items that were there before their colour was known.
+    var cards =
+        h.prepareBatch(
+            "update card set l = ?, a = ?, b = ? where colour_of = ? and l is not ?");
+    bySha256.forEach((sha, c) -> cards.add(c.l(), c.a(), c.b(), sha, c.l()));
+    cards.execute();
   }
 
   static void putPackText(Handle h, String pack, String text) {

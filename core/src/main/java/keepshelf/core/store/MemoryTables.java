@@ -84,8 +84,8 @@ final class MemoryTables {
 
   static List<String> brokenItems(Handle h) {
     return h.createQuery(
-            "select distinct i.id from broken_file b join item i on i.pack_id = b.pack_id join map"
-                + " m on m.item_id = i.id and m.path = b.path")
+            "select distinct i.id from broken_file b cross join item i on i.pack_id = b.pack_id"
+                + " cross join map m on m.item_id = i.id and m.path = b.path")
         .mapTo(String.class)
         .list();
   }

@@ -178,6 +178,34 @@ final class PackTables {
     return out;
   }
 
+  /** Items with this key or name, whatever the case. */
+  static List<ShelvedItem> named(Handle h, String keyOrName) {
+    List<ShelvedItem> out = new ArrayList<>();
+    h.createQuery(
+            "select item_id from card where key = :q collate nocase union select item_id from card"
+                + " where name = :q collate nocase")
+        .bind("q", keyOrName)
+        .mapTo(String.class)
+        .list()
+        .forEach(id -> out.addAll(items(h, "i.id = :q", id)));
+    return out;
+  }
+
+  /** Packs with an item of one of these keys, compared without what separates words. */
+  static List<String> withKeys(Handle h, Set<String> foldedKeys) {
+    Set<String> out = new TreeSet<>();
+    h.createQuery("select key, pack_id from item")
+        .setFetchSize(1000)
+        .map((r, c) ->
+            foldedKeys.contains(
+                    r.getString(1)
+                        .toLowerCase(java.util.Locale.ROOT)
+                        .replaceAll("[^\\p{L}\\p{N}]", ""))
+                && out.add(r.getString(2)))
+        .list();
+    return List.copyOf(out);
+  }
+
   static List<ShelvedItem> items(Handle h, String where, String q) {
     return items(h, where, q, "lower(i.name), i.id");
   }

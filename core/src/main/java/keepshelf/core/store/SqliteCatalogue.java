@@ -163,7 +163,7 @@ public final class SqliteCatalogue implements Catalogue {
       return JoinTables.joined(
           h,
           byId.isEmpty()
-              ? PackTables.items(h, "lower(i.key) = lower(:q) or lower(i.name) = lower(:q)", name)
+              ? PackTables.named(h, name)
               : byId);
     });
   }
@@ -257,6 +257,16 @@ public final class SqliteCatalogue implements Catalogue {
   @Override
   public List<String> packIds() {
     return read(h -> h.createQuery("select id from pack order by id").mapTo(String.class).list());
+  }
+
+  @Override
+  public List<String> packsWithItems(Set<String> foldedKeys) {
+    return read(h -> PackTables.withKeys(h, foldedKeys));
+  }
+
+  @Override
+  public List<ShelvedItem> withOrigins() {
+    return read(h -> PackTables.items(h, "i.also is not null", ""));
   }
 
   @Override

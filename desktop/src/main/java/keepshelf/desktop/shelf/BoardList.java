@@ -49,6 +49,7 @@ final class BoardList extends ListView<BoardList.Row> {
     setId("boards");
     setItems(rows);
     setCellFactory(l -> new Cell());
+    setFixedCellSize(height());
     setFocusTraversable(true);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> cut());
     widthProperty().addListener(o -> cutWhenColumnsChange());
@@ -78,9 +79,15 @@ final class BoardList extends ListView<BoardList.Row> {
   /** Shows cards of {@code points} points. */
   void size(double points) {
     side = points;
+    setFixedCellSize(height());
     setCellFactory(l -> new Cell());
     columns = 0;
     cutWhenColumnsChange();
+  }
+
+  /** All rows are as high: a list that had to measure its rows would draw cards out of sight. */
+  private double height() {
+    return side + (side >= SwatchCard.LEAST_WITH_LINE ? 88 : 54);
   }
 
   private int fitting() {
@@ -162,7 +169,7 @@ final class BoardList extends ListView<BoardList.Row> {
 
   /** Rows that fit into the window. */
   int page() {
-    return Math.max(1, (int) (getHeight() / (side + 70)));
+    return Math.max(1, (int) (getHeight() / height()));
   }
 
   private final class Cell extends ListCell<Row> {

@@ -21,6 +21,9 @@ final class SwatchCard extends VBox {
 
   private static final int TURN_MOST = 150;
 
+  /** Smaller cards show the name only. */
+  static final double LEAST_WITH_LINE = 84;
+
   /** What a card is wider than its picture. */
   static final double EDGES = 7;
 
@@ -69,7 +72,7 @@ final class SwatchCard extends VBox {
     line.setAlignment(Pos.CENTER_LEFT);
     line.setMaxWidth(side);
     getChildren().addAll(frame, name);
-    if (side >= 84) {
+    if (side >= LEAST_WITH_LINE) {
       getChildren().add(line);
     }
     setPrefWidth(side + EDGES);

@@ -16,6 +16,13 @@ create table broken_file (
 create table card (
   row integer primary key,
   item_id text not null unique references item(id) on delete cascade,
+  pack_id text not null,
+  key text not null,
+  name text not null,
+  kind text not null,
+  workflow text not null,
+  tile_metres real,
+  marks text,
   board text not null,
   resolutions integer not null,
   roles integer not null,
@@ -23,8 +30,16 @@ create table card (
   bytes integer not null,
   severity text,
   state text not null,
-  colour_of text
+  colour_of text,
+  l real,
+  a real,
+  b real
 );
+create index card_key on card(key collate nocase);
+create index card_name on card(name collate nocase);
+create index card_colour on card(colour_of) where colour_of is not null;
+create index item_part on item(part_of) where part_of is not null;
+create index item_also on item(id) where also is not null;
 create virtual table words using fts5(
   name, source, creator, tags, notes, files, other,
   content = '', contentless_delete = 1, prefix = '1 2 3', tokenize = 'unicode61 remove_diacritics 2'
