@@ -73,6 +73,11 @@ public final class Main implements Runnable {
   static int run(PrintWriter out, PrintWriter err, String... args) {
     Main main = new Main();
     CommandLine line = new CommandLine(main).setOut(out).setErr(err);
+    // “-word” means that a word must not be there.
+    line.getSubcommands()
+        .get("search")
+        .setUnmatchedOptionsArePositionalParams(true)
+        .setPosixClusteredShortOptionsAllowed(false);
     line.setExecutionExceptionHandler((e, command, result) -> {
       if (e instanceof keepshelf.core.problem.ShelfException s) {
         err.println("error: " + s.getMessage());

@@ -30,7 +30,7 @@ import picocli.CommandLine.Parameters;
       "",
       "Examples:",
       "  keepshelf search rope normal -tarred",
-      "  keepshelf search -- 'res>=2K maps:height -source:\"Gantry Nine\"' --facets",
+      "  keepshelf search 'res>=2K maps:height -source:\"Gantry Nine\"' --facets",
       "  keepshelf search --save 'wet stones' 'board:stone tag:wet'",
       "Exit codes: 0 done; 1 done, but a part of the query was not understood; 2 wrong use; 3 the"
           + " shelf could not be opened."

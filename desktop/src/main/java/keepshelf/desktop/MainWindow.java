@@ -103,6 +103,14 @@ public final class MainWindow implements AutoCloseable {
     scene.setOnDragOver(this::dragOver);
     scene.setOnDragDropped(this::dropped);
     stage.setScene(scene);
+    // Another window or the command line may have changed the shelf meanwhile.
+    stage
+        .focusedProperty()
+        .addListener((o, was, is) -> {
+          if (is) {
+            shelfModel.refreshWhenChanged();
+          }
+        });
     stage.setTitle(Words.of("app.title"));
     stage.setMinWidth(900);
     stage.setMinHeight(600);

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.CompletableFuture;
 import java.util.function.Predicate;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -38,6 +39,9 @@ public final class Search {
 
   /** Over what {@code catalogue} has now. */
   public static Search over(Catalogue catalogue, Licences licences) {
+    // Made beside the rest: the first mistyped word should not wait for it.
+    CompletableFuture<WordIndex.Spelling> spelling =
+        CompletableFuture.supplyAsync(() -> new WordIndex.Spelling(catalogue.words()));
     List<ItemCard> cards = byName(catalogue.cards());
     Map<String, Set<String>> hosts = new HashMap<>();
     for (InstallationRecord i : catalogue.installations()) {
@@ -46,7 +50,7 @@ public final class Search {
     Set<String> broken = new HashSet<>(catalogue.brokenItems());
     return new Search(
         cards,
-        new WordIndex(catalogue, cards),
+        new WordIndex(catalogue, cards, spelling.join()),
         new CardFacts(licences, hosts, broken));
   }
 

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.concurrent.CompletableFuture;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemCard;
 
@@ -16,14 +15,13 @@ final class WordIndex {
   private final int[] cardOfRow;
   private final Map<Integer, BitSet> cardsOfPackRow;
   private final int cards;
-  private final CompletableFuture<Spelling> spelling;
+  private final Spelling spelling;
   private final Map<String, BitSet> known = new HashMap<>();
 
-  WordIndex(Catalogue catalogue, List<ItemCard> list) {
+  WordIndex(Catalogue catalogue, List<ItemCard> list, Spelling spelling) {
     this.catalogue = catalogue;
     this.cards = list.size();
-    // Made beside the rest: the first mistyped word should not wait for it.
-    this.spelling = CompletableFuture.supplyAsync(() -> new Spelling(catalogue.words()));
+    this.spelling = spelling;
     int most = 0;
     for (ItemCard c : list) {
       most = Math.max(most, c.row());
@@ -65,7 +63,7 @@ final class WordIndex {
     if (!exact.isEmpty() || word.quoted() || word.not()) {
       return new Found(exact, List.of());
     }
-    List<String> near = spelling.join().near(word.text());
+    List<String> near = spelling.near(word.text());
     BitSet all = new BitSet();
     near.forEach(w -> all.or(cards(expression(w, false))));
     return new Found(all, near);

@@ -1,2 +1,2 @@
-/** Finding items by words. */
+/** Finding items: queries as text, what they mean, and what they find on a state of the shelf. */
 package keepshelf.core.search;

@@ -53,22 +53,6 @@ class SearchTest {
   }
 
   @Test
-  void wordsBeginWords() {
-    ShelvedItem s =
-        item(
-            "verdigris_copper",
-            "Verdigris Copper",
-            map("a/verd_cop_NRM.png", MapRole.NORMAL, "2K", "png", 8, "gl"));
-    for (String q :
-        List.of("", "verd", "copper brine", "CC0", "normal", "harbour 2k", "cop -rope")) {
-      assertThat(new WordFilter(q).test(s)).as(q).isTrue();
-    }
-    for (String q : List.of("rope", "opper", "copper -brinewell")) {
-      assertThat(new WordFilter(q).test(s)).as(q).isFalse();
-    }
-  }
-
-  @Test
   void familiesComeFromNames() {
     assertThat(Family.of(item("boat_paint_red", "Boat Paint Red").item()))
         .isEqualTo(Family.PAINT_AND_PLASTER);

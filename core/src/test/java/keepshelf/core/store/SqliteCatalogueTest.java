@@ -41,7 +41,7 @@ class SqliteCatalogueTest {
   }
 
   @ParameterizedTest
-  @ValueSource(ints = {1, 2, 3})
+  @ValueSource(ints = {1, 2, 3, 4})
   void aShelfOfAnOlderProgramIsBroughtUpToDate(int version) throws Exception {
     FileCorrection said = new FileCorrection("ab", MapRole.GLOSS, null, null);
     try (SqliteCatalogue c = SqliteCatalogue.open(older(version))) {
@@ -85,6 +85,65 @@ class SqliteCatalogueTest {
       assertThat(c.corrections().get("ab").role()).isEqualTo(MapRole.ROUGHNESS);
       c.removeCorrection("ab");
       assertThat(c.corrections()).isEmpty();
+    }
+  }
+
+  /** The items of a shelf that an older program filled are found at once. */
+  @Test
+  void cardsAreMadeForItemsThatHadNone() throws Exception {
+    Path file = older(4);
+    try (var c = DriverManager.getConnection("jdbc:sqlite:" + file);
+        var s = c.createStatement()) {
+      s.execute(
+          "insert into pack(id, name, folder, taken_in, bytes, file_count) values ('p1', 'Ropes',"
+              + " 'packs/x/ropes', '2026-03-04T00:00:00Z', 10, 1)");
+      s.execute(
+          "insert into item(id, pack_id, position, key, name, kind, workflow, problems) values"
+              + " ('i1', 'p1', 0, 'tarred_rope', 'Tarred Rope', 'material', 'metal-rough', '[]')");
+    }
+    try (SqliteCatalogue c = SqliteCatalogue.open(file)) {
+      assertThat(c.cards()).hasSize(1);
+      assertThat(c.rowsWithWords("\"tarr\"*")).containsExactly(c.cards().getFirst().row());
+      assertThat(c.words()).contains("tarred", "ropes");
+    }
+  }
+
+  @Test
+  void theMainQueriesUseTheirIndexes() throws Exception {
+    Path file = dir.resolve("catalogue.db");
+    SqliteCatalogue.open(file).close();
+    Map<String, String> plans =
+        Map.of(
+            "select m.* from map m join item i on i.id = m.item_id where i.id = 'x' order by"
+                + " m.item_id, m.position",
+            "SEARCH m USING PRIMARY KEY",
+            "select i.* from item i join pack p on p.id = i.pack_id where i.pack_id = 'x' order by"
+                + " i.position",
+            "SEARCH i USING INDEX item_pack",
+            "select item_id from card where key = 'x' collate nocase",
+            "USING INDEX card_key",
+            "select item_id from card where name = 'x' collate nocase",
+            "USING INDEX card_name",
+            "select item_id from map where sha256 = 'x'",
+            "USING COVERING INDEX map_sha",
+            "select rowid from words where words match 'x*'",
+            "VIRTUAL TABLE INDEX",
+            "select distinct i.id from broken_file b cross join item i on i.pack_id = b.pack_id"
+                + " cross join map m on m.item_id = i.id and m.path = b.path",
+            "SEARCH i USING INDEX item_pack",
+            "update card set l = 1, a = 1, b = 1 where colour_of = 'x'",
+            "USING INDEX card_colour");
+    try (var c = DriverManager.getConnection("jdbc:sqlite:" + file);
+        var s = c.createStatement()) {
+      for (var e : plans.entrySet()) {
+        StringBuilder plan = new StringBuilder();
+        try (var r = s.executeQuery("explain query plan " + e.getKey())) {
+          while (r.next()) {
+            plan.append(r.getString(4)).append('\n');
+          }
+        }
+        assertThat(plan.toString()).as(e.getKey()).contains(e.getValue());
+      }
     }
   }
 }

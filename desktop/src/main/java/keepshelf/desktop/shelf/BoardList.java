@@ -87,7 +87,7 @@ final class BoardList extends ListView<BoardList.Row> {
 
   /** All rows are as high: a list that had to measure its rows would draw cards out of sight. */
   private double height() {
-    return side + (side >= SwatchCard.LEAST_WITH_LINE ? 88 : 54);
+    return side + (side >= SwatchCard.LEAST_WITH_LINE ? 82 : 52);
   }
 
   private int fitting() {

@@ -1,0 +1,166 @@
+package keepshelf.core.search;
+
+import static keepshelf.core.SmallShelf.find;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.List;
+import keepshelf.core.Shelf;
+import keepshelf.core.SmallShelf;
+import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.edit.Field;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class FindingTest {
+  @TempDir Path dir;
+  private Shelf shelf;
+
+  @BeforeEach
+  void open() throws Exception {
+    shelf = Shelf.open(SmallShelf.copy(dir.resolve("shelf")));
+  }
+
+  @AfterEach
+  void close() {
+    shelf.close();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "|net_mesh sea_worn_brass shore_cord tarred_rope",
+        "bras|sea_worn_brass",
+        "sea brass|sea_worn_brass",
+        "\"worn brass\"|sea_worn_brass",
+        "\"brass worn\"|",
+        "ass|",
+        "rass|sea_worn_brass",
+        "pebblejar|net_mesh shore_cord",
+        "pebblejar -mesh|shore_cord",
+        "seagulls|net_mesh shore_cord",
+        "harrow|sea_worn_brass",
+        "brss|sea_worn_brass",
+        "tared|tarred_rope",
+        "source:pebblejar|net_mesh shore_cord",
+        "source:none|tarred_rope",
+        "-source:none|net_mesh sea_worn_brass shore_cord",
+        "source:pebblejar,\"Gantry Nine\"|net_mesh sea_worn_brass shore_cord",
+        "licence:CC0-1.0|net_mesh shore_cord",
+        "licence:credit|sea_worn_brass",
+        "licence:any|net_mesh shore_cord",
+        "licence:unknown|tarred_rope",
+        "licence:commercial|net_mesh sea_worn_brass shore_cord",
+        "kind:material|net_mesh sea_worn_brass shore_cord tarred_rope",
+        "kind:overlay|",
+        "maps:normal|shore_cord",
+        "maps:base-colour,height|sea_worn_brass",
+        "res>=1K|",
+        "res:512|net_mesh sea_worn_brass shore_cord tarred_rope",
+        "tile<30cm|sea_worn_brass",
+        "tile>=0.25|sea_worn_brass",
+        "tile:none|net_mesh shore_cord tarred_rope",
+        "used:no|net_mesh sea_worn_brass shore_cord tarred_rope",
+        "used:yes|",
+        "version:1.2|net_mesh shore_cord",
+        "version>1|net_mesh shore_cord",
+        "got>2020-01|net_mesh sea_worn_brass shore_cord tarred_rope",
+        "got<2020-01|",
+        "creator:harrow|sea_worn_brass",
+        "pack:nets|net_mesh shore_cord",
+        "size>1MB|",
+        "workflow:metal|net_mesh sea_worn_brass shore_cord tarred_rope",
+        "colour:none|",
+        "is:unsettled|tarred_rope",
+        "board:wood rope|tarred_rope"
+      })
+  void queriesFindWhatTheySay(String query, String keys) {
+    assertThat(String.join(" ", find(shelf, query == null ? "" : query)))
+        .isEqualTo(keys == null ? "" : keys);
+  }
+
+  @Test
+  void nonsenseIsSaidAndTheRestStillFinds() {
+    Found f = shelf.search().find(Query.of("mesh res>=huge"));
+    assertThat(f.cards()).hasSize(1);
+    assertThat(f.hints()).hasSize(1).first().asString().contains("huge").contains("res>=2K");
+    assertThat(shelf.search().find(Query.of("brss")).hints().getFirst()).contains("brass");
+  }
+
+  @Test
+  void facetsCountWhatAnotherChoiceWouldLeave() {
+    Found f = shelf.search().find(Query.of("source:pebblejar"));
+    assertThat(f.count("source", "Pebblejar")).isEqualTo(2);
+    // Its own condition does not hide the other sources, but it does narrow the other facets.
+    assertThat(f.count("source", "Gantry Nine")).isEqualTo(1);
+    assertThat(f.count("licence", "CC0-1.0")).isEqualTo(2);
+    assertThat(f.count("licence", "CC-BY-4.0")).isZero();
+    assertThat(f.count("maps", "normal")).isEqualTo(1);
+    assertThat(f.count("res", "512")).isEqualTo(2);
+    assertThat(f.count("is", "sound") + f.count("is", "faulty")).isEqualTo(2);
+  }
+
+  @Test
+  void ownWordsAndUseAreFound() throws Exception {
+    String rope = SmallShelf.id(shelf, "tarred_rope");
+    shelf.editing().set(List.of(rope), Field.TAGS, "wet, mooring");
+    shelf.editing().set(List.of(rope), Field.COLLECTIONS, "Harbour wall");
+    shelf.editing().set(List.of(rope), Field.NOTES, "nice under grazing light");
+    shelf.editing().set(List.of(rope), Field.FAVOURITE, "yes");
+    shelf.catalogue().putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("h").toString()));
+    var plan =
+        shelf.installer().plan(shelf.item("tarred_rope"), shelf.catalogue().hosts().getFirst(), null, null);
+    shelf.installer().install(plan, keepshelf.core.archive.Progress.NONE);
+    for (String q :
+        List.of(
+            "mooring",
+            "tag:wet",
+            "collection:harbour",
+            "grazing",
+            "is:favourite",
+            "used:yes",
+            "in:lantern",
+            "is:installed")) {
+      assertThat(find(shelf, q)).as(q).containsExactly("tarred_rope");
+    }
+    assertThat(find(shelf, "-tag:wet")).hasSize(3);
+    assertThat(shelf.search().find(Query.ALL).count("in", "Lanternhouse")).isEqualTo(1);
+    assertThat(shelf.search().find(Query.ALL).count("tag", "wet")).isEqualTo(1);
+  }
+
+  @Test
+  void coloursHaveNeighbours() {
+    var card = shelf.search().card(shelf.search().all().getFirst().id());
+    assertThat(card.colour()).isNotNull();
+    String own = String.format("colour:#%06x", card.colour().toSrgb());
+    assertThat(find(shelf, own)).contains(card.key());
+    assertThat(find(shelf, "colour:#0000ff")).isEmpty();
+  }
+
+  @Test
+  void searchesAreKeptByName() throws Exception {
+    shelf.savedSearches().put("wet things", "tag:wet res>=2K");
+    assertThat(new SavedSearches(shelf.folder()).all()).containsEntry("wet things", "tag:wet res>=2K");
+    shelf.savedSearches().remove("wet things");
+    assertThat(shelf.savedSearches().all()).isEmpty();
+  }
+
+  @Test
+  void cardsSayWhatTheRecordsSay() {
+    for (var c : shelf.catalogue().cards()) {
+      var s = shelf.catalogue().item(c.id()).orElseThrow();
+      assertThat(c.name()).isEqualTo(s.item().name());
+      assertThat(c.roleSet()).isEqualTo(s.item().roles());
+      assertThat(c.labels()).isEqualTo(s.item().resolutions());
+      assertThat(c.bytes()).isEqualTo(s.item().bytes());
+      assertThat(c.state()).isEqualTo(s.item().look());
+      assertThat(c.pack().licence()).isEqualTo(s.pack().licence());
+      assertThat(c.tileMetres()).isEqualTo(s.item().tileMetres());
+    }
+  }
+}

@@ -1,0 +1,391 @@
+package keepshelf.desktop;
+
+import static keepshelf.desktop.FxSteps.fx;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import javafx.stage.Window;
+import keepshelf.core.Shelf;
+import keepshelf.core.archive.FileTrees;
+import keepshelf.core.archive.Progress;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.edit.Field;
+import keepshelf.core.intake.Filing;
+import keepshelf.demo.SkerryLight;
+import keepshelf.desktop.kit.FilePicker;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** The shelf's place in the real window: finding, editing many, undoing, letting go, mending. */
+@ExtendWith(ApplicationExtension.class)
+@Timeout(value = 5, unit = TimeUnit.MINUTES)
+class ShelfPlaceTest {
+  private static final Set<String> ARCHIVES =
+      Set.of("Pebblejar_Weaves.zip", "tarred-rope_v2.zip");
+
+  @TempDir static Path once;
+  @TempDir Path dir;
+  private MainWindow window;
+  private Shelf shelf;
+  private Path saveTo;
+  private List<Path> picked = List.of();
+
+  /** Filled once: taking in is not what is tested here. */
+  @BeforeAll
+  static void fill() throws Exception {
+    SkerryLight.write(once.resolve("downloads"), ARCHIVES);
+    try (Shelf s = Shelf.open(once.resolve("Skerry shelf"))) {
+      for (String a : ARCHIVES) {
+        s.file(
+            s.read(once.resolve("downloads/" + a).toString(), Progress.NONE),
+            Filing.Wishes.NONE,
+            Progress.NONE);
+      }
+    }
+  }
+
+  @Start
+  void open(Stage stage) throws Exception {
+    Path root = dir.resolve("Skerry shelf");
+    Path from = once.resolve("Skerry shelf");
+    try (var all = Files.walk(from)) {
+      for (Path p : all.toList()) {
+        Files.copy(p, root.resolve(from.relativize(p).toString()));
+      }
+    }
+    shelf = Shelf.open(root);
+    window =
+        new MainWindow(
+            stage,
+            shelf,
+            new Settings(dir.resolve("settings.properties")),
+            new FilePicker() {
+              @Override
+              public List<Path> files(Window owner) {
+                return picked;
+              }
+
+              @Override
+              public Optional<Path> folder(Window owner) {
+                return Optional.empty();
+              }
+
+              @Override
+              public Optional<Path> save(Window owner, String name) {
+                return Optional.ofNullable(saveTo);
+              }
+            });
+    window.show();
+  }
+
+  @AfterEach
+  void close() {
+    WaitForAsyncUtils.asyncFx(window::close);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private void idle() throws Exception {
+    FxSteps.idle(window);
+  }
+
+  private void query(String text) throws Exception {
+    fx(() -> {
+      window.shelfModel().wordsProperty().set(text);
+      return null;
+    });
+    idle();
+  }
+
+  private List<String> keys() throws Exception {
+    return fx(() -> window.shelfModel().shown().stream().map(ItemCard::key).sorted().toList());
+  }
+
+  private void choose(String key) throws Exception {
+    fx(() -> {
+      ItemCard c =
+          window.shelfModel().all().stream().filter(x -> x.key().equals(key)).findFirst().orElseThrow();
+      window.shelfModel().choose(c.id());
+      return null;
+    });
+    idle();
+  }
+
+  private void type(FxRobot robot, String field, String text) throws Exception {
+    fx(() -> {
+      TextInputControl t = robot.lookup("#tag-" + field).queryAs(TextInputControl.class);
+      t.requestFocus();
+      t.setText(text);
+      t.getScene().lookup("#boards").requestFocus();
+      return null;
+    });
+    idle();
+  }
+
+  private void fire(FxRobot robot, String id) throws Exception {
+    fx(() -> {
+      robot.lookup(id).queryAs(Button.class).fire();
+      return null;
+    });
+    idle();
+  }
+
+  private ShelvedItem item(String key) throws Exception {
+    return shelf.item(key);
+  }
+
+  @Test
+  void conditionsNarrowAndAreTakenAwayByTheirChips(FxRobot robot) throws Exception {
+    idle();
+    assertThat(keys()).containsExactly("net_mesh", "sailcloth", "tarred_rope");
+    query("source:brinewell");
+    assertThat(keys()).containsExactly("tarred_rope");
+    Node chip =
+        robot.lookup(".pill").queryAll().stream()
+            .filter(n -> n instanceof Button b && b.getText().startsWith("source:brinewell"))
+            .findFirst()
+            .orElseThrow();
+    robot.clickOn(chip);
+    idle();
+    assertThat(keys()).hasSize(3);
+    assertThat(robot.lookup("#shelf-count").queryAs(Label.class).getText()).isEqualTo("3 of 3 items");
+    query("tared");
+    assertThat(keys()).containsExactly("tarred_rope");
+    assertThat(fx(() -> window.shelfModel().foundProperty().get().hints().getFirst())).contains("tarred");
+    query("nothing like that");
+    assertThat(keys()).isEmpty();
+    fx(() -> {
+      window.shelfModel().wordsProperty().set("");
+      return null;
+    });
+  }
+
+  @Test
+  void manyAreEditedAtOnceAndUndone(FxRobot robot) throws Exception {
+    idle();
+    robot.clickOn("#boards");
+    robot.push(KeyCode.CONTROL, KeyCode.A);
+    idle();
+    assertThat(robot.lookup("#tag-name").queryAs(Label.class).getText()).isEqualTo("3 items");
+    type(robot, "tags", "+harbour");
+    assertThat(shelf.catalogue().items())
+        .allMatch(s -> s.item().marks().tags().equals(List.of("harbour")));
+    query("tag:harbour");
+    assertThat(keys()).hasSize(3);
+    fx(() -> {
+      robot.lookup("#boards").query().requestFocus();
+      return null;
+    });
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    idle();
+    assertThat(keys()).isEmpty();
+    assertThat(shelf.catalogue().items()).allMatch(s -> s.item().marks().isNone());
+    assertThat(fx(() -> window.shelfActions().lastProperty().get().what())).startsWith("Undone");
+  }
+
+  @Test
+  void oneIsEditedInPlaceAndNonsenseIsMarked(FxRobot robot) throws Exception {
+    idle();
+    choose("tarred_rope");
+    type(robot, "tile", "45 cm");
+    assertThat(item("tarred_rope").item().tileMetres()).isEqualTo(0.45);
+    type(robot, "tile", "huge");
+    assertThat(item("tarred_rope").item().tileMetres()).isEqualTo(0.45);
+    assertThat(fx(() -> window.work().problems().getFirst().message())).contains("huge");
+    assertThat(fx(() -> robot.lookup("#tag-tile").query().getStyleClass())).contains("wrong");
+    type(robot, "notes", "for the quay");
+    query("quay");
+    assertThat(keys()).containsExactly("tarred_rope");
+    assertThat(Field.NOTES.read(item("tarred_rope"))).isEqualTo("for the quay");
+  }
+
+  @Test
+  void whatIsLetGoComesBack(FxRobot robot) throws Exception {
+    idle();
+    choose("net_mesh");
+    fx(() -> {
+      robot.lookup("#boards").query().requestFocus();
+      return null;
+    });
+    robot.push(KeyCode.DELETE);
+    idle();
+    assertThat(keys()).containsExactly("sailcloth", "tarred_rope");
+    assertThat(shelf.bin().entries()).hasSize(1);
+    fire(robot, "#shelf-undo");
+    assertThat(keys()).hasSize(3);
+    assertThat(shelf.bin().entries()).isEmpty();
+  }
+
+  @Test
+  void itemsAreJoinedAndShownSideBySide(FxRobot robot) throws Exception {
+    idle();
+    choose("net_mesh");
+    fx(() -> {
+      window.shelfModel().selection().toggle(
+          window.shelfModel().all().stream().filter(c -> c.key().equals("sailcloth")).findFirst().orElseThrow());
+      return null;
+    });
+    idle();
+    fx(() -> {
+      robot.lookup("#boards").query().requestFocus();
+      return null;
+    });
+    robot.push(KeyCode.SPACE);
+    idle();
+    assertThat(robot.lookup("#look .heading").queryAll()).hasSize(2);
+    robot.push(KeyCode.ESCAPE);
+    idle();
+    assertThat(robot.lookup("#look").tryQuery()).isEmpty();
+    robot.push(KeyCode.J);
+    idle();
+    assertThat(keys()).hasSize(2);
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    idle();
+    assertThat(keys()).hasSize(3);
+  }
+
+  @Test
+  void boardsAreMadeByWhatMatters(FxRobot robot) throws Exception {
+    idle();
+    for (String by : List.of("source", "colour", "licence", "collection", "tile", "date", "kind")) {
+      fire(robot, "#by-" + by);
+      assertThat(keys()).as(by).hasSize(3);
+    }
+    robot.clickOn("#boards");
+    robot.type(KeyCode.HOME);
+    String first = fx(() -> window.shelfModel().selection().leadProperty().get().id());
+    robot.type(KeyCode.RIGHT);
+    assertThat(fx(() -> window.shelfModel().selection().leadProperty().get().id())).isNotEqualTo(first);
+    robot.type(KeyCode.END);
+    robot.type(KeyCode.F);
+    idle();
+    query("is:favourite");
+    assertThat(keys()).hasSize(1);
+  }
+
+  @Test
+  void lostFilesAreFoundMarkedAndMended(FxRobot robot) throws Exception {
+    idle();
+    ShelvedItem rope = item("tarred_rope");
+    Path lost = shelf.folder().resolve(rope.path(rope.item().maps().getFirst()));
+    byte[] bytes = Files.readAllBytes(lost);
+    Path aside = shelf.folder().packs().resolve("put elsewhere.png");
+    Files.move(lost, aside);
+    fx(() -> {
+      window.check(FilePicker.ofSystem());
+      return null;
+    });
+    idle();
+    assertThat(robot.lookup("#check-facts").queryAs(Label.class).getText()).contains("1 moved");
+    assertThat(fx(() -> window.shelfModel().broken(window.shelfModel().all().getLast()))).isTrue();
+    fire(robot, "#mend-shelf");
+    assertThat(lost).hasBinaryContent(bytes);
+    assertThat(robot.lookup("#check-facts").queryAs(Label.class).getText()).startsWith("All");
+    robot.push(KeyCode.ESCAPE);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(robot.lookup("#check-pane").tryQuery()).isEmpty();
+  }
+
+  @Test
+  void anUnknownLicenceIsSettled(FxRobot robot) throws Exception {
+    idle();
+    choose("tarred_rope");
+    fx(() -> {
+      window.shelfActions().set(List.of(item("tarred_rope").item().id()), Field.LICENCE, "LicenseRef-Rope");
+      return null;
+    });
+    idle();
+    fx(() -> {
+      window.licences();
+      return null;
+    });
+    WaitForAsyncUtils.waitForFxEvents();
+    fx(() -> {
+      for (String t : List.of("commercial", "redistribution")) {
+        robot.lookup("#term-" + t).queryComboBox().getSelectionModel().select(0);
+      }
+      robot.lookup("#term-attribution").queryComboBox().getSelectionModel().select(1);
+      robot.lookup("#licence-seats").queryAs(TextField.class).setText("many");
+      robot.lookup("#licence-save").queryAs(Button.class).fire();
+      return null;
+    });
+    assertThat(shelf.licences().find("LicenseRef-Rope")).isEmpty();
+    fx(() -> {
+      robot.lookup("#licence-seats").queryAs(TextField.class).setText("");
+      robot.lookup("#licence-save").queryAs(Button.class).fire();
+      return null;
+    });
+    idle();
+    assertThat(shelf.licences().glance("LicenseRef-Rope").name()).isEqualTo("ANY_USE");
+  }
+
+  @Test
+  void recordsAreWrittenOutAndTakenIn() throws Exception {
+    idle();
+    saveTo = dir.resolve("records.csv");
+    fx(() -> {
+      window.upkeep().export(saveTo);
+      return null;
+    });
+    idle();
+    String text = Files.readString(saveTo);
+    Files.writeString(saveTo, text.replace("Tarred Rope,", "Mooring rope,"));
+    fx(() -> {
+      window.upkeep().importFrom(saveTo, window.shelfActions()::did);
+      return null;
+    });
+    idle();
+    query("mooring");
+    assertThat(keys()).containsExactly("tarred_rope");
+    fx(() -> {
+      window.shelfActions().undo();
+      return null;
+    });
+    idle();
+    query("mooring");
+    assertThat(keys()).isEmpty();
+    saveTo = dir.resolve("backup.zip");
+    fx(() -> {
+      window.upkeep().backUp(saveTo);
+      return null;
+    });
+    idle();
+    assertThat(saveTo).exists();
+    FileTrees.delete(saveTo);
+  }
+
+  @Test
+  void anotherProgramsChangeIsSeen() throws Exception {
+    idle();
+    try (Shelf other = Shelf.open(shelf.folder().root())) {
+      other.editing().set(List.of(item("tarred_rope").item().id()), Field.NAME, "Bow line");
+    }
+    fx(() -> {
+      window.shelfModel().refreshWhenChanged();
+      return null;
+    });
+    idle();
+    assertThat(fx(() -> window.shelfModel().all().stream().map(ItemCard::name).toList()))
+        .contains("Bow line");
+  }
+}
