@@ -19,7 +19,6 @@ import picocli.CommandLine.Parameters;
 /** Finds items by words and conditions. */
 @Command(
     name = "search",
-    mixinStandardHelpOptions = true,
     description = {
       "Find items by words that begin a word of their record, \"words in quotes\", and conditions;"
           + " a minus sign before any of them turns it round.",
@@ -47,6 +46,10 @@ final class SearchCommand implements Callable<Integer> {
 
   @Option(names = "--saved", paramLabel = "NAME", description = "Use the query of this name.")
   String saved;
+
+  // Only the long form: “-harbour” means that the word must not be there.
+  @Option(names = "--help", usageHelp = true, description = "Show this help message and exit.")
+  boolean help;
 
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
