@@ -24,9 +24,9 @@ import keepshelf.demo.ManyPacks;
 import keepshelf.imaging.colour.OkLab;
 
 /**
- * A shelf with a great many items from the demo's generator. The records are written as filing would
- * write them; only the looking at each picture is left out. Start it by itself with a folder and a
- * number to try the window on such a shelf.
+ * A shelf with a great many items from the demo's generator. The records are written as filing
+ * would write them; only the looking at each picture is left out. Start it by itself with a folder
+ * and a number to try the window on such a shelf.
  */
 public final class ManyShelf {
   private ManyShelf() {}
@@ -126,7 +126,9 @@ public final class ManyShelf {
   private static String title(String key) {
     StringBuilder b = new StringBuilder();
     for (String w : key.split("_")) {
-      b.append(b.isEmpty() ? "" : " ").append(Character.toUpperCase(w.charAt(0))).append(w.substring(1));
+      b.append(b.isEmpty() ? "" : " ")
+          .append(Character.toUpperCase(w.charAt(0)))
+          .append(w.substring(1));
     }
     return b.toString();
   }

@@ -16,8 +16,8 @@ import picocli.CommandLine.Parameters;
     name = "backup",
     mixinStandardHelpOptions = true,
     description =
-        "Write a ZIP archive that is a shelf again once it is unpacked; other Keep Shelf windows may"
-            + " stay open.",
+        "Write a ZIP archive that is a shelf again once it is unpacked; other Keep Shelf windows"
+            + " may stay open.",
     footer = {
       "",
       "Examples:",

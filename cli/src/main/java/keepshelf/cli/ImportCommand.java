@@ -16,8 +16,8 @@ import picocli.CommandLine.Parameters;
     name = "import",
     mixinStandardHelpOptions = true,
     description =
-        "Take over records from an exported JSON or CSV file; items are matched by identifier, files"
-            + " never change.",
+        "Take over records from an exported JSON or CSV file; items are matched by identifier,"
+            + " files never change.",
     footer = {
       "",
       "Example:",

@@ -88,7 +88,9 @@ final class SearchCommand implements Callable<Integer> {
     if (!out.json) {
       f.cards().forEach(c -> out.say(line(c)));
       if (facets) {
-        f.facets().forEach((k, v) -> v.forEach((x, n) -> out.say("  " + Condition.typed(k, x) + "  " + n)));
+        f.facets()
+            .forEach(
+                (k, v) -> v.forEach((x, n) -> out.say("  " + Condition.typed(k, x) + "  " + n)));
       }
       return;
     }

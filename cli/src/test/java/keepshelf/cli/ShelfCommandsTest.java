@@ -95,8 +95,7 @@ class ShelfCommandsTest {
 
   @Test
   void editChangesOneOrMany() {
-    JsonNode r =
-        json(0, "edit", "net_mesh", "--set", "tile=20 cm", "--set", "tags=wet,harbour");
+    JsonNode r = json(0, "edit", "net_mesh", "--set", "tile=20 cm", "--set", "tags=wet,harbour");
     assertThat(r.path("items").get(0).path("record").path("tile").asString()).isEqualTo("0.2 m");
     assertThat(r.path("changed_packs")).hasSize(1);
     json(0, "edit", "--where", "source:pebblejar", "--set", "licence=CC0-1.0");
@@ -117,7 +116,8 @@ class ShelfCommandsTest {
     assertThat(maps).hasSize(4);
     String cork = null;
     for (JsonNode m : maps) {
-      cork = m.path("path").asString().contains("cork_float_color") ? m.path("path").asString() : cork;
+      cork =
+          m.path("path").asString().contains("cork_float_color") ? m.path("path").asString() : cork;
     }
     json(0, "edit", "net_mesh", "--split", "Cork alone", "--map", cork);
     assertThat(json(0, "show", "cork_alone").path("maps")).hasSize(1);
@@ -132,8 +132,19 @@ class ShelfCommandsTest {
     assertThat(used.path("licences").get(0).path("items").asInt()).isEqualTo(2);
     JsonNode own =
         json(
-            0, "licences", "--used", "--put", "LicenseRef-Pebblejar", "--term", "commercial=yes",
-            "--term", "attribution=no", "--term", "redistribution=no", "--seats", "2");
+            0,
+            "licences",
+            "--used",
+            "--put",
+            "LicenseRef-Pebblejar",
+            "--term",
+            "commercial=yes",
+            "--term",
+            "attribution=no",
+            "--term",
+            "redistribution=no",
+            "--seats",
+            "2");
     JsonNode l = own.path("licences").get(0);
     assertThat(l.path("settled").asBoolean()).isTrue();
     assertThat(l.path("commercial").asString()).isEqualTo("yes");

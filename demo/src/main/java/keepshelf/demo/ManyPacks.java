@@ -30,7 +30,12 @@ public final class ManyPacks {
    * @param items what is in it
    */
   public record Pack(
-      String source, String name, String version, String licence, String folder, List<Item> items) {}
+      String source,
+      String name,
+      String version,
+      String licence,
+      String folder,
+      List<Item> items) {}
 
   /**
    * One material.
@@ -44,15 +49,48 @@ public final class ManyPacks {
   private static final int PER_PACK = 50;
   private static final int SIDE = 4;
   private static final String[] FIRST = {
-    "Tarred", "Limewashed", "Bleached", "Rusty", "Wet", "Salt-worn", "Flaking", "Verdigris", "Oiled",
-    "Ribbed", "Crushed", "Mossy", "Cracked", "Painted", "Weathered", "Polished"
+    "Tarred",
+    "Limewashed",
+    "Bleached",
+    "Rusty",
+    "Wet",
+    "Salt-worn",
+    "Flaking",
+    "Verdigris",
+    "Oiled",
+    "Ribbed",
+    "Crushed",
+    "Mossy",
+    "Cracked",
+    "Painted",
+    "Weathered",
+    "Polished"
   };
   private static final String[] SECOND = {
-    "Rope", "Plaster", "Larch", "Hull Plate", "Kelp", "Brass", "Boat Paint", "Copper", "Canvas",
-    "Lens Glass", "Shell Path", "Slate", "Barnacle Crust", "Net Mesh", "Cork", "Sailcloth"
+    "Rope",
+    "Plaster",
+    "Larch",
+    "Hull Plate",
+    "Kelp",
+    "Brass",
+    "Boat Paint",
+    "Copper",
+    "Canvas",
+    "Lens Glass",
+    "Shell Path",
+    "Slate",
+    "Barnacle Crust",
+    "Net Mesh",
+    "Cork",
+    "Sailcloth"
   };
   private static final String[] SOURCES = {
-    "Brinewell Surfaces", "Tinder & Tarn", "Hollow Ash Scans", "Pebblejar", "Gantry Nine", "Own work"
+    "Brinewell Surfaces",
+    "Tinder & Tarn",
+    "Hollow Ash Scans",
+    "Pebblejar",
+    "Gantry Nine",
+    "Own work"
   };
   private static final String[] LICENCES = {
     "CC0-1.0", "CC-BY-4.0", "LicenseRef-Hollow-Ash", "CC0-1.0", "LicenseRef-Gantry-Nine", "CC0-1.0"

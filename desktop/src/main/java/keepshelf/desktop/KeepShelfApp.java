@@ -106,8 +106,7 @@ public final class KeepShelfApp extends Application {
                 to,
                 (what, share) ->
                     Platform.runLater(() ->
-                        text.setText(
-                            Words.of("upkeep.moving.at", Math.round(share * 100), what))));
+                        text.setText(Words.of("upkeep.moving.at", Math.round(share * 100), what))));
             at = to;
             new Settings(start.settings()).put("shelf", to.toString());
           } catch (ShelfException e) {
@@ -117,8 +116,7 @@ public final class KeepShelfApp extends Application {
         });
   }
 
-  private void reopen(
-      Stage stage, Path at, keepshelf.core.problem.Problem said, Start start) {
+  private void reopen(Stage stage, Path at, keepshelf.core.problem.Problem said, Start start) {
     try {
       Shelf shelf = Shelf.open(at);
       Platform.runLater(() -> {

@@ -41,8 +41,7 @@ import org.testfx.util.WaitForAsyncUtils;
 @ExtendWith(ApplicationExtension.class)
 @Timeout(value = 5, unit = TimeUnit.MINUTES)
 class ShelfPlaceTest {
-  private static final Set<String> ARCHIVES =
-      Set.of("Pebblejar_Weaves.zip", "tarred-rope_v2.zip");
+  private static final Set<String> ARCHIVES = Set.of("Pebblejar_Weaves.zip", "tarred-rope_v2.zip");
 
   @TempDir static Path once;
   @TempDir Path dir;
@@ -124,7 +123,10 @@ class ShelfPlaceTest {
   private void choose(String key) throws Exception {
     fx(() -> {
       ItemCard c =
-          window.shelfModel().all().stream().filter(x -> x.key().equals(key)).findFirst().orElseThrow();
+          window.shelfModel().all().stream()
+              .filter(x -> x.key().equals(key))
+              .findFirst()
+              .orElseThrow();
       window.shelfModel().choose(c.id());
       return null;
     });
@@ -168,10 +170,12 @@ class ShelfPlaceTest {
     robot.clickOn(chip);
     idle();
     assertThat(keys()).hasSize(3);
-    assertThat(robot.lookup("#shelf-count").queryAs(Label.class).getText()).isEqualTo("3 of 3 items");
+    assertThat(robot.lookup("#shelf-count").queryAs(Label.class).getText())
+        .isEqualTo("3 of 3 items");
     query("tared");
     assertThat(keys()).containsExactly("tarred_rope");
-    assertThat(fx(() -> window.shelfModel().foundProperty().get().hints().getFirst())).contains("tarred");
+    assertThat(fx(() -> window.shelfModel().foundProperty().get().hints().getFirst()))
+        .contains("tarred");
     query("nothing like that");
     assertThat(keys()).isEmpty();
     fx(() -> {
@@ -241,8 +245,14 @@ class ShelfPlaceTest {
     idle();
     choose("net_mesh");
     fx(() -> {
-      window.shelfModel().selection().toggle(
-          window.shelfModel().all().stream().filter(c -> c.key().equals("sailcloth")).findFirst().orElseThrow());
+      window
+          .shelfModel()
+          .selection()
+          .toggle(
+              window.shelfModel().all().stream()
+                  .filter(c -> c.key().equals("sailcloth"))
+                  .findFirst()
+                  .orElseThrow());
       return null;
     });
     idle();
@@ -275,7 +285,8 @@ class ShelfPlaceTest {
     robot.type(KeyCode.HOME);
     String first = fx(() -> window.shelfModel().selection().leadProperty().get().id());
     robot.type(KeyCode.RIGHT);
-    assertThat(fx(() -> window.shelfModel().selection().leadProperty().get().id())).isNotEqualTo(first);
+    assertThat(fx(() -> window.shelfModel().selection().leadProperty().get().id()))
+        .isNotEqualTo(first);
     robot.type(KeyCode.END);
     robot.type(KeyCode.F);
     idle();
@@ -311,7 +322,9 @@ class ShelfPlaceTest {
     idle();
     choose("tarred_rope");
     fx(() -> {
-      window.shelfActions().set(List.of(item("tarred_rope").item().id()), Field.LICENCE, "LicenseRef-Rope");
+      window
+          .shelfActions()
+          .set(List.of(item("tarred_rope").item().id()), Field.LICENCE, "LicenseRef-Rope");
       return null;
     });
     idle();

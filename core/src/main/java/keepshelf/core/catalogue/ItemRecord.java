@@ -78,7 +78,19 @@ public record ItemRecord(
       Double tileMetres,
       List<MapRecord> maps,
       List<Problem> problems) {
-    this(id, key, name, kind, workflow, colourway, tileMetres, maps, problems, List.of(), null, Marks.NONE);
+    this(
+        id,
+        key,
+        name,
+        kind,
+        workflow,
+        colourway,
+        tileMetres,
+        maps,
+        problems,
+        List.of(),
+        null,
+        Marks.NONE);
   }
 
   /** The same with another tile width in metres, or null. */
@@ -120,7 +132,17 @@ public record ItemRecord(
       String with,
       Marks newMarks) {
     return new ItemRecord(
-        id, key, newName, kind, workflow, colourway, tile, newMaps, newProblems, origins, with,
+        id,
+        key,
+        newName,
+        kind,
+        workflow,
+        colourway,
+        tile,
+        newMaps,
+        newProblems,
+        origins,
+        with,
         newMarks);
   }
 

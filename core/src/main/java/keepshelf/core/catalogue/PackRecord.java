@@ -54,36 +54,101 @@ public record PackRecord(
   /** The same with other items and files. */
   public PackRecord with(List<ItemRecord> newItems, List<FileRecord> newFiles) {
     return new PackRecord(
-        id, name, version, source, creator, licence, page, folder, archive, takenIn, newItems,
-        newFiles, purchase, kin, earlierLicences);
+        id,
+        name,
+        version,
+        source,
+        creator,
+        licence,
+        page,
+        folder,
+        archive,
+        takenIn,
+        newItems,
+        newFiles,
+        purchase,
+        kin,
+        earlierLicences);
   }
 
   /** The same in another folder, relative to the shelf. */
   public PackRecord in(String newFolder) {
     return new PackRecord(
-        id, name, version, source, creator, licence, page, newFolder, archive, takenIn, items,
-        files, purchase, kin, earlierLicences);
+        id,
+        name,
+        version,
+        source,
+        creator,
+        licence,
+        page,
+        newFolder,
+        archive,
+        takenIn,
+        items,
+        files,
+        purchase,
+        kin,
+        earlierLicences);
   }
 
   /** The same under another name, as another version; null for none. */
   public PackRecord named(String newName, String newVersion) {
     return new PackRecord(
-        id, newName, newVersion, source, creator, licence, page, folder, archive, takenIn, items,
-        files, purchase, kin, earlierLicences);
+        id,
+        newName,
+        newVersion,
+        source,
+        creator,
+        licence,
+        page,
+        folder,
+        archive,
+        takenIn,
+        items,
+        files,
+        purchase,
+        kin,
+        earlierLicences);
   }
 
   /** The same from elsewhere; each may be null. */
   public PackRecord from(String newSource, String newCreator, String newPage) {
     return new PackRecord(
-        id, name, version, newSource, newCreator, licence, newPage, folder, archive, takenIn, items,
-        files, purchase, kin, earlierLicences);
+        id,
+        name,
+        version,
+        newSource,
+        newCreator,
+        licence,
+        newPage,
+        folder,
+        archive,
+        takenIn,
+        items,
+        files,
+        purchase,
+        kin,
+        earlierLicences);
   }
 
   /** The same, got otherwise; null when nothing is known. */
   public PackRecord bought(Purchase newPurchase) {
     return new PackRecord(
-        id, name, version, source, creator, licence, page, folder, archive, takenIn, items, files,
-        Purchase.NONE.equals(newPurchase) ? null : newPurchase, kin, earlierLicences);
+        id,
+        name,
+        version,
+        source,
+        creator,
+        licence,
+        page,
+        folder,
+        archive,
+        takenIn,
+        items,
+        files,
+        Purchase.NONE.equals(newPurchase) ? null : newPurchase,
+        kin,
+        earlierLicences);
   }
 
   /**
@@ -99,8 +164,21 @@ public record PackRecord(
       before.add(new DatedLicence(licence, day));
     }
     return new PackRecord(
-        id, name, version, source, creator, newLicence, page, folder, archive, takenIn, items,
-        files, purchase, kin, before);
+        id,
+        name,
+        version,
+        source,
+        creator,
+        newLicence,
+        page,
+        folder,
+        archive,
+        takenIn,
+        items,
+        files,
+        purchase,
+        kin,
+        before);
   }
 
   /** The licence that held on {@code day}, ISO 8601; null when it was not known. */

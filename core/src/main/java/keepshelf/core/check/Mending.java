@@ -186,8 +186,8 @@ public final class Mending {
   }
 
   /**
-   * Takes altered files as they are now: their size and content are recorded anew. What the maps are
-   * for stays as it was.
+   * Takes altered files as they are now: their size and content are recorded anew. What the maps
+   * are for stays as it was.
    */
   public void accept(List<BrokenFile> altered) throws ShelfException {
     Map<String, Set<String>> byPack = new HashMap<>();

@@ -108,7 +108,8 @@ public final class ShelfCheck {
   private State[] states(PackRecord p, List<FileRecord> files, boolean deep) {
     return IntStream.range(0, files.size())
         .parallel()
-        .mapToObj(i -> state(shelf.resolve(p.folder() + "/" + files.get(i).path()), files.get(i), deep))
+        .mapToObj(
+            i -> state(shelf.resolve(p.folder() + "/" + files.get(i).path()), files.get(i), deep))
         .toArray(State[]::new);
   }
 
@@ -181,9 +182,7 @@ public final class ShelfCheck {
       // Of several places the one with the same file name comes first.
       candidates.stream()
           .filter(at -> lost.get(at).sha256().equals(sha) && !out.containsKey(at))
-          .min(
-              java.util.Comparator.comparing(
-                  at -> !name(at).equals(name(s))))
+          .min(java.util.Comparator.comparing(at -> !name(at).equals(name(s))))
           .ifPresent(at -> out.put(at, s));
     }
     return out;

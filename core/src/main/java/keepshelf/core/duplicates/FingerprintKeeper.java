@@ -17,8 +17,8 @@ import org.slf4j.LoggerFactory;
 
 /**
  * Makes the fingerprint and the mean colour of every picture of an arrival while it is decoded
- * anyway, and keeps them in the catalogue. A fingerprint that cannot be kept is made again when it is needed; nothing else
- * suffers.
+ * anyway, and keeps them in the catalogue. A fingerprint that cannot be kept is made again when it
+ * is needed; nothing else suffers.
  */
 public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(FingerprintKeeper.class);

@@ -24,9 +24,9 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
 /**
- * Changes records of items and packs. Each change is promised in the journal, written to the records
- * beside the packs and to the catalogue in one transaction; a process that dies in between leaves it
- * to be finished at the next start.
+ * Changes records of items and packs. Each change is promised in the journal, written to the
+ * records beside the packs and to the catalogue in one transaction; a process that dies in between
+ * leaves it to be finished at the next start.
  */
 public final class Editing {
   private final ShelfFolder shelf;
@@ -67,14 +67,20 @@ public final class Editing {
     Map<String, Map<String, Map<Field, String>>> byPack = new LinkedHashMap<>();
     Map<String, List<Field>> fields = new LinkedHashMap<>();
     for (var e : byItem.entrySet()) {
-      byPack.computeIfAbsent(packOf(e.getKey()), p -> new LinkedHashMap<>()).put(e.getKey(), e.getValue());
-      e.getValue().keySet().forEach(f -> fields.computeIfAbsent(f.id(), x -> new ArrayList<>()).add(f));
+      byPack
+          .computeIfAbsent(packOf(e.getKey()), p -> new LinkedHashMap<>())
+          .put(e.getKey(), e.getValue());
+      e.getValue()
+          .keySet()
+          .forEach(f -> fields.computeIfAbsent(f.id(), x -> new ArrayList<>()).add(f));
     }
     String what =
         "Changing "
             + String.join(", ", fields.keySet())
             + " of "
-            + (byItem.size() == 1 ? nameOf(byItem.keySet().iterator().next()) : byItem.size() + " items");
+            + (byItem.size() == 1
+                ? nameOf(byItem.keySet().iterator().next())
+                : byItem.size() + " items");
     return change(
         what,
         byItem.size(),
@@ -299,13 +305,10 @@ public final class Editing {
   private ShelvedItem one(String item) throws ShelfException {
     return catalogue
         .own(item)
-        .orElseThrow(
-            () ->
-                refused(
-                    item,
-                    "There is no item "
-                        + item
-                        + " on this shelf any more. Nothing was changed."));
+        .orElseThrow(() ->
+            refused(
+                item,
+                "There is no item " + item + " on this shelf any more. Nothing was changed."));
   }
 
   private static ShelfException refused(String about, String why) {
@@ -314,7 +317,8 @@ public final class Editing {
 
   private static ShelfException disk(String what, IOException e) {
     return new ShelfException(
-        Problem.error("disk", null, DiskTrouble.sentence(e, what.toLowerCase(java.util.Locale.ROOT))),
+        Problem.error(
+            "disk", null, DiskTrouble.sentence(e, what.toLowerCase(java.util.Locale.ROOT))),
         e);
   }
 }

@@ -110,8 +110,8 @@ public enum Field {
   }
 
   /**
-   * {@code i} with this field as {@code text} says. Lists are separated by commas; {@code +word} adds
-   * and {@code -word} takes away.
+   * {@code i} with this field as {@code text} says. Lists are separated by commas; {@code +word}
+   * adds and {@code -word} takes away.
    *
    * @throws IllegalArgumentException with a sentence for people when the text makes no sense
    */
@@ -152,11 +152,9 @@ public enum Field {
         }
         yield p.named(t, p.version());
       }
-      case VERSION ->
-          p.named(p.name(), t == null ? null : t.replaceFirst("^[vV](?=\\d)", ""));
+      case VERSION -> p.named(p.name(), t == null ? null : t.replaceFirst("^[vV](?=\\d)", ""));
       case BOUGHT ->
-          p.bought(
-              new Purchase(b.price(), day(t), b.order(), b.invoice(), b.seats(), b.until()));
+          p.bought(new Purchase(b.price(), day(t), b.order(), b.invoice(), b.seats(), b.until()));
       case PRICE ->
           p.bought(new Purchase(t, b.bought(), b.order(), b.invoice(), b.seats(), b.until()));
       case ORDER ->
@@ -165,8 +163,7 @@ public enum Field {
           p.bought(
               new Purchase(b.price(), b.bought(), b.order(), b.invoice(), seats(t), b.until()));
       case UNTIL ->
-          p.bought(
-              new Purchase(b.price(), b.bought(), b.order(), b.invoice(), b.seats(), day(t)));
+          p.bought(new Purchase(b.price(), b.bought(), b.order(), b.invoice(), b.seats(), day(t)));
       default -> throw new IllegalArgumentException(id + " belongs to the item.");
     };
   }

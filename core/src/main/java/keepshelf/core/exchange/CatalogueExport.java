@@ -34,7 +34,8 @@ public final class CatalogueExport {
 
   static final String FORMAT = "keep-shelf-catalogue";
   private static final List<String> FIXED =
-      List.of("id", "key", "kind", "workflow", "resolutions", "maps", "bytes", "folder", "taken_in");
+      List.of(
+          "id", "key", "kind", "workflow", "resolutions", "maps", "bytes", "folder", "taken_in");
 
   private final Catalogue catalogue;
   private final Licences licences;
@@ -68,8 +69,7 @@ public final class CatalogueExport {
     List<String> packs = catalogue.packIds();
     int items = 0;
     try (OutputStream out = Files.newOutputStream(file);
-        JsonGenerator g =
-            Json.mapper().writerWithDefaultPrettyPrinter().createGenerator(out)) {
+        JsonGenerator g = Json.mapper().writerWithDefaultPrettyPrinter().createGenerator(out)) {
       g.writeStartObject();
       g.writeStringProperty("format", FORMAT);
       g.writeNumberProperty("version", VERSION);
@@ -105,7 +105,8 @@ public final class CatalogueExport {
     try (Writer out = Files.newBufferedWriter(file, StandardCharsets.UTF_8);
         CSVPrinter csv =
             new CSVPrinter(
-                out, CSVFormat.RFC4180.builder().setHeader(columns().toArray(String[]::new)).get())) {
+                out,
+                CSVFormat.RFC4180.builder().setHeader(columns().toArray(String[]::new)).get())) {
       for (int n = 0; n < packs.size(); n++) {
         PackRecord p = catalogue.pack(packs.get(n)).orElse(null);
         if (p == null) {

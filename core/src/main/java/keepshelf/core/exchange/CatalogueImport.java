@@ -225,29 +225,30 @@ public final class CatalogueImport {
   /** Only what differs, and only what makes sense; what does not is said. */
   private Map<String, Map<Field, String>> different(Read read) {
     Map<String, Map<Field, String>> out = new LinkedHashMap<>();
-    read.fields().forEach((id, fields) -> {
-      ShelvedItem s = catalogue.own(id).orElseThrow();
-      Map<Field, String> changed = new EnumMap<>(Field.class);
-      fields.forEach((f, text) -> {
-        if (f.read(s).equals(text.strip())) {
-          return;
-        }
-        try {
-          f.check(text);
-          changed.put(f, text);
-        } catch (IllegalArgumentException e) {
-          read.problems()
-              .add(
-                  Problem.warning(
-                      "import",
-                      id,
-                      "“" + s.item().name() + "” kept its " + f.id() + ": " + e.getMessage()));
-        }
-      });
-      if (!changed.isEmpty()) {
-        out.put(id, changed);
-      }
-    });
+    read.fields()
+        .forEach((id, fields) -> {
+          ShelvedItem s = catalogue.own(id).orElseThrow();
+          Map<Field, String> changed = new EnumMap<>(Field.class);
+          fields.forEach((f, text) -> {
+            if (f.read(s).equals(text.strip())) {
+              return;
+            }
+            try {
+              f.check(text);
+              changed.put(f, text);
+            } catch (IllegalArgumentException e) {
+              read.problems()
+                  .add(
+                      Problem.warning(
+                          "import",
+                          id,
+                          "“" + s.item().name() + "” kept its " + f.id() + ": " + e.getMessage()));
+            }
+          });
+          if (!changed.isEmpty()) {
+            out.put(id, changed);
+          }
+        });
     return out;
   }
 }

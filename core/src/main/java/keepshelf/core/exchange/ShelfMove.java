@@ -47,7 +47,8 @@ public final class ShelfMove {
       }
     } catch (IOException e) {
       throw new ShelfException(
-          Problem.error("disk", to.toString(), DiskTrouble.sentence(e, "moving the shelf to " + to)),
+          Problem.error(
+              "disk", to.toString(), DiskTrouble.sentence(e, "moving the shelf to " + to)),
           e);
     }
   }

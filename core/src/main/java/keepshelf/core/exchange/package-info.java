@@ -1,5 +1,5 @@
 /**
- * Getting the catalogue out and in as documented JSON and CSV, consistent backups while working, and
- * moving a whole shelf.
+ * Getting the catalogue out and in as documented JSON and CSV, consistent backups while working,
+ * and moving a whole shelf.
  */
 package keepshelf.core.exchange;

@@ -73,8 +73,8 @@ public final class Recovery {
   }
 
   /** Adds all packs that have a record and a folder; returns their identifiers. */
-  private static Set<String> readRecords(
-      ShelfFolder shelf, Catalogue catalogue, List<Problem> said) throws IOException {
+  private static Set<String> readRecords(ShelfFolder shelf, Catalogue catalogue, List<Problem> said)
+      throws IOException {
     List<Path> records;
     try (Stream<Path> files = Files.walk(shelf.packs(), 2)) {
       records =

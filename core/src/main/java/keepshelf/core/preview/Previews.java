@@ -197,7 +197,11 @@ public final class Previews {
     }
     double tile = tileMetres == null ? ASSUMED_TILE_METRES : tileMetres;
     return new Picture(
-        side, BallPreview.render(SurfaceMaker.make(maps), new BallPreview.Settings(side, lit.light(), tile, side > 400 ? 3 : 4, lit.turnDegrees())));
+        side,
+        BallPreview.render(
+            SurfaceMaker.make(maps),
+            new BallPreview.Settings(
+                side, lit.light(), tile, side > 400 ? 3 : 4, lit.turnDegrees())));
   }
 
   /** The picture of a map itself, for thumbnails. */

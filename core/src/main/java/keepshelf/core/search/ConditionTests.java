@@ -111,13 +111,12 @@ final class ConditionTests {
       return byLicence(licence -> facts.glance(licence) == wanted);
     }
     if (v.equalsIgnoreCase("commercial")) {
-      return byLicence(
-          licence ->
-              facts
-                  .licences()
-                  .find(licence)
-                  .map(l -> l.commercial() == keepshelf.core.licensing.Answer.YES)
-                  .orElse(false));
+      return byLicence(licence ->
+          facts
+              .licences()
+              .find(licence)
+              .map(l -> l.commercial() == keepshelf.core.licensing.Answer.YES)
+              .orElse(false));
     }
     return byLicence(licence -> licence != null && begins(licence, v));
   }
@@ -125,8 +124,9 @@ final class ConditionTests {
   /** Asks once for each licence instead of for each card. */
   private static Predicate<ItemCard> byLicence(Predicate<String> asked) {
     java.util.Map<String, Boolean> known = new java.util.HashMap<>();
-    return card -> known.computeIfAbsent(String.valueOf(card.pack().licence()),
-        x -> asked.test(card.pack().licence()));
+    return card ->
+        known.computeIfAbsent(
+            String.valueOf(card.pack().licence()), x -> asked.test(card.pack().licence()));
   }
 
   private static Predicate<ItemCard> maps(String v) {
@@ -206,15 +206,13 @@ final class ConditionTests {
     return switch (v.toLowerCase(Locale.ROOT)) {
       case "broken" -> card -> facts.broken().contains(card.id());
       case "favourite", "favorite" -> card -> card.marks().favourite();
-      case "faulty" ->
-          card -> card.severity() != null && card.severity() != Problem.Severity.NOTE;
+      case "faulty" -> card -> card.severity() != null && card.severity() != Problem.Severity.NOTE;
       case "sound" -> card -> card.severity() == null || card.severity() == Problem.Severity.NOTE;
       case "installed" -> card -> !facts.hostsOf(card.id()).isEmpty();
       case "unsettled" ->
-          byLicence(
-              licence ->
-                  licence == null
-                      || facts.licences().find(licence).map(Licence::isUnsettled).orElse(true));
+          byLicence(licence ->
+              licence == null
+                  || facts.licences().find(licence).map(Licence::isUnsettled).orElse(true));
       default -> throw nonsense("is", v);
     };
   }
@@ -272,7 +270,8 @@ final class ConditionTests {
     if (!m.matches()) {
       throw nonsense("size", v);
     }
-    int power = " kmgt".indexOf(m.group(2).isEmpty() ? ' ' : Character.toLowerCase(m.group(2).charAt(0)));
+    int power =
+        " kmgt".indexOf(m.group(2).isEmpty() ? ' ' : Character.toLowerCase(m.group(2).charAt(0)));
     double bytes = Double.parseDouble(m.group(1)) * Math.pow(1000, power);
     return card -> c.holds(Double.compare(card.bytes(), bytes));
   }

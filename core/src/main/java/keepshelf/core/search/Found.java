@@ -14,7 +14,10 @@ import keepshelf.core.catalogue.ItemCard;
  * @param hints what was not understood, and which words were taken for others
  */
 public record Found(
-    Query query, List<ItemCard> cards, Map<String, Map<String, Integer>> facets, List<String> hints) {
+    Query query,
+    List<ItemCard> cards,
+    Map<String, Map<String, Integer>> facets,
+    List<String> hints) {
   /** How many items have this value of a facet. */
   public int count(String facet, String value) {
     return facets.getOrDefault(facet, Map.of()).getOrDefault(value, 0);

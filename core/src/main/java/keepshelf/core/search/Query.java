@@ -10,8 +10,8 @@ import java.util.stream.Collectors;
 
 /**
  * What is searched for, as text: words that must begin a word of an item's record, words in quotes
- * that must stand beside each other, and typed {@link Condition}s; each may have a minus sign before
- * it. What is not understood is a word like any other and is said in {@code hints}.
+ * that must stand beside each other, and typed {@link Condition}s; each may have a minus sign
+ * before it. What is not understood is a word like any other and is said in {@code hints}.
  *
  * @param text as it was typed
  * @param words in order
@@ -110,8 +110,7 @@ public record Query(String text, List<Word> words, List<Condition> conditions, L
 
   /** The same without a condition. */
   public Query without(Condition c) {
-    return of(
-        (text.replace(c.text(), " ")).replaceAll("\\s+", " ").strip());
+    return of((text.replace(c.text(), " ")).replaceAll("\\s+", " ").strip());
   }
 
   /** The same with one more condition; replaces one of the same key unless it asks for maps. */

@@ -102,8 +102,7 @@ public final class Search {
         worded.and(f.cards());
       }
       if (!f.meant().isEmpty()) {
-        hints.add(
-            "Nothing has “" + w.text() + "”; shown is " + String.join(", ", f.meant()) + ".");
+        hints.add("Nothing has “" + w.text() + "”; shown is " + String.join(", ", f.meant()) + ".");
       }
     }
     Map<String, Predicate<ItemCard>> byKey = conditions(query, hints);

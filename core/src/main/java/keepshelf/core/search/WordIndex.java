@@ -75,21 +75,23 @@ final class WordIndex {
   }
 
   private synchronized BitSet cards(String expression) {
-    return known.computeIfAbsent(expression, e -> {
-      BitSet out = new BitSet(cards);
-      for (int row : catalogue.rowsWithWords(e)) {
-        if (row < cardOfRow.length && cardOfRow[row] >= 0) {
-          out.set(cardOfRow[row]);
-        }
-      }
-      for (int row : catalogue.packRowsWithWords(e)) {
-        BitSet of = cardsOfPackRow.get(row);
-        if (of != null) {
-          out.or(of);
-        }
-      }
-      return out;
-    });
+    return known.computeIfAbsent(
+        expression,
+        e -> {
+          BitSet out = new BitSet(cards);
+          for (int row : catalogue.rowsWithWords(e)) {
+            if (row < cardOfRow.length && cardOfRow[row] >= 0) {
+              out.set(cardOfRow[row]);
+            }
+          }
+          for (int row : catalogue.packRowsWithWords(e)) {
+            BitSet of = cardsOfPackRow.get(row);
+            if (of != null) {
+              out.or(of);
+            }
+          }
+          return out;
+        });
   }
 
   /** Words of the index by length, for finding what a mistyped one was meant to be. */

@@ -111,11 +111,12 @@ final class CardTables {
     words.add(pack.licence());
     i.roles().forEach(r -> words.add(r.title()));
     i.resolutions().forEach(words::add);
-    i.also().forEach(o -> {
-      words.add(o.name());
-      words.add(o.source());
-      words.add(o.pack());
-    });
+    i.also()
+        .forEach(o -> {
+          words.add(o.name());
+          words.add(o.source());
+          words.add(o.pack());
+        });
     words.remove(null);
     return String.join(" ", words);
   }
@@ -241,8 +242,7 @@ final class CardTables {
         f[13],
         f[14].isEmpty()
             ? null
-            : new OkLab(
-                Float.parseFloat(f[14]), Float.parseFloat(f[15]), Float.parseFloat(f[16])),
+            : new OkLab(Float.parseFloat(f[14]), Float.parseFloat(f[15]), Float.parseFloat(f[16])),
         f[17].isEmpty() ? Marks.NONE : Json.mapper().readValue(f[17], Marks.class),
         packs.get(f[18]),
         List.of());
@@ -270,10 +270,12 @@ final class CardTables {
     families.forEach((shown, parts) -> {
       ShelvedItem whole = parts.getFirst();
       List<Integer> rows = new ArrayList<>();
-      parts.stream().skip(1).forEach(p -> {
-        gone.add(p.item().id());
-        rows.add(byId.get(p.item().id()).row());
-      });
+      parts.stream()
+          .skip(1)
+          .forEach(p -> {
+            gone.add(p.item().id());
+            rows.add(byId.get(p.item().id()).row());
+          });
       ItemCard c = byId.get(shown);
       ItemRecord i = whole.item();
       changed.put(
@@ -311,8 +313,7 @@ final class CardTables {
   static int[] matching(Handle h, String table, String expression) {
     // One string instead of a row each: a common word is in every item.
     String rows =
-        h.createQuery(
-                "select group_concat(rowid) from " + table + " where " + table + " match ?")
+        h.createQuery("select group_concat(rowid) from " + table + " where " + table + " match ?")
             .bind(0, expression)
             .mapTo(String.class)
             .findOne()
@@ -357,8 +358,7 @@ final class CardTables {
     batch.execute();
     // Cards of items that were there before their colour was known.
     var cards =
-        h.prepareBatch(
-            "update card set l = ?, a = ?, b = ? where colour_of = ? and l is not ?");
+        h.prepareBatch("update card set l = ?, a = ?, b = ? where colour_of = ? and l is not ?");
     bySha256.forEach((sha, c) -> cards.add(c.l(), c.a(), c.b(), sha, c.l()));
     cards.execute();
   }

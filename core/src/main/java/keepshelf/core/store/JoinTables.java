@@ -71,8 +71,8 @@ final class JoinTables {
         .list();
     out.addAll(
         h.createQuery(
-                "select i.pack_id, t.pack_id from item i indexed by item_part cross join item t on t.id ="
-                    + " i.part_of where i.part_of is not null")
+                "select i.pack_id, t.pack_id from item i indexed by item_part cross join item t on"
+                    + " t.id = i.part_of where i.part_of is not null")
             .map((r, c) -> new Edge(r.getString(1), r.getString(2)))
             .list());
     return out;

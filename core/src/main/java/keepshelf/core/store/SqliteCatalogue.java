@@ -160,11 +160,7 @@ public final class SqliteCatalogue implements Catalogue {
   public List<ShelvedItem> find(String name) {
     return read(h -> {
       List<ShelvedItem> byId = PackTables.items(h, "i.id = :q", name);
-      return JoinTables.joined(
-          h,
-          byId.isEmpty()
-              ? PackTables.named(h, name)
-              : byId);
+      return JoinTables.joined(h, byId.isEmpty() ? PackTables.named(h, name) : byId);
     });
   }
 
@@ -210,8 +206,8 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public Optional<ShelvedItem> item(String id) {
-    return read(h ->
-        JoinTables.joined(h, PackTables.items(h, "i.id = :q", id)).stream().findFirst());
+    return read(
+        h -> JoinTables.joined(h, PackTables.items(h, "i.id = :q", id)).stream().findFirst());
   }
 
   @Override

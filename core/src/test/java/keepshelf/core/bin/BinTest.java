@@ -171,8 +171,16 @@ class BinTest {
   void whatWasTypedMeanwhileStays() throws Exception {
     try (Shelf shelf = Shelf.open(root)) {
       BinEntry e = letGo(shelf, "shore_cord", "tarred_rope", false);
-      shelf.editing().set(List.of(shelf.item("net_mesh").item().id()), keepshelf.core.edit.Field.TILE, "0.7 m");
-      shelf.editing().set(List.of(shelf.item("tarred_rope").item().id()), keepshelf.core.edit.Field.TILE, "0.3 m");
+      shelf
+          .editing()
+          .set(
+              List.of(shelf.item("net_mesh").item().id()), keepshelf.core.edit.Field.TILE, "0.7 m");
+      shelf
+          .editing()
+          .set(
+              List.of(shelf.item("tarred_rope").item().id()),
+              keepshelf.core.edit.Field.TILE,
+              "0.3 m");
       shelf.bin().bringBack(e);
       assertThat(shelf.item("net_mesh").item().tileMetres()).isEqualTo(0.7);
       assertThat(shelf.item("tarred_rope").item().tileMetres()).isEqualTo(0.3);

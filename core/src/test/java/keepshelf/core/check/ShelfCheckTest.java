@@ -72,7 +72,12 @@ class ShelfCheckTest {
     assertThat(r.count(State.MOVED)).isEqualTo(1);
     assertThat(r.count(State.ALTERED)).isEqualTo(1);
     assertThat(r.count(State.MISSING)).isEqualTo(1);
-    assertThat(r.broken().stream().filter(b -> b.state() == State.MOVED).findFirst().orElseThrow().foundAt())
+    assertThat(
+            r.broken().stream()
+                .filter(b -> b.state() == State.MOVED)
+                .findFirst()
+                .orElseThrow()
+                .foundAt())
         .isEqualTo("packs/somewhere/else.png");
     assertThat(SmallShelf.find(shelf, "is:broken"))
         .containsExactlyInAnyOrder("tarred_rope", "net_mesh", "sea_worn_brass");
@@ -89,8 +94,7 @@ class ShelfCheckTest {
     Map<String, byte[]> nets = SmallShelf.set("shore_cord", 5, "basecolor", "roughness", "normal");
     nets.putAll(SmallShelf.set("net_mesh", 9, "basecolor", "roughness"));
     nets.putAll(SmallShelf.set("sea_worn_brass", 11, "basecolor", "roughness", "height"));
-    Arrival a =
-        shelf.read(TestPacks.zip(dir.resolve("again.zip"), nets).toString(), Progress.NONE);
+    Arrival a = shelf.read(TestPacks.zip(dir.resolve("again.zip"), nets).toString(), Progress.NONE);
     Mending.Mended again = shelf.mending().from(a, m.left());
     shelf.dismiss(a);
     assertThat(again.left()).isEmpty();

@@ -98,7 +98,8 @@ class EditingTest {
       throws Exception {
     Map<String, String> files = SmallShelf.files(root);
     Field f = Field.ofId(field).orElseThrow();
-    assertThatThrownBy(() -> shelf.editing().set(List.of(id("tarred_rope"), id("net_mesh")), f, typed))
+    assertThatThrownBy(
+            () -> shelf.editing().set(List.of(id("tarred_rope"), id("net_mesh")), f, typed))
         .isInstanceOf(ShelfException.class)
         .hasMessageContaining(says);
     assertThat(SmallShelf.files(root)).isEqualTo(files);
@@ -109,8 +110,7 @@ class EditingTest {
     Map<String, String> files = SmallShelf.files(root);
     List<String> all = new ArrayList<>();
     shelf.catalogue().items().forEach(s -> all.add(s.item().id()));
-    Edited e =
-        shelf.editing().set(all, Map.of(Field.TAGS, "+shore", Field.LICENCE, "CC-BY-4.0"));
+    Edited e = shelf.editing().set(all, Map.of(Field.TAGS, "+shore", Field.LICENCE, "CC-BY-4.0"));
     assertThat(e.items()).isEqualTo(4);
     // One pack had the licence already, so three packs changed: it for its tags only.
     assertThat(e.after()).hasSize(3);
@@ -160,7 +160,9 @@ class EditingTest {
     assertThat(shelf.catalogue().items()).hasSize(3);
     assertThat(shelf.catalogue().item(rope).orElseThrow().item().id()).isEqualTo(cord);
     assertThat(shelf.catalogue().item(cord).orElseThrow().item().maps()).hasSize(5);
-    assertThat(SmallShelf.find(shelf, "tarred")).as("its words lead to the whole").containsExactly("shore_cord");
+    assertThat(SmallShelf.find(shelf, "tarred"))
+        .as("its words lead to the whole")
+        .containsExactly("shore_cord");
     shelf.editing().undo(e);
     assertThat(shelf.catalogue().items()).hasSize(4);
   }
@@ -175,7 +177,9 @@ class EditingTest {
             .toList();
     Edited e = shelf.editing().split(cord.item().id(), normal, "Cord relief");
     ShelvedItem made = shelf.item("cord_relief");
-    assertThat(made.item().maps()).extracting(MapRecord::fileName).containsExactly("shore_cord_normal.png");
+    assertThat(made.item().maps())
+        .extracting(MapRecord::fileName)
+        .containsExactly("shore_cord_normal.png");
     assertThat(shelf.item("shore_cord").item().maps()).hasSize(2);
     assertThat(made.path(made.item().maps().getFirst())).isEqualTo(normal.getFirst());
     shelf.editing().undo(e);

@@ -53,8 +53,20 @@ class ExchangeTest {
         .licences()
         .put(
             new Licence(
-                "LicenseRef-Rope", "Rope terms", null, Answer.YES, Answer.NO, null, null, null, null,
-                null, null, 2, false, "Ask first."));
+                "LicenseRef-Rope",
+                "Rope terms",
+                null,
+                Answer.YES,
+                Answer.NO,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                2,
+                false,
+                "Ask first."));
   }
 
   @Test
@@ -74,7 +86,8 @@ class ExchangeTest {
               .as(ending + " " + f)
               .isEqualTo(f.read(shelf.item("tarred_rope")));
         }
-        assertThat(s.licences().find("LicenseRef-Rope").isPresent()).isEqualTo(ending.equals(".json"));
+        assertThat(s.licences().find("LicenseRef-Rope").isPresent())
+            .isEqualTo(ending.equals(".json"));
         s.editing().undo(r.edited());
         assertThat(SmallShelf.files(other)).isEqualTo(before);
       }
@@ -87,10 +100,16 @@ class ExchangeTest {
     String mesh = SmallShelf.id(shelf, "net_mesh");
     Path csv = dir.resolve("table.csv");
     Files.writeString(
-        csv, "\uFEFFid,tile,tags,unknown column\n" + rope + ",wide,new,x\n" + mesh + ",0.2 m,,x\nnobody,1 m,,x\n");
+        csv,
+        "\uFEFFid,tile,tags,unknown column\n"
+            + rope
+            + ",wide,new,x\n"
+            + mesh
+            + ",0.2 m,,x\nnobody,1 m,,x\n");
     CatalogueImport.Imported r = shelf.importing().read(csv);
     assertThat(r.problems()).hasSize(2);
-    assertThat(r.problems()).anyMatch(p -> p.message().contains("line 4") && p.message().contains("nobody"));
+    assertThat(r.problems())
+        .anyMatch(p -> p.message().contains("line 4") && p.message().contains("nobody"));
     assertThat(r.problems()).anyMatch(p -> p.message().contains("wide"));
     assertThat(Field.TAGS.read(shelf.item("tarred_rope"))).isEqualTo("new");
     assertThat(Field.TILE.read(shelf.item("net_mesh"))).isEqualTo("0.2 m");
@@ -135,7 +154,8 @@ class ExchangeTest {
     assertThatThrownBy(() -> shelf.backup().write(zip, false, ShareProgress.NONE))
         .hasMessageContaining("there already");
     Path records = dir.resolve("records.zip");
-    assertThat(shelf.backup().write(records, false, ShareProgress.NONE)).isLessThan(Files.size(zip));
+    assertThat(shelf.backup().write(records, false, ShareProgress.NONE))
+        .isLessThan(Files.size(zip));
     try (ZipFile z = new ZipFile(records.toFile())) {
       assertThat(z.stream().map(e -> e.getName())).noneMatch(n -> n.endsWith(".png"));
     }

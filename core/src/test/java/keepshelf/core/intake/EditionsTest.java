@@ -108,7 +108,12 @@ class EditionsTest {
     try (Shelf shelf = Shelf.open(root)) {
       takeIn(shelf, set(512, "512"), false);
       takeIn(shelf, set(1024, "1K"), true);
-      shelf.editing().set(List.of(shelf.item("sea_brass").item().id()), keepshelf.core.edit.Field.TILE, "0.4 m");
+      shelf
+          .editing()
+          .set(
+              List.of(shelf.item("sea_brass").item().id()),
+              keepshelf.core.edit.Field.TILE,
+              "0.4 m");
     }
     for (String end : List.of("", "-wal", "-shm")) {
       Files.deleteIfExists(root.resolve(".keepshelf/catalogue.db" + end));

@@ -175,7 +175,12 @@ class FilingTest {
     PackRecord p;
     try (Shelf shelf = Shelf.open(root)) {
       p = takeIn(shelf, zip);
-      shelf.editing().set(List.of(shelf.item(p.items().getFirst().id()).item().id()), keepshelf.core.edit.Field.TILE, "0.75 m");
+      shelf
+          .editing()
+          .set(
+              List.of(shelf.item(p.items().getFirst().id()).item().id()),
+              keepshelf.core.edit.Field.TILE,
+              "0.75 m");
     }
     try (var db = Files.newDirectoryStream(root.resolve(".keepshelf"), "catalogue.db*")) {
       for (Path f : db) {

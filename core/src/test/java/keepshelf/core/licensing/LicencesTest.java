@@ -18,7 +18,19 @@ class LicencesTest {
 
   private static Licence own(String id, Answer commercial, Answer attribution, Integer seats) {
     return new Licence(
-        id, id, null, commercial, attribution, null, null, Answer.NO, null, null, null, seats, false,
+        id,
+        id,
+        null,
+        commercial,
+        attribution,
+        null,
+        null,
+        Answer.NO,
+        null,
+        null,
+        null,
+        seats,
+        false,
         null);
   }
 

@@ -112,9 +112,13 @@ class FindingTest {
     shelf.editing().set(List.of(rope), Field.COLLECTIONS, "Harbour wall");
     shelf.editing().set(List.of(rope), Field.NOTES, "nice under grazing light");
     shelf.editing().set(List.of(rope), Field.FAVOURITE, "yes");
-    shelf.catalogue().putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("h").toString()));
+    shelf
+        .catalogue()
+        .putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("h").toString()));
     var plan =
-        shelf.installer().plan(shelf.item("tarred_rope"), shelf.catalogue().hosts().getFirst(), null, null);
+        shelf
+            .installer()
+            .plan(shelf.item("tarred_rope"), shelf.catalogue().hosts().getFirst(), null, null);
     shelf.installer().install(plan, keepshelf.core.archive.Progress.NONE);
     for (String q :
         List.of(
@@ -145,7 +149,8 @@ class FindingTest {
   @Test
   void searchesAreKeptByName() throws Exception {
     shelf.savedSearches().put("wet things", "tag:wet res>=2K");
-    assertThat(new SavedSearches(shelf.folder()).all()).containsEntry("wet things", "tag:wet res>=2K");
+    assertThat(new SavedSearches(shelf.folder()).all())
+        .containsEntry("wet things", "tag:wet res>=2K");
     shelf.savedSearches().remove("wet things");
     assertThat(shelf.savedSearches().all()).isEmpty();
   }

@@ -11,7 +11,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 class QueryTest {
   @Test
   void wordsConditionsAndQuotesAreToldApart() {
-    Query q = Query.of("rope -tarred \"lens glass\" res>=2K -source:\"Gantry Nine\" maps:normal,height");
+    Query q =
+        Query.of("rope -tarred \"lens glass\" res>=2K -source:\"Gantry Nine\" maps:normal,height");
     assertThat(q.words())
         .containsExactly(
             new Query.Word("rope", false, false),
@@ -38,10 +39,12 @@ class QueryTest {
   void conditionsAreAddedReplacedAndTakenAway() {
     Query q = Query.of("rope kind:material maps:height");
     assertThat(q.with("kind:overlay").text()).isEqualTo("rope maps:height kind:overlay");
-    assertThat(q.with("maps:normal").text()).isEqualTo("rope kind:material maps:height maps:normal");
+    assertThat(q.with("maps:normal").text())
+        .isEqualTo("rope kind:material maps:height maps:normal");
     assertThat(q.without(q.conditions().getFirst()).text()).isEqualTo("rope maps:height");
     assertThat(Condition.typed("source", "Tinder & Tarn")).isEqualTo("source:\"Tinder & Tarn\"");
-    assertThat(Query.of(Condition.typed("source", "Tinder & Tarn")).conditions().getFirst().values())
+    assertThat(
+            Query.of(Condition.typed("source", "Tinder & Tarn")).conditions().getFirst().values())
         .containsExactly("Tinder & Tarn");
   }
 
@@ -61,7 +64,8 @@ class QueryTest {
   @ParameterizedTest
   @CsvSource({"0.6,0.6", "60cm,0.6", "250mm,0.25", "2ft,0.6096", "10in,0.254", "'0,5 m',0.5"})
   void lengthsHaveUnits(String typed, double metres) {
-    assertThat(ConditionTests.metres(typed)).isCloseTo(metres, org.assertj.core.data.Offset.offset(1e-9));
+    assertThat(ConditionTests.metres(typed))
+        .isCloseTo(metres, org.assertj.core.data.Offset.offset(1e-9));
   }
 
   @Test

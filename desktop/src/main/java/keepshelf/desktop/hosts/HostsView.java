@@ -88,9 +88,7 @@ public final class HostsView implements Place {
     all.setBottom(plan);
     content.getChildren().add(all);
     Runnable again = this::fill;
-    model
-        .items()
-        .addListener((javafx.collections.ListChangeListener<ItemCard>) c -> again.run());
+    model.items().addListener((javafx.collections.ListChangeListener<ItemCard>) c -> again.run());
     model.hosts().addListener((javafx.collections.ListChangeListener<HostRecord>) c -> again.run());
     model
         .states()
@@ -198,8 +196,7 @@ public final class HostsView implements Place {
             "second");
     VBox words = new VBox(1, name, from);
     words.setAlignment(Pos.CENTER_LEFT);
-    HBox h =
-        new HBox(10, Images.view(pictures.of(s, Previews.Lit.USUAL), 38), words);
+    HBox h = new HBox(10, Images.view(pictures.of(s, Previews.Lit.USUAL), 38), words);
     h.setAlignment(Pos.CENTER_LEFT);
     h.setMinHeight(48);
     h.getStyleClass().add("fit-item");

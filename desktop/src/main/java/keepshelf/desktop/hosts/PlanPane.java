@@ -206,8 +206,7 @@ final class PlanPane extends BorderPane {
         new VBox(
             6,
             Kit.label(
-                Words.of("hosts.proofof", item == null ? "" : item.name(), i.host()),
-                "section"),
+                Words.of("hosts.proofof", item == null ? "" : item.name(), i.host()), "section"),
             g);
     i.proof().complaints().forEach(c -> box.getChildren().add(Kit.wrapped(c, "bad")));
     i.leftOut()
@@ -230,7 +229,9 @@ final class PlanPane extends BorderPane {
                   pictures.get(
                       "proof-ours|" + item.id() + item.tileMetres(),
                       () ->
-                          shelf.previews().of(shelf.catalogue().item(item.id()).orElseThrow(), 256)),
+                          shelf
+                              .previews()
+                              .of(shelf.catalogue().item(item.id()).orElseThrow(), 256)),
                   104),
               Kit.label(Words.of("hosts.ours"), "hint"),
               Images.view(

@@ -91,7 +91,8 @@ final class BoardList extends ListView<BoardList.Row> {
   }
 
   private int fitting() {
-    return Math.max(1, (int) ((getWidth() - PLATE - MARGINS + GAP) / (side + SwatchCard.EDGES + GAP)));
+    return Math.max(
+        1, (int) ((getWidth() - PLATE - MARGINS + GAP) / (side + SwatchCard.EDGES + GAP)));
   }
 
   private void cutWhenColumnsChange() {
@@ -128,7 +129,8 @@ final class BoardList extends ListView<BoardList.Row> {
     }
     for (int i = 0; i < rows.size(); i++) {
       Row r = rows.get(i);
-      if (r.board().items().subList(r.from(), r.to()).stream().anyMatch(c -> c.id().equals(lead.id()))) {
+      if (r.board().items().subList(r.from(), r.to()).stream()
+          .anyMatch(c -> c.id().equals(lead.id()))) {
         if (!inSight(i)) {
           scrollTo(Math.max(0, i - (i > 0 && !r.first() ? 1 : 0)));
         }
@@ -225,8 +227,7 @@ final class BoardList extends ListView<BoardList.Row> {
       for (var n : cards.getChildren()) {
         SwatchCard c = (SwatchCard) n;
         c.choose(
-            model.selection().has(c.card().id()),
-            lead != null && lead.id().equals(c.card().id()));
+            model.selection().has(c.card().id()), lead != null && lead.id().equals(c.card().id()));
       }
     }
   }

@@ -142,7 +142,8 @@ final class Boards {
     HUE_ORDER.forEach(h -> found.put(h, new ArrayList<>()));
     cards.forEach(c -> found.get(hue(c.colour())).add(c));
     Comparator<ItemCard> light = Comparator.comparing(c -> -c.colour().l());
-    Comparator<ItemCard> hue = Comparator.comparing(c -> Math.round((c.colour().hue() + 20) % 360 / 12));
+    Comparator<ItemCard> hue =
+        Comparator.comparing(c -> Math.round((c.colour().hue() + 20) % 360 / 12));
     List<Board> out = new ArrayList<>();
     found.forEach((h, list) -> {
       if (!list.isEmpty()) {
@@ -203,9 +204,7 @@ final class Boards {
     Map<String, List<ItemCard>> found = new TreeMap<>(Comparator.reverseOrder());
     for (ItemCard c : cards) {
       String d = c.pack().got();
-      found
-          .computeIfAbsent(d.length() >= 7 ? d.substring(0, 7) : d, m -> new ArrayList<>())
-          .add(c);
+      found.computeIfAbsent(d.length() >= 7 ? d.substring(0, 7) : d, m -> new ArrayList<>()).add(c);
     }
     Map<String, List<ItemCard>> out = new LinkedHashMap<>();
     found.forEach((m, list) -> out.put(month(m), list));

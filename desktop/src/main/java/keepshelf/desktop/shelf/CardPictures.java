@@ -32,8 +32,7 @@ public final class CardPictures {
     return of(s.item().id(), s.item().look(), side, lit);
   }
 
-  private ObservableValue<Previews.Picture> of(
-      String id, String look, int side, Previews.Lit lit) {
+  private ObservableValue<Previews.Picture> of(String id, String look, int side, Previews.Lit lit) {
     return pictures.get(
         "card|" + id + "|" + look + "|" + side + "|" + lit, () -> make(id, look, side, lit));
   }
@@ -44,8 +43,7 @@ public final class CardPictures {
     if (kept.isPresent()) {
       return kept.get();
     }
-    ShelvedItem s =
-        shelf.catalogue().item(id).orElseThrow(() -> new IOException(id + " is gone"));
+    ShelvedItem s = shelf.catalogue().item(id).orElseThrow(() -> new IOException(id + " is gone"));
     return shelf.previews().of(s, side, lit);
   }
 }

@@ -15,7 +15,9 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.desktop.Words;
 
-/** One field of what is chosen, edited in place: Enter or leaving it records it, Esc puts it back. */
+/**
+ * One field of what is chosen, edited in place: Enter or leaving it records it, Esc puts it back.
+ */
 final class FieldEditor {
   private final Field field;
   private final List<ShelvedItem> items;
@@ -75,11 +77,12 @@ final class FieldEditor {
     if (was.length() > 24) {
       t.setTooltip(new Tooltip(was));
     }
-    t.focusedProperty().addListener((o, had, has) -> {
-      if (!has) {
-        commit(t);
-      }
-    });
+    t.focusedProperty()
+        .addListener((o, had, has) -> {
+          if (!has) {
+            commit(t);
+          }
+        });
     t.addEventHandler(
         javafx.scene.input.KeyEvent.KEY_PRESSED,
         e -> {

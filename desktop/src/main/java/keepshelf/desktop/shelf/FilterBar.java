@@ -119,11 +119,12 @@ final class FilterBar extends HBox {
   }
 
   private MenuItem item(String key, String value, int n) {
-    HBox line = new HBox(16, Kit.label(title(key, value)), Kit.spring(), Kit.label(String.valueOf(n), "second"));
+    HBox line =
+        new HBox(
+            16, Kit.label(title(key, value)), Kit.spring(), Kit.label(String.valueOf(n), "second"));
     line.setMinWidth(170);
     CustomMenuItem i = new CustomMenuItem(line);
-    i.setOnAction(
-        e -> ask(key.equals("res") ? "res>=" + value : Condition.typed(key, value)));
+    i.setOnAction(e -> ask(key.equals("res") ? "res>=" + value : Condition.typed(key, value)));
     return i;
   }
 
@@ -151,19 +152,22 @@ final class FilterBar extends HBox {
 
   private ContextMenu savedMenu() {
     ContextMenu m = new ContextMenu();
-    saved.get().forEach((name, query) -> {
-      Button forget = Kit.button("×", () -> {}, "quiet");
-      forget.setAccessibleText(Words.of("shelf.saved.forget", name));
-      HBox line = new HBox(16, Kit.label(name), Kit.spring(), Kit.label(query, "second"), forget);
-      line.setAlignment(Pos.CENTER_LEFT);
-      CustomMenuItem i = new CustomMenuItem(line);
-      i.setOnAction(e -> model.wordsProperty().set(query));
-      forget.setOnAction(e -> {
-        save.accept(name, null);
-        m.hide();
-      });
-      m.getItems().add(i);
-    });
+    saved
+        .get()
+        .forEach((name, query) -> {
+          Button forget = Kit.button("×", () -> {}, "quiet");
+          forget.setAccessibleText(Words.of("shelf.saved.forget", name));
+          HBox line =
+              new HBox(16, Kit.label(name), Kit.spring(), Kit.label(query, "second"), forget);
+          line.setAlignment(Pos.CENTER_LEFT);
+          CustomMenuItem i = new CustomMenuItem(line);
+          i.setOnAction(e -> model.wordsProperty().set(query));
+          forget.setOnAction(e -> {
+            save.accept(name, null);
+            m.hide();
+          });
+          m.getItems().add(i);
+        });
     if (!m.getItems().isEmpty()) {
       m.getItems().add(new SeparatorMenuItem());
     }

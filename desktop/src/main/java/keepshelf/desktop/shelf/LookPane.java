@@ -102,7 +102,10 @@ final class LookPane extends BorderPane {
             : Words.of("look.turned", lit.title(), lit.turnDegrees());
     HBox h =
         new HBox(
-            20, Kit.label(turned, "second"), Kit.label(Words.of("look.keys"), "second"), Kit.spring());
+            20,
+            Kit.label(turned, "second"),
+            Kit.label(Words.of("look.keys"), "second"),
+            Kit.spring());
     if (model.selection().idsProperty().get().size() > MOST) {
       h.getChildren().add(Kit.label(Words.of("look.most", MOST), "attention"));
     }
@@ -181,7 +184,10 @@ final class LookPane extends BorderPane {
                 "second"));
     licence.setAlignment(Pos.CENTER_LEFT);
     return new VBox(
-        3, name, licence, Kit.label(Words.of("look.facts", source, tile, Words.bytes(s.item().bytes())), "second"));
+        3,
+        name,
+        licence,
+        Kit.label(Words.of("look.facts", source, tile, Words.bytes(s.item().bytes())), "second"));
   }
 
   /** A key while this is open. */

@@ -112,8 +112,7 @@ public final class ShelfActions {
           try {
             for (int i = 0; i < items.size(); i++) {
               job.report(items.get(i).item().name(), (double) i / items.size());
-              gone.add(
-                  shelf.lettingGo().run(shelf.lettingGo().plan(items.get(i), null, false)));
+              gone.add(shelf.lettingGo().run(shelf.lettingGo().plan(items.get(i), null, false)));
             }
           } finally {
             work.ui(() -> {
@@ -151,8 +150,7 @@ public final class ShelfActions {
         job -> {
           s.done().undo();
           work.ui(() -> {
-            last.set(
-                new Last(Words.of("shelf.undone", s.what()), false));
+            last.set(new Last(Words.of("shelf.undone", s.what()), false));
             changed.run();
           });
         });

@@ -234,7 +234,9 @@ public final class ShelfModel {
     });
   }
 
-  /** Moves the choice by {@code step} items along the boards; {@code more} keeps what was chosen. */
+  /**
+   * Moves the choice by {@code step} items along the boards; {@code more} keeps what was chosen.
+   */
   public void move(int step, boolean more) {
     if (shown.isEmpty()) {
       return;

@@ -71,7 +71,8 @@ public final class ShelfView implements Place, SwatchCard.Host {
     BorderPane middle = new BorderPane(new StackPane(boards, empty));
     middle.setTop(new VBox(bar(), line()));
     BorderPane content = new BorderPane(middle);
-    content.setRight(new TagPane(model, actions, shelf, pictures, thumbnails, this::install, this::look));
+    content.setRight(
+        new TagPane(model, actions, shelf, pictures, thumbnails, this::install, this::look));
     stack.getChildren().add(content);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> showEmpty());
     model.selection().idsProperty().addListener(o -> boards.mark());
@@ -211,8 +212,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
     empty
         .getChildren()
         .setAll(
-            Kit.wrapped(
-                Words.of(model.all().isEmpty() ? "shelf.empty" : "shelf.none"), "empty"));
+            Kit.wrapped(Words.of(model.all().isEmpty() ? "shelf.empty" : "shelf.none"), "empty"));
   }
 
   // What a card asks.
@@ -402,5 +402,4 @@ public final class ShelfView implements Place, SwatchCard.Host {
       actions.join(c.id(), model.selection().idsProperty().get());
     }
   }
-
 }

@@ -89,8 +89,7 @@ final class SwatchCard extends VBox {
 
   /** The pointer turns the light: from the left it comes at the left edge, and so on. */
   private void turn(double x) {
-    int degrees =
-        (int) Math.round((x - 0.5) * 2 * TURN_MOST / TURN_STEP) * TURN_STEP;
+    int degrees = (int) Math.round((x - 0.5) * 2 * TURN_MOST / TURN_STEP) * TURN_STEP;
     if (card.kind() == keepshelf.core.model.ItemKind.MATERIAL) {
       picture.show(host.picture(card, host.lit().turned(degrees)));
     }
@@ -109,7 +108,8 @@ final class SwatchCard extends VBox {
     line.getChildren()
         .setAll(from, spring, Signs.staircase(c.labels()), Signs.licence(host.glance(c)));
     boolean broken = host.broken(c);
-    mark.setText(broken ? Words.of("card.broken") : c.marks().favourite() ? Words.of("card.favourite") : "");
+    mark.setText(
+        broken ? Words.of("card.broken") : c.marks().favourite() ? Words.of("card.favourite") : "");
     mark.setVisible(!mark.getText().isEmpty());
     mark.getStyleClass().remove("broken");
     if (broken) {

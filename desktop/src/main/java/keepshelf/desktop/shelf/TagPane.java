@@ -77,7 +77,9 @@ final class TagPane extends ScrollPane {
 
   private void show(List<ShelvedItem> items) {
     boolean same =
-        items.stream().map(s -> s.item().id()).toList()
+        items.stream()
+            .map(s -> s.item().id())
+            .toList()
             .equals(shown.stream().map(s -> s.item().id()).toList());
     double at = getVvalue();
     shown = items;
@@ -136,8 +138,7 @@ final class TagPane extends ScrollPane {
     items.stream()
         .limit(5)
         .forEach(s ->
-            row.getChildren()
-                .add(Images.view(previews.of(s, 256, model.litProperty().get()), 50)));
+            row.getChildren().add(Images.view(previews.of(s, 256, model.litProperty().get()), 50)));
     tag.getChildren()
         .addAll(
             head,

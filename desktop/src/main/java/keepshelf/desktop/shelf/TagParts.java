@@ -28,7 +28,9 @@ import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.work.Pictures;
 
-/** The parts of the tag that are read, not edited: maps, editions, terms, use, history, findings. */
+/**
+ * The parts of the tag that are read, not edited: maps, editions, terms, use, history, findings.
+ */
 final class TagParts {
   private static final double THUMB = 39;
 
@@ -98,8 +100,12 @@ final class TagParts {
   /** Each resolution and format with its files and bytes. */
   Node editions(ShelvedItem s) {
     Map<String, long[]> sums = new LinkedHashMap<>();
-    s.item().editions().forEach(e ->
-        sums.put(e.resolution() + " " + String.valueOf(e.format()).toUpperCase(Locale.ROOT), new long[2]));
+    s.item()
+        .editions()
+        .forEach(e ->
+            sums.put(
+                e.resolution() + " " + String.valueOf(e.format()).toUpperCase(Locale.ROOT),
+                new long[2]));
     for (MapRecord m : s.item().maps()) {
       String key = m.resolution() + " " + String.valueOf(m.format()).toUpperCase(Locale.ROOT);
       long[] sum =
@@ -137,8 +143,7 @@ final class TagParts {
       Licence l = shelf.licences().find(id).orElseGet(() -> Licence.unsettled(id));
       v.getChildren()
           .add(
-              Kit.wrapped(
-                  String.join(" ", l.inWords()), l.isUnsettled() ? "attention" : "second"));
+              Kit.wrapped(String.join(" ", l.inWords()), l.isUnsettled() ? "attention" : "second"));
     }
     for (DatedLicence d : s.pack().earlierLicences()) {
       v.getChildren()
@@ -189,21 +194,24 @@ final class TagParts {
                     "second"));
       }
     }
-    s.item().also().forEach(o ->
-        v.getChildren()
-            .add(
-                Kit.wrapped(
-                    Words.of(
-                        "tag.history.also",
-                        o.source() == null ? o.pack() : o.source(),
-                        o.licence() == null ? Words.of("licence.unknown") : o.licence()),
-                    "second")));
+    s.item()
+        .also()
+        .forEach(o ->
+            v.getChildren()
+                .add(
+                    Kit.wrapped(
+                        Words.of(
+                            "tag.history.also",
+                            o.source() == null ? o.pack() : o.source(),
+                            o.licence() == null ? Words.of("licence.unknown") : o.licence()),
+                        "second")));
     return v.getChildren().isEmpty() ? null : v;
   }
 
   Node condition(ShelvedItem s) {
     VBox v = new VBox(6);
-    ItemCard c = model.all().stream().filter(x -> x.id().equals(s.item().id())).findFirst().orElse(null);
+    ItemCard c =
+        model.all().stream().filter(x -> x.id().equals(s.item().id())).findFirst().orElse(null);
     if (c != null && model.broken(c)) {
       v.getChildren().add(Kit.wrapped(Words.of("tag.broken"), "bad"));
     } else if (s.item().problems().isEmpty()) {
@@ -245,8 +253,7 @@ final class TagParts {
                     name.getText()),
             "main");
     go.setId("split-go");
-    v.getChildren()
-        .addAll(name, new HBox(8, go, Kit.button(Words.of("tag.split.back"), back)));
+    v.getChildren().addAll(name, new HBox(8, go, Kit.button(Words.of("tag.split.back"), back)));
     return v;
   }
 }

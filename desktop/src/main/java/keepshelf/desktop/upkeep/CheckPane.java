@@ -55,8 +55,7 @@ public final class CheckPane extends VBox {
             Kit.button(Words.of("notice.close"), close, "quiet"));
     buttons.setAlignment(Pos.CENTER_LEFT);
     facts.setId("check-facts");
-    getChildren()
-        .addAll(Kit.label(Words.of("upkeep.check"), "heading"), facts, list, buttons);
+    getChildren().addAll(Kit.label(Words.of("upkeep.check"), "heading"), facts, list, buttons);
     upkeep.resultProperty().addListener(o -> show());
     upkeep.brokenProperty().addListener(o -> show());
     show();
@@ -77,11 +76,16 @@ public final class CheckPane extends VBox {
     } else {
       facts.setText(
           Words.of(
-              "upkeep.found", r.files(), count(State.MISSING), count(State.MOVED), count(State.ALTERED)));
+              "upkeep.found",
+              r.files(),
+              count(State.MISSING),
+              count(State.MOVED),
+              count(State.ALTERED)));
     }
     button(fromShelf, any, Words.of("upkeep.from.shelf"));
     button(fromFile, any, fromFile.getText());
-    button(accept, any && count(State.ALTERED) > 0, Words.of("upkeep.accept", count(State.ALTERED)));
+    button(
+        accept, any && count(State.ALTERED) > 0, Words.of("upkeep.accept", count(State.ALTERED)));
   }
 
   private static void button(Button b, boolean there, String text) {
@@ -104,7 +108,8 @@ public final class CheckPane extends VBox {
       }
       Label state =
           Kit.label(
-              Words.of("upkeep.state." + b.state().id()), b.state() == State.MOVED ? "attention" : "bad");
+              Words.of("upkeep.state." + b.state().id()),
+              b.state() == State.MOVED ? "attention" : "bad");
       state.setMinWidth(70);
       String path = upkeep.path(b).replaceFirst("^packs/", "");
       int cut = path.lastIndexOf('/');

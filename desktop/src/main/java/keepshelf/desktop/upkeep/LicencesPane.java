@@ -69,17 +69,9 @@ public final class LicencesPane extends HBox {
     list.setCellFactory(l -> new Row());
     list.setPrefSize(320, 470);
     list.setMinWidth(320);
-    var add =
-        Kit.button(
-            Words.of("licences.add"),
-            () -> edit(Licence.unsettled("LicenseRef-")));
+    var add = Kit.button(Words.of("licences.add"), () -> edit(Licence.unsettled("LicenseRef-")));
     add.setId("licence-add");
-    VBox left =
-        new VBox(
-            10,
-            Kit.label(Words.of("licences.title"), "heading"),
-            list,
-            add);
+    VBox left = new VBox(10, Kit.label(Words.of("licences.title"), "heading"), list, add);
     HBox.setHgrow(form, Priority.ALWAYS);
     form.setMinWidth(430);
     getChildren().addAll(left, form);
@@ -210,8 +202,7 @@ public final class LicencesPane extends HBox {
       people = Integer.valueOf(seats.getText().strip());
     }
     Map<Term, Answer> a = new EnumMap<>(Term.class);
-    terms.forEach(
-        (t, c) -> a.put(t, Answer.values()[c.getSelectionModel().getSelectedIndex()]));
+    terms.forEach((t, c) -> a.put(t, Answer.values()[c.getSelectionModel().getSelectedIndex()]));
     boolean kept =
         upkeep.put(
             new Licence(
@@ -247,8 +238,7 @@ public final class LicencesPane extends HBox {
         return;
       }
       int n = used.getOrDefault(l.id(), 0);
-      Label count =
-          Kit.label(n == 0 ? "" : Words.of("shelf.board.count", n), "second");
+      Label count = Kit.label(n == 0 ? "" : Words.of("shelf.board.count", n), "second");
       Label name = Kit.label(l.id(), l.isUnsettled() ? "attention" : "strong");
       name.setMaxWidth(210);
       name.setTooltip(new javafx.scene.control.Tooltip(l.name()));

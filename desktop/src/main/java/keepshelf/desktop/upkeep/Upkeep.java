@@ -121,9 +121,7 @@ public final class Upkeep {
           shelf.mending().accept(altered);
           work.ui(() -> {
             broken.set(
-                broken.get().stream()
-                    .filter(b -> b.state() != BrokenFile.State.ALTERED)
-                    .toList());
+                broken.get().stream().filter(b -> b.state() != BrokenFile.State.ALTERED).toList());
             changed.run();
           });
         });

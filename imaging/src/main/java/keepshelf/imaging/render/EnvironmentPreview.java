@@ -25,8 +25,7 @@ public final class EnvironmentPreview {
     small = reduced(p, SMALL, SMALL / 2);
     double[] up = irradiance(0, 1, 0);
     double[] front = irradiance(0, 0, 1);
-    double mean =
-        (luminance(up) + luminance(front)) / 2;
+    double mean = (luminance(up) + luminance(front)) / 2;
     exposure = mean > 0 ? MIDDLE_GREY / mean : 1;
   }
 
@@ -118,8 +117,7 @@ public final class EnvironmentPreview {
       for (int x = 0; x < side; x++) {
         double a = ((x + 0.5) / side - 0.5) * 2 * Math.PI;
         double polar = Math.PI * (y + 0.5) / tall;
-        radiance(
-            Math.sin(polar) * Math.sin(a), Math.cos(polar), Math.sin(polar) * Math.cos(a), c);
+        radiance(Math.sin(polar) * Math.sin(a), Math.cos(polar), Math.sin(polar) * Math.cos(a), c);
         out[y * side + x] = argb(c);
       }
     }

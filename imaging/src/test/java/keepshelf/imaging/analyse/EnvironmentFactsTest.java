@@ -22,8 +22,7 @@ class EnvironmentFactsTest {
       double e = Math.PI * (0.5 - (y + 0.5) / H);
       for (int x = 0; x < W; x++) {
         double a = ((x + 0.5) / W - 0.5) * 2 * Math.PI;
-        double cos =
-            Math.sin(e) * Math.sin(e0) + Math.cos(e) * Math.cos(e0) * Math.cos(a - a0);
+        double cos = Math.sin(e) * Math.sin(e0) + Math.cos(e) * Math.cos(e0) * Math.cos(a - a0);
         float v = e > 0 ? 1 : ground;
         if (power > 0 && cos > Math.cos(Math.toRadians(2))) {
           v = power;
