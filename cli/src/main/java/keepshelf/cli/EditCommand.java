@@ -71,6 +71,12 @@ final class EditCommand implements Callable<Integer> {
       description = "A map to split off, relative to the shelf; may be given several times.")
   List<String> maps = new ArrayList<>();
 
+  @Option(
+      names = "--to-pack",
+      paramLabel = "PACK",
+      description = "Move the item with its files to the pack of this identifier.")
+  String toPack;
+
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
@@ -87,8 +93,10 @@ final class EditCommand implements Callable<Integer> {
     if (names.isEmpty() && where == null) {
       return use("Name the items, or find them with --where QUERY.");
     }
-    if (fields.isEmpty() && join.isEmpty() && split == null) {
-      return use("Say what to change with --set FIELD=VALUE, --join ITEM or --split NAME.");
+    if (fields.isEmpty() && join.isEmpty() && split == null && toPack == null) {
+      return use(
+          "Say what to change with --set FIELD=VALUE, --join ITEM, --split NAME or --to-pack"
+              + " PACK.");
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       List<String> ids;
@@ -106,8 +114,8 @@ final class EditCommand implements Callable<Integer> {
             .filter(id -> !ids.contains(id))
             .forEach(ids::add);
       }
-      if ((!others.isEmpty() || split != null) && ids.size() != 1) {
-        return use("--join and --split go with exactly one item.");
+      if ((!others.isEmpty() || split != null || toPack != null) && ids.size() != 1) {
+        return use("--join, --split and --to-pack go with exactly one item.");
       }
       print(shelf, ids, changed(shelf, ids, others, fields));
     }
@@ -126,6 +134,9 @@ final class EditCommand implements Callable<Integer> {
     }
     if (split != null) {
       e = shelf.editing().split(ids.getFirst(), maps, split);
+    }
+    if (toPack != null) {
+      e = shelf.editing().moveTo(ids.getFirst(), toPack);
     }
     return e;
   }

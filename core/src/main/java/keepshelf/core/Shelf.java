@@ -71,7 +71,7 @@ public final class Shelf implements AutoCloseable {
     this.catalogue = catalogue;
     this.filing = new Filing(folder, catalogue, listener);
     this.installer = new Installer(folder, catalogue);
-    this.previews = new Previews(folder);
+    this.previews = new Previews(folder, catalogue::pack);
     this.bin = new Bin(folder, catalogue);
     this.licences = new Licences(folder);
     this.known = new KnownPictures(catalogue);

@@ -87,5 +87,6 @@ public final class DemoSetUp {
       shelf.file(a, Filing.Wishes.NONE, (bytes, file) -> {});
       window.work().ui(window::refresh);
     }
+    DemoRecords.write(shelf);
   }
 }

@@ -195,6 +195,21 @@ public final class MainWindow implements AutoCloseable {
             shell::closeSheet));
   }
 
+  /** Shows what is chosen on the boards large. */
+  public void look() {
+    boards.look();
+  }
+
+  /** Shows the boards again. */
+  public void closeLook() {
+    boards.closeLook();
+  }
+
+  /** Takes away what was shown over the places. */
+  public void closeSheet() {
+    shell.closeSheet();
+  }
+
   /** What moves the whole shelf, with the window, to another folder. */
   public void onMove(java.util.function.Consumer<Path> what) {
     mover = what;

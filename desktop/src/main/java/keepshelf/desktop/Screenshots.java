@@ -94,10 +94,11 @@ public final class Screenshots extends Application {
     shot("shelf-dark");
     fx(() -> {
       window.switchTheme();
-      window.shelfModel().wordsProperty().set("rope");
+      window.shelfModel().wordsProperty().set("res>=1K -source:pebblejar");
       return null;
     });
     shot("search");
+    boards();
     fx(() -> {
       window.shelfModel().wordsProperty().set("");
       window.open(window.arrivals());
@@ -126,6 +127,58 @@ public final class Screenshots extends Application {
     });
     hosts();
     duplicates();
+  }
+
+  private void boards() throws IOException, InterruptedException, ExecutionException {
+    fx(() -> {
+      window.shelfModel().wordsProperty().set("");
+      ((Button) stage.getScene().lookup("#by-colour")).fire();
+      return null;
+    });
+    idle();
+    choose("cork_float", "net_mesh", "tarred_rope");
+    shot("shelf-colour");
+    fx(() -> {
+      window.look();
+      return null;
+    });
+    shot("shelf-beside");
+    fx(() -> {
+      window.closeLook();
+      ((Button) stage.getScene().lookup("#by-kind")).fire();
+      choose("slate_shingle");
+      return null;
+    });
+    idle();
+    fx(() -> {
+      window.look();
+      return null;
+    });
+    shot("shelf-look");
+    fx(() -> {
+      window.closeLook();
+      window.licences();
+      return null;
+    });
+    shot("licences");
+    fx(() -> {
+      window.closeSheet();
+      return null;
+    });
+  }
+
+  private void choose(String... keys) throws InterruptedException, ExecutionException {
+    fx(() -> {
+      choose(keys[0]);
+      for (String k : List.of(keys).subList(1, keys.length)) {
+        window.shelfModel().all().stream()
+            .filter(c -> c.key().equals(k))
+            .findFirst()
+            .ifPresent(window.shelfModel().selection()::toggle);
+      }
+      return null;
+    });
+    idle();
   }
 
   /** Chooses the item with this key on the boards. */

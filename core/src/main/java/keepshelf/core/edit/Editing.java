@@ -13,6 +13,7 @@ import java.util.function.Function;
 import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.Hashes;
 import keepshelf.core.bin.ShelfChange;
+import keepshelf.core.bin.ShelfChange.Move;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
@@ -228,21 +229,57 @@ public final class Editing {
   }
 
   /**
+   * Moves an item with its files to another pack on the shelf; its record there is that pack's.
+   *
+   * @throws ShelfException when nothing was changed: it is made of several parts, shares a file
+   *     with another item, or is the last of its pack
+   */
+  public Edited moveTo(String item, String pack) throws ShelfException {
+    ShelvedItem s = one(item);
+    String name = s.item().name();
+    String what = "Moving “" + name + "” to another pack";
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      PackRecord from = catalogue.pack(s.pack().id()).orElseThrow();
+      PackRecord to =
+          catalogue
+              .pack(pack)
+              .orElseThrow(
+                  () -> refused(pack, "There is no pack " + pack + " on this shelf any more."));
+      if (from.id().equals(to.id())) {
+        return new Edited(what, 1, List.of(), List.of());
+      }
+      PackMove m = PackMove.of(s.item(), from, to);
+      if (m.trouble() != null) {
+        throw refused(item, "“" + name + "” stayed in “" + from.name() + "”: " + m.trouble());
+      }
+      run(what, m.moves(), List.of(m.from(), m.to()));
+      return new Edited(what, 1, List.of(from, to), List.of(m.from(), m.to()), m.moves());
+    } catch (IOException e) {
+      throw disk(what, e);
+    }
+  }
+
+  /**
    * Puts everything back to what it was before {@code edited}.
    *
    * @throws ShelfException when something was changed since; nothing is changed then
    */
   public Edited undo(Edited edited) throws ShelfException {
-    return back(edited.what(), edited.items(), edited.after(), edited.before());
+    return back(
+        edited,
+        edited.after(),
+        edited.before(),
+        edited.moves().reversed().stream().map(m -> new Move(m.to(), m.from())).toList());
   }
 
   /** Does again what was undone. */
   public Edited redo(Edited edited) throws ShelfException {
-    return back(edited.what(), edited.items(), edited.before(), edited.after());
+    return back(edited, edited.before(), edited.after(), edited.moves());
   }
 
-  private Edited back(String what, int items, List<PackRecord> from, List<PackRecord> to)
+  private Edited back(Edited edited, List<PackRecord> from, List<PackRecord> to, List<Move> moves)
       throws ShelfException {
+    String what = edited.what();
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       for (PackRecord p : from) {
         PackRecord now = catalogue.pack(p.id()).orElse(null);
@@ -257,8 +294,8 @@ public final class Editing {
                   + " since. Nothing was changed.");
         }
       }
-      run("Undoing: " + what, to);
-      return new Edited(what, items, from, to);
+      run("Undoing: " + what, moves, to);
+      return new Edited(what, edited.items(), from, to, moves);
     } catch (IOException e) {
       throw disk(what, e);
     }
@@ -279,7 +316,7 @@ public final class Editing {
         }
       }
       if (!after.isEmpty()) {
-        run(what, after);
+        run(what, List.of(), after);
       }
       return new Edited(what, items, before, after);
     } catch (IllegalArgumentException e) {
@@ -289,8 +326,8 @@ public final class Editing {
     }
   }
 
-  private void run(String what, List<PackRecord> packs) throws IOException {
-    ShelfChange.of(what, List.of(), packs).run(shelf, catalogue, listener);
+  private void run(String what, List<Move> moves, List<PackRecord> packs) throws IOException {
+    ShelfChange.of(what, moves, packs).run(shelf, catalogue, listener);
   }
 
   private String packOf(String item) throws ShelfException {

@@ -6,7 +6,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.model.ItemKind;
@@ -31,10 +33,16 @@ public final class Previews {
   private static final int LOOK = 2;
 
   private final ShelfFolder shelf;
+  private final Function<String, Optional<PackRecord>> packs;
 
-  /** Keeps its pictures in {@code shelf}. */
-  public Previews(ShelfFolder shelf) {
+  /**
+   * Keeps its pictures in {@code shelf}.
+   *
+   * @param packs finds the record of a pack by its identifier
+   */
+  public Previews(ShelfFolder shelf, Function<String, Optional<PackRecord>> packs) {
     this.shelf = shelf;
+    this.packs = packs;
   }
 
   /**
@@ -98,14 +106,14 @@ public final class Previews {
    */
   public Picture of(ShelvedItem s, int side, Lit lit) throws IOException {
     if (lit.turnDegrees() != 0) {
-      return render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
+      return rendered(s, side, lit);
     }
     Path file = file(s.item().id(), s.item().look(), side, lit);
     Optional<Picture> kept = kept(file);
     if (kept.isPresent()) {
       return kept.get();
     }
-    Picture p = render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
+    Picture p = rendered(s, side, lit);
     Path beside = file.resolveSibling(file.getFileName() + "." + Thread.currentThread().threadId());
     ImageEncoder.png(pixels(p), beside, 4);
     Files.move(
@@ -114,6 +122,30 @@ public final class Previews {
         java.nio.file.StandardCopyOption.ATOMIC_MOVE,
         java.nio.file.StandardCopyOption.REPLACE_EXISTING);
     return p;
+  }
+
+  private Picture rendered(ShelvedItem s, int side, Lit lit) throws IOException {
+    if (s.item().kind() == ItemKind.MODEL) {
+      ShelvedModel m = model(s);
+      if (m.file().isPresent()) {
+        return new Picture(side, m.render(side, lit));
+      }
+    }
+    return render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
+  }
+
+  private ShelvedModel model(ShelvedItem s) throws IOException {
+    return new ShelvedModel(
+        shelf,
+        s,
+        packs
+            .apply(s.pack().id())
+            .orElseThrow(() -> new IOException("the pack of " + s.item().name() + " is gone")));
+  }
+
+  /** What a model holds and what it lacks; empty when its file is gone or cannot be read. */
+  public Optional<ModelLook> modelLook(ShelvedItem s) throws IOException {
+    return model(s).look();
   }
 
   /** A preview that was made before, by what a card knows; empty when it has to be made. */

@@ -194,6 +194,8 @@ public final class SqliteCatalogue implements Catalogue {
       List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
     change(h -> {
       gone.forEach(id -> h.execute("delete from pack where id = ?", id));
+      // All their items first: one may have gone from one of them to another.
+      packs.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
       packs.forEach(p -> PackTables.insert(h, p));
       installations.forEach(i -> HostTables.put(h, i));
     });

@@ -191,6 +191,27 @@ class EditingTest {
         .hasMessageContaining("none of its maps");
   }
 
+  @Test
+  void anItemMovesToAnotherPackWithItsFilesAndBack() throws Exception {
+    Map<String, String> files = SmallShelf.files(root);
+    ShelvedItem mesh = shelf.item("net_mesh");
+    String brass = shelf.item("sea_worn_brass").pack().id();
+    Edited e = shelf.editing().moveTo(mesh.item().id(), brass);
+    ShelvedItem moved = shelf.item("net_mesh");
+    assertThat(moved.pack().source()).isEqualTo("Gantry Nine");
+    assertThat(moved.item().id()).isEqualTo(mesh.item().id());
+    for (MapRecord m : moved.item().maps()) {
+      assertThat(shelf.folder().resolve(moved.path(m))).exists();
+    }
+    assertThat(shelf.check().run(true, keepshelf.core.archive.ShareProgress.NONE).broken())
+        .isEmpty();
+    assertThat(SmallShelf.find(shelf, "source:gantry")).hasSize(2);
+    shelf.editing().undo(e);
+    assertThat(SmallShelf.files(root)).isEqualTo(files);
+    assertThatThrownBy(() -> shelf.editing().moveTo(id("tarred_rope"), brass))
+        .hasMessageContaining("only item");
+  }
+
   /** Wherever a process dies in a change of many packs, the next start finishes it. */
   @Test
   void aChangeThatWasInterruptedIsFinished() throws Exception {

@@ -77,6 +77,11 @@ public final class ShelfActions {
     edit(Words.of("shelf.split"), () -> shelf.editing().split(item, paths, name));
   }
 
+  /** Moves an item with its files to another pack. */
+  public void moveTo(String item, String pack) {
+    edit(Words.of("shelf.move"), () -> shelf.editing().moveTo(item, pack));
+  }
+
   private interface Editor {
     Edited run() throws ShelfException;
   }

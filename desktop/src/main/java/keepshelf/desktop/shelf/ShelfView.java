@@ -269,7 +269,8 @@ public final class ShelfView implements Place, SwatchCard.Host {
     look.requestFocus();
   }
 
-  private void closeLook() {
+  /** Shows the boards again. */
+  public void closeLook() {
     stack.getChildren().remove(look);
     look = null;
     boards.requestFocus();

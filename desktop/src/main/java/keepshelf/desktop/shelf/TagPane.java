@@ -1,6 +1,7 @@
 package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -12,6 +13,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.GridPane;
@@ -34,6 +36,7 @@ import keepshelf.desktop.work.Pictures;
 /** The record of what is chosen, hung at the right as a paper tag; everything known is editable. */
 final class TagPane extends ScrollPane {
   private static final double WIDTH = 306;
+  private static final int MOST_PACKS = 25;
   private static final List<Field> PURCHASE =
       List.of(Field.BOUGHT, Field.PRICE, Field.ORDER, Field.SEATS, Field.UNTIL);
 
@@ -212,17 +215,46 @@ final class TagPane extends ScrollPane {
         m,
         Words.of(favourite ? "tag.unfavourite" : "tag.favourite"),
         () -> actions.set(ids(items), Field.FAVOURITE, favourite ? "no" : "yes"));
+    ItemCard first = model.selection().leadProperty().get();
+    if (items.size() == 1 && first != null && first.colour() != null) {
+      String colour = String.format(Locale.ROOT, "colour:#%06x", first.colour().toSrgb());
+      add(m, Words.of("tag.colour"), () -> model.wordsProperty().set(colour));
+    }
     if (items.size() > 1) {
       ItemCard lead = model.selection().leadProperty().get();
       add(m, Words.of("tag.join", lead.name()), () -> actions.join(lead.id(), ids(items)));
     } else if (items.getFirst().item().maps().size() > 1) {
       add(m, Words.of("tag.split"), () -> split(items.getFirst()));
     }
+    if (items.size() == 1) {
+      m.getItems().add(packs(items.getFirst()));
+    }
     add(
         m,
         items.size() == 1 ? Words.of("tag.letgo") : Words.of("tag.letgo.many", items.size()),
         () -> actions.letGo(items));
     return m;
+  }
+
+  /** The packs of the same source, then others, that the item could go to. */
+  private Menu packs(ShelvedItem s) {
+    Menu menu = new Menu(Words.of("tag.topack"));
+    model.all().stream()
+        .map(ItemCard::pack)
+        .distinct()
+        .filter(p -> !p.id().equals(s.pack().id()))
+        .sorted(
+            Comparator.comparing(
+                    (ItemCard.PackCard p) -> !Objects.equals(p.source(), s.pack().source()))
+                .thenComparing(ItemCard.PackCard::name, String.CASE_INSENSITIVE_ORDER))
+        .limit(MOST_PACKS)
+        .forEach(p -> {
+          MenuItem i = new MenuItem(p.source() == null ? p.name() : p.name() + " · " + p.source());
+          i.setOnAction(e -> actions.moveTo(s.item().id(), p.id()));
+          menu.getItems().add(i);
+        });
+    menu.setDisable(menu.getItems().isEmpty());
+    return menu;
   }
 
   private static void add(ContextMenu m, String title, Runnable what) {

@@ -154,10 +154,11 @@ final class TagParts {
 
   /** What a light or a model is beyond its maps; null for other kinds. */
   Node kindFacts(ShelvedItem s) {
-    if (s.item().kind() != ItemKind.ENVIRONMENT) {
-      return null;
-    }
-    return new LightFactsBox(s, shelf, model);
+    return switch (s.item().kind()) {
+      case ENVIRONMENT -> new LightFactsBox(s, shelf, model);
+      case MODEL -> new ModelFactsBox(s, shelf, model);
+      default -> null;
+    };
   }
 
   Node used(ShelvedItem s) {

@@ -6,10 +6,12 @@ import java.nio.IntBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import keepshelf.core.store.Json;
+import keepshelf.imaging.render.Mesh;
 import org.lwjgl.PointerBuffer;
 import org.lwjgl.assimp.AIMaterial;
 import org.lwjgl.assimp.AIMesh;
@@ -32,8 +34,12 @@ final class ModelImporter {
 
   private ModelImporter() {}
 
-  /** The file to write to, then the files to read. */
+  /** The file to write to, then the files to read; or {@code --mesh}, the file for it, a model. */
   public static void main(String[] files) throws IOException {
+    if (files[0].equals("--mesh")) {
+      MeshFile.write(Path.of(files[1]), mesh(Path.of(files[2])));
+      return;
+    }
     try (BufferedWriter out = Files.newBufferedWriter(Path.of(files[0]))) {
       for (int i = 1; i < files.length; i++) {
         out.write(Json.line(read(Path.of(files[i]))));
@@ -42,6 +48,71 @@ final class ModelImporter {
         out.flush();
       }
     }
+  }
+
+  /** All triangles of a model. */
+  private static Mesh mesh(Path file) throws IOException {
+    AIScene scene = Assimp.aiImportFile(file.toString(), STEPS | Assimp.aiProcess_GenSmoothNormals);
+    if (scene == null) {
+      throw new IOException(String.valueOf(Assimp.aiGetErrorString()));
+    }
+    PointerBuffer meshes = scene.mMeshes();
+    List<Integer> used = used(scene);
+    int n = 0;
+    for (int i = 0; meshes != null && i < scene.mNumMeshes(); i++) {
+      n += AIMesh.create(meshes.get(i)).mNumFaces();
+    }
+    if (n > MeshFile.MOST) {
+      throw new IOException("it has " + n + " triangles");
+    }
+    float[] positions = new float[9 * n];
+    float[] normals = new float[9 * n];
+    float[] uvs = new float[6 * n];
+    int[] slots = new int[n];
+    int t = 0;
+    for (int i = 0; meshes != null && i < scene.mNumMeshes(); i++) {
+      AIMesh m = AIMesh.create(meshes.get(i));
+      AIVector3D.Buffer uv = m.mTextureCoords(0);
+      for (int f = 0; f < m.mNumFaces(); f++) {
+        IntBuffer corners = m.mFaces().get(f).mIndices();
+        if (corners.remaining() != 3) {
+          continue;
+        }
+        for (int k = 0; k < 3; k++) {
+          int v = corners.get(corners.position() + k);
+          put(positions, 9 * t + 3 * k, m.mVertices().get(v));
+          if (m.mNormals() != null) {
+            put(normals, 9 * t + 3 * k, m.mNormals().get(v));
+          }
+          if (uv != null) {
+            uvs[6 * t + 2 * k] = uv.get(v).x();
+            uvs[6 * t + 2 * k + 1] = uv.get(v).y();
+          }
+        }
+        slots[t++] = used.indexOf(m.mMaterialIndex());
+      }
+    }
+    return new Mesh(
+        Arrays.copyOf(positions, 9 * t),
+        Arrays.copyOf(normals, 9 * t),
+        Arrays.copyOf(uvs, 6 * t),
+        Arrays.copyOf(slots, t));
+  }
+
+  private static void put(float[] to, int at, AIVector3D v) {
+    to[at] = v.x();
+    to[at + 1] = v.y();
+    to[at + 2] = v.z();
+  }
+
+  /** Numbers of the materials that meshes use, in the file's order: these are the slots. */
+  private static List<Integer> used(AIScene scene) {
+    Set<Integer> out = new java.util.TreeSet<>();
+    PointerBuffer meshes = scene.mMeshes();
+    for (int i = 0; meshes != null && i < scene.mNumMeshes(); i++) {
+      out.add(AIMesh.create(meshes.get(i)).mMaterialIndex());
+    }
+    return List.copyOf(out);
   }
 
   static ModelFacts read(Path file) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.store.Json;
+import keepshelf.imaging.render.Mesh;
 
 /** Has model files read in a process of its own, which may crash or hang without harm. */
 public final class ModelReader {
@@ -32,6 +33,39 @@ public final class ModelReader {
       }
     }
     return out;
+  }
+
+  /**
+   * All triangles of a model, its slots numbered as in {@link ModelFacts#slots()}.
+   *
+   * @throws IOException when the importer cannot get through it within a minute
+   */
+  public static Mesh mesh(Path model) throws IOException {
+    Path answer = Files.createTempFile("keepshelf-mesh", ".bin");
+    try {
+      List<String> command = command(answer, List.of(model));
+      command.add(command.indexOf(answer.toString()), "--mesh");
+      Process p =
+          new ProcessBuilder(command)
+              .redirectErrorStream(true)
+              .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+              .directory(Path.of(System.getProperty("java.io.tmpdir")).toFile())
+              .start();
+      try {
+        p.getOutputStream().close();
+        if (!p.waitFor(SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0) {
+          throw new IOException("the importer could not get through " + model);
+        }
+        return MeshFile.read(answer);
+      } finally {
+        p.destroyForcibly();
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CancellationException();
+    } finally {
+      Files.deleteIfExists(answer);
+    }
   }
 
   private static String run(List<Path> files, List<ModelFacts> out) {

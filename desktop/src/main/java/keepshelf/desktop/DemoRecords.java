@@ -1,0 +1,77 @@
+package keepshelf.desktop;
+
+import java.util.List;
+import java.util.Map;
+import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.edit.Field;
+import keepshelf.core.licensing.Answer;
+import keepshelf.core.licensing.Licence;
+import keepshelf.core.problem.ShelfException;
+
+/** What the freelancer of the scenario has noted on the demo's shelf. */
+final class DemoRecords {
+  private record Note(String key, Map<Field, String> fields) {}
+
+  private static final List<Note> NOTES =
+      List.of(
+          new Note(
+              "verdigris_copper",
+              Map.of(
+                  Field.COLLECTIONS, "Lamp room",
+                  Field.TAGS, "metal, roof, salt",
+                  Field.FAVOURITE, "yes",
+                  Field.NOTES, "Dome and gutter. Best under overcast light.",
+                  Field.BOUGHT, "2026-03-03",
+                  Field.PRICE, "18 €",
+                  Field.ORDER, "BW-2217")),
+          new Note(
+              "tarred_rope",
+              Map.of(Field.COLLECTIONS, "Harbour wall, Boathouse", Field.TAGS, "rope, wet")),
+          new Note("net_mesh", Map.of(Field.COLLECTIONS, "Boathouse", Field.TAGS, "rope, cut-out")),
+          new Note("cork_float", Map.of(Field.COLLECTIONS, "Boathouse", Field.TAGS, "float")),
+          new Note(
+              "slate_shingle",
+              Map.of(
+                  Field.COLLECTIONS,
+                  "Keeper's room",
+                  Field.TAGS,
+                  "roof, wet",
+                  Field.FAVOURITE,
+                  "yes")),
+          new Note(
+              "barnacle_crust", Map.of(Field.COLLECTIONS, "Harbour wall", Field.TAGS, "salt, wet")),
+          new Note("limewash_plaster", Map.of(Field.COLLECTIONS, "Keeper's room")));
+
+  private DemoRecords() {}
+
+  /** Notes it all; what is not on the shelf is left out. */
+  static void write(Shelf shelf) throws ShelfException {
+    for (Note n : NOTES) {
+      List<ShelvedItem> found = shelf.catalogue().find(n.key());
+      if (!found.isEmpty()) {
+        shelf.editing().set(List.of(found.getFirst().item().id()), n.fields());
+      }
+    }
+    shelf
+        .licences()
+        .put(
+            new Licence(
+                "LicenseRef-Hollow-Ash-Scans",
+                "Hollow Ash Scans, one seat",
+                null,
+                Answer.YES,
+                Answer.NO,
+                Answer.YES,
+                Answer.NO,
+                Answer.NO,
+                Answer.NO,
+                Answer.NO,
+                Answer.NO,
+                1,
+                false,
+                "One person, any number of jobs; the files stay with that person."));
+    shelf.savedSearches().put("Wet things, 1K or more", "tag:wet res>=1K");
+    shelf.savedSearches().put("Never installed", "used:no");
+  }
+}
