@@ -1,8 +1,10 @@
 package keepshelf.desktop.shelf;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.geometry.Side;
 import javafx.scene.control.Button;
@@ -12,7 +14,9 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.search.Condition;
@@ -27,13 +31,15 @@ import keepshelf.desktop.kit.Kit;
  */
 final class FilterBar extends HBox {
   private static final int MOST_VALUES = 18;
+  private static final double RIGHT = 320;
   private static final List<String> FACETS =
       List.of("kind", "source", "licence", "maps", "res", "is", "in", "collection", "tag");
 
   private final ShelfModel model;
   private final java.util.function.Supplier<Map<String, String>> saved;
   private final java.util.function.BiConsumer<String, String> save;
-  private final HBox chips = new HBox(6);
+  private final FlowPane asked = new FlowPane(4, 6);
+  private final List<Button> chips = new ArrayList<>();
   private final Label count = Kit.label("", "second");
   private final Map<String, Button> menus = new LinkedHashMap<>();
 
@@ -54,26 +60,32 @@ final class FilterBar extends HBox {
     getStyleClass().add("bar");
     setAlignment(Pos.CENTER_LEFT);
     setMinHeight(40);
-    chips.setAlignment(Pos.CENTER_LEFT);
+    asked.setAlignment(Pos.CENTER_LEFT);
+    asked.setMinWidth(0);
+    // As wide as the bar without what stands at its right, so that it knows its rows beforehand.
+    asked.prefWrapLengthProperty().bind(widthProperty().subtract(RIGHT));
+    asked.setPadding(new Insets(6, 0, 6, 0));
+    setHgrow(asked, Priority.ALWAYS);
     for (String f : FACETS) {
       Button b = Kit.button(Words.of("facet." + f), () -> {}, "pill");
       b.setId("facet-" + f);
       b.setOnAction(e -> menu(f).show(b, Side.BOTTOM, 0, 4));
       menus.put(f, b);
-      getChildren().add(b);
+      asked.getChildren().add(b);
     }
     Button named = Kit.button(Words.of("shelf.saved"), () -> {}, "pill");
     named.setId("saved-searches");
-    getChildren().addFirst(chips);
+    asked.getChildren().add(named);
     named.setOnAction(e -> savedMenu().show(named, Side.BOTTOM, 0, 4));
     count.setId("shelf-count");
     count.setMinWidth(USE_PREF_SIZE);
-    getChildren().addAll(named, Kit.spring(), count);
+    getChildren().addAll(asked, count);
     model.foundProperty().addListener((o, was, is) -> show(is));
   }
 
   private void show(Found f) {
-    chips.getChildren().clear();
+    asked.getChildren().removeAll(chips);
+    chips.clear();
     for (Condition c : f.query().conditions()) {
       Button chip =
           Kit.button(
@@ -82,9 +94,9 @@ final class FilterBar extends HBox {
               "pill",
               "chosen");
       chip.setAccessibleText(Words.of("shelf.chip.remove", c.text()));
-      chips.getChildren().add(chip);
+      chips.add(chip);
     }
-    chips.setManaged(!chips.getChildren().isEmpty());
+    asked.getChildren().addAll(0, chips);
     menus.forEach((key, b) -> {
       boolean any = !f.facets().getOrDefault(key, Map.of()).isEmpty();
       // A menu without a choice, or one whose chip stands there already, only takes room.

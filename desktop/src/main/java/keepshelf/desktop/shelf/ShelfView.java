@@ -159,7 +159,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
     search.setPromptText(Words.of("shelf.search"));
     search.setId("search");
     search.setPrefWidth(360);
-    search.setMinWidth(200);
+    search.setMinWidth(130);
     search.textProperty().bindBidirectional(model.wordsProperty());
     search.setOnKeyPressed(e -> {
       if (e.getCode() == KeyCode.ESCAPE) {
@@ -181,10 +181,17 @@ public final class ShelfView implements Place, SwatchCard.Host {
     StackPane.setMargin(slash, new javafx.geometry.Insets(0, 9, 0, 0));
     Label by = Kit.label(Words.of("shelf.boards"), "second");
     by.setMinWidth(Label.USE_PREF_SIZE);
-    header.getChildren().addAll(field, Kit.spring(), by);
+    HBox pills = new HBox(8, by);
     for (Boards.By b : Boards.By.values()) {
-      header.getChildren().add(pill(b));
+      pills.getChildren().add(pill(b));
     }
+    pills.setAlignment(Pos.CENTER_RIGHT);
+    // In a narrow window the first pills give way; the window itself must not grow.
+    pills.setMinWidth(0);
+    javafx.scene.shape.Rectangle edge = new javafx.scene.shape.Rectangle(0, 60);
+    edge.widthProperty().bind(pills.widthProperty());
+    pills.setClip(edge);
+    header.getChildren().addAll(field, Kit.spring(), pills);
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
   }
