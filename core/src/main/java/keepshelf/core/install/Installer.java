@@ -99,8 +99,7 @@ public final class Installer {
     double tile = Planner.tile(item, tileMetres);
     boolean raised =
         planner.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP);
-    OptionalDouble relief =
-        raised ? Relief.implied(shelf, item, used, tile) : OptionalDouble.empty();
+    OptionalDouble relief = raised ? Relief.known(shelf, item, used, tile) : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
     Path folder = folder(host, stem, id);
     long bytes = planner.maps().stream().mapToLong(m -> m.source().bytes()).sum();

@@ -19,11 +19,17 @@ final class Relief {
   private Relief() {}
 
   /**
-   * Metres between black and white of the height map that the normal map of an item implies; empty
-   * when unknown. Reads both pictures.
+   * Metres between black and white of the height map: as a person said, else as the normal map of
+   * an item implies; empty when unknown. Reads both pictures for that.
    */
-  static OptionalDouble implied(
+  static OptionalDouble known(
       ShelfFolder shelf, ShelvedItem item, String resolution, double tileMetres) {
+    Double said = item.item().marks().reliefMillimetres();
+    if (said != null) {
+      // What a person said holds for the item's own tile and grows with it.
+      Double own = item.item().tileMetres();
+      return OptionalDouble.of(said / 1000 * (own == null ? 1 : tileMetres / own));
+    }
     List<MapRecord> maps = item.item().mapsAt(resolution);
     MapRecord normal = of(maps, MapRole.NORMAL);
     MapRecord height = of(maps, MapRole.HEIGHT);

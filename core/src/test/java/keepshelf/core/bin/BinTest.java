@@ -8,11 +8,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import keepshelf.core.Shelf;
+import keepshelf.core.SmallShelf;
 import keepshelf.core.TestPacks;
 import keepshelf.core.archive.Hashes;
 import keepshelf.core.archive.Progress;
@@ -55,21 +55,6 @@ class BinTest {
     }
   }
 
-  private static Map<String, byte[]> set(String name, long seed, String... roles)
-      throws IOException {
-    Map<String, byte[]> m = new LinkedHashMap<>();
-    for (String r : roles) {
-      m.put(
-          name + "_" + r + ".png",
-          switch (r) {
-            case "basecolor" -> TestPacks.png(TestPacks.colour(64, seed));
-            case "normal" -> TestPacks.png(TestPacks.normal(64, seed, true));
-            default -> TestPacks.png(TestPacks.grey(64, seed + r.length()));
-          });
-    }
-    return m;
-  }
-
   private static void file(Shelf shelf, String zip, Map<String, byte[]> files) throws Exception {
     Path p = TestPacks.zip(once.resolve(zip), files);
     shelf.file(shelf.read(p.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
@@ -77,9 +62,13 @@ class BinTest {
 
   /** Two packs: one with rope alone, one with cord (more maps, a licence) and net. */
   private static void fill(Shelf shelf) throws Exception {
-    file(shelf, "tarred_rope.zip", set("tarred_rope", 3, "basecolor", "roughness", "normal"));
-    Map<String, byte[]> two = set("shore_cord", 3, "basecolor", "roughness", "normal", "ao");
-    two.putAll(set("net_mesh", 9, "basecolor", "roughness"));
+    file(
+        shelf,
+        "tarred_rope.zip",
+        SmallShelf.set("tarred_rope", 3, "basecolor", "roughness", "normal"));
+    Map<String, byte[]> two =
+        SmallShelf.set("shore_cord", 3, "basecolor", "roughness", "normal", "ao");
+    two.putAll(SmallShelf.set("net_mesh", 9, "basecolor", "roughness"));
     two.put(
         "licence.txt",
         "SPDX-License-Identifier: CC0-1.0\nSource: Pebblejar\n".getBytes(StandardCharsets.UTF_8));
@@ -321,8 +310,8 @@ class BinTest {
   void identicalFilesShareTheirBytesAndPartAgain() throws Exception {
     root = dir.resolve("other");
     try (Shelf shelf = Shelf.open(root)) {
-      Map<String, byte[]> a = set("hull_plate", 5, "basecolor", "ao");
-      Map<String, byte[]> b = set("sea_brass", 6, "basecolor");
+      Map<String, byte[]> a = SmallShelf.set("hull_plate", 5, "basecolor", "ao");
+      Map<String, byte[]> b = SmallShelf.set("sea_brass", 6, "basecolor");
       b.put("sea_brass_ao.png", a.get("hull_plate_ao.png"));
       file(shelf, "hull_plate.zip", a);
       file(shelf, "sea_brass.zip", b);

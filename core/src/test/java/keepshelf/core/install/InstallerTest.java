@@ -79,6 +79,20 @@ class InstallerTest {
   }
 
   @Test
+  void reliefThatAPersonSaidGoesBeforeWhatTheNormalMapImplies() throws Exception {
+    shelf
+        .editing()
+        .set(java.util.List.of(kelp.item().id()), keepshelf.core.edit.Field.RELIEF, "4 mm");
+    kelp = shelf.item("wet_kelp");
+    InstallPlan plan = shelf.installer().plan(kelp, host, null, null);
+    assertThat(plan.reliefMetres()).isCloseTo(0.004, org.assertj.core.api.Assertions.within(1e-9));
+    assertThat(plan.reliefKnown()).isTrue();
+    // It grows with the tile.
+    assertThat(shelf.installer().plan(kelp, host, null, 1.0).reliefMetres())
+        .isCloseTo(0.008, org.assertj.core.api.Assertions.within(1e-9));
+  }
+
+  @Test
   void mapsAreCopiedBitForBitOrConvertedExactly() throws Exception {
     InstallationRecord i = install();
     Path delivered = shelf.folder().resolve(kelp.pack().folder());
