@@ -4,9 +4,13 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.search.Condition;
 import keepshelf.core.search.Found;
@@ -35,6 +39,8 @@ import picocli.CommandLine.Parameters;
           + " shelf could not be opened."
     })
 final class SearchCommand implements Callable<Integer> {
+  private static final int FEW = 50;
+
   @Parameters(arity = "0..*", paramLabel = "QUERY", description = "Words and conditions.")
   List<String> words = new ArrayList<>();
 
@@ -95,13 +101,7 @@ final class SearchCommand implements Callable<Integer> {
       return;
     }
     Map<String, Object> m = new LinkedHashMap<>();
-    m.put(
-        "items",
-        f.cards().stream()
-            .map(c -> shelf.catalogue().item(c.id()))
-            .flatMap(java.util.Optional::stream)
-            .map(ItemJson::listed)
-            .toList());
+    m.put("items", records(shelf, f).stream().map(ItemJson::listed).toList());
     m.put("query", f.query().text());
     m.put("hints", f.hints());
     if (facets) {
@@ -110,7 +110,19 @@ final class SearchCommand implements Callable<Integer> {
     out.json(m);
   }
 
-  static String line(ItemCard c) {
+  /** The records of what was found, by name; of many all are read at once. */
+  private static List<ShelvedItem> records(Shelf shelf, Found f) {
+    if (f.cards().size() <= FEW) {
+      return f.cards().stream()
+          .map(c -> shelf.catalogue().item(c.id()))
+          .flatMap(Optional::stream)
+          .toList();
+    }
+    Set<String> ids = f.cards().stream().map(ItemCard::id).collect(Collectors.toSet());
+    return shelf.catalogue().items().stream().filter(s -> ids.contains(s.item().id())).toList();
+  }
+
+  private static String line(ItemCard c) {
     return String.format(
         java.util.Locale.ROOT,
         "%s  %-28s %-14s %-18s %-22s %s",

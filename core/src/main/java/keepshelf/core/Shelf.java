@@ -36,6 +36,7 @@ import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.intake.FilingStep;
+import keepshelf.core.intake.PackDocuments;
 import keepshelf.core.intake.Recovery;
 import keepshelf.core.intake.RememberedCorrections;
 import keepshelf.core.intake.ShelfFolder;
@@ -260,6 +261,11 @@ public final class Shelf implements AutoCloseable {
   /** The licences that are known here. */
   public Licences licences() {
     return licences;
+  }
+
+  /** The text of a pack's licence as it came, at most 64 KB of it; empty when none came. */
+  public String licenceText(String pack) {
+    return catalogue.pack(pack).map(p -> PackDocuments.licence(folder, p)).orElse("");
   }
 
   /** Compares files with what was delivered. */

@@ -50,6 +50,7 @@ public final class MainWindow implements AutoCloseable {
   private final ShelfModel shelfModel;
   private final ShelfActions shelfActions;
   private final Upkeep upkeep;
+  private boolean stale;
   private java.util.function.Consumer<Path> mover = to -> {};
   private final HostsModel hostsModel;
   private final ArrivalsModel arrivalsModel;
@@ -80,8 +81,8 @@ public final class MainWindow implements AutoCloseable {
     arrivalsModel
         .watchedProperty()
         .addListener((o, was, is) -> settings.put("watch", is == null ? "" : is.toString()));
-    shelfActions = new ShelfActions(shelf, work, this::refresh);
-    upkeep = new Upkeep(shelf, work, this::refresh);
+    shelfActions = new ShelfActions(shelf, work, this::recordsChanged, this::refresh);
+    upkeep = new Upkeep(shelf, work, this::recordsChanged);
     boards = new ShelfView(shelfModel, shelfActions, shelf, pictures, this::install);
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
@@ -93,6 +94,7 @@ public final class MainWindow implements AutoCloseable {
             shelf.folder().root().getFileName().toString(),
             upkeepMenu(picker),
             this::switchTheme);
+    shell.openProperty().addListener(o -> catchUp());
     double width = Math.max(900, settings.number("width", 1280));
     double height = Math.max(600, settings.number("height", 800));
     Scene scene = new Scene(shell.root(), width, height);
@@ -144,8 +146,26 @@ public final class MainWindow implements AutoCloseable {
     arrivalsModel.add(paths);
   }
 
+  /**
+   * Reads the boards anew after records changed; the other places follow when they are opened, for
+   * they look at files.
+   */
+  private void recordsChanged() {
+    stale = true;
+    shelfModel.refresh();
+  }
+
+  private void catchUp() {
+    if (stale && shell.openProperty().get() != boards) {
+      stale = false;
+      hostsModel.refresh();
+      duplicatesModel.refresh();
+    }
+  }
+
   /** Reads the shelf anew after something changed. */
   public void refresh() {
+    stale = false;
     shelfModel.refresh();
     hostsModel.refresh();
     duplicatesModel.refresh();

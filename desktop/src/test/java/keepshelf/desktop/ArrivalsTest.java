@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.Node;
@@ -15,7 +14,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import javafx.stage.Window;
 import keepshelf.core.Shelf;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.RecognisedItem;
@@ -24,7 +22,6 @@ import keepshelf.demo.SkerryLight;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.arrivals.PackForm;
 import keepshelf.desktop.arrivals.SortingModel;
-import keepshelf.desktop.kit.FilePicker;
 import keepshelf.imaging.analyse.Handedness;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -51,7 +48,7 @@ class ArrivalsTest {
   @TempDir Path dir;
   private MainWindow window;
   private Shelf shelf;
-  private Path picked;
+  private final ChosenFiles files = new ChosenFiles();
 
   @BeforeAll
   static void archives() throws Exception {
@@ -65,17 +62,7 @@ class ArrivalsTest {
             primary,
             shelf = Shelf.open(dir.resolve("Skerry shelf")),
             new Settings(dir.resolve("settings.properties")),
-            new FilePicker() {
-              @Override
-              public List<Path> files(Window owner) {
-                return Optional.ofNullable(picked).stream().toList();
-              }
-
-              @Override
-              public Optional<Path> folder(Window owner) {
-                return Optional.ofNullable(picked);
-              }
-            });
+            files);
     window.show();
   }
 
@@ -343,10 +330,11 @@ class ArrivalsTest {
 
   @Test
   void aWatchedFolderBringsArrivals(FxRobot robot) throws Exception {
-    picked = Files.createDirectories(dir.resolve("Downloads"));
+    Path watched = Files.createDirectories(dir.resolve("Downloads"));
+    files.picked = List.of(watched);
     robot.push(KeyCode.CONTROL, KeyCode.DIGIT1);
     robot.clickOn("#watch");
-    Files.copy(downloads.resolve(BOARDS), picked.resolve(BOARDS));
+    Files.copy(downloads.resolve(BOARDS), watched.resolve(BOARDS));
     WaitForAsyncUtils.waitFor(
         30, TimeUnit.SECONDS, () -> fx(() -> !window.arrivalsModel().entries().isEmpty()));
     idle();

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import javafx.application.Platform;
@@ -17,14 +16,12 @@ import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
-import javafx.stage.Window;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.demo.SkerryLight;
 import keepshelf.desktop.arrivals.ArrivalEntry;
-import keepshelf.desktop.kit.FilePicker;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -46,7 +43,7 @@ class JourneyTest {
   @TempDir Path dir;
   private MainWindow window;
   private Stage stage;
-  private List<Path> picked = List.of();
+  private final ChosenFiles files = new ChosenFiles();
 
   @BeforeAll
   static void archives() throws Exception {
@@ -63,21 +60,7 @@ class JourneyTest {
         .catalogue()
         .putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString()));
     window =
-        new MainWindow(
-            primary,
-            shelf,
-            new Settings(dir.resolve("settings.properties")),
-            new FilePicker() {
-              @Override
-              public List<Path> files(Window owner) {
-                return picked;
-              }
-
-              @Override
-              public Optional<Path> folder(Window owner) {
-                return picked.stream().findFirst();
-              }
-            });
+        new MainWindow(primary, shelf, new Settings(dir.resolve("settings.properties")), files);
     window.show();
   }
 
@@ -189,7 +172,7 @@ class JourneyTest {
 
   @Test
   void filesArePickedPutAsideAndPlacesAreChangedByKeys(FxRobot robot) throws Exception {
-    picked = List.of(downloads.resolve(WEAVES));
+    files.picked = List.of(downloads.resolve(WEAVES));
     robot.push(KeyCode.CONTROL, KeyCode.DIGIT1);
     robot.push(KeyCode.CONTROL, KeyCode.O);
     idle();

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.Node;
@@ -16,9 +15,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import javafx.stage.Window;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.FileTrees;
 import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -47,8 +44,7 @@ class ShelfPlaceTest {
   @TempDir Path dir;
   private MainWindow window;
   private Shelf shelf;
-  private Path saveTo;
-  private List<Path> picked = List.of();
+  private final ChosenFiles files = new ChosenFiles();
 
   /** Filled once: taking in is not what is tested here. */
   @BeforeAll
@@ -74,27 +70,7 @@ class ShelfPlaceTest {
       }
     }
     shelf = Shelf.open(root);
-    window =
-        new MainWindow(
-            stage,
-            shelf,
-            new Settings(dir.resolve("settings.properties")),
-            new FilePicker() {
-              @Override
-              public List<Path> files(Window owner) {
-                return picked;
-              }
-
-              @Override
-              public Optional<Path> folder(Window owner) {
-                return Optional.empty();
-              }
-
-              @Override
-              public Optional<Path> save(Window owner, String name) {
-                return Optional.ofNullable(saveTo);
-              }
-            });
+    window = new MainWindow(stage, shelf, new Settings(dir.resolve("settings.properties")), files);
     window.show();
   }
 
@@ -221,6 +197,39 @@ class ShelfPlaceTest {
     query("quay");
     assertThat(keys()).containsExactly("tarred_rope");
     assertThat(Field.NOTES.read(item("tarred_rope"))).isEqualTo("for the quay");
+  }
+
+  @Test
+  void whatIsBeingWrittenSurvivesAChangeBesideIt(FxRobot robot) throws Exception {
+    idle();
+    choose("tarred_rope");
+    fx(() -> {
+      TextInputControl notes = robot.lookup("#tag-notes").queryAs(TextInputControl.class);
+      notes.requestFocus();
+      notes.setText("half a sen");
+      return null;
+    });
+    fx(() ->
+        window.shelfActions().set(List.of(item("tarred_rope").item().id()), Field.TAGS, "rope"));
+    idle();
+    TextInputControl notes = robot.lookup("#tag-notes").queryAs(TextInputControl.class);
+    String written = fx(notes::getText);
+    boolean focused = fx(notes::isFocused);
+    assertThat(written).isEqualTo("half a sen");
+    assertThat(focused).isTrue();
+    assertThat(Field.NOTES.read(item("tarred_rope"))).isEmpty();
+    assertThat(Field.TAGS.read(item("tarred_rope"))).isEqualTo("rope");
+  }
+
+  @Test
+  void theTextOfALicenceIsRead(FxRobot robot) throws Exception {
+    idle();
+    choose("net_mesh");
+    fire(robot, "#licence-read");
+    WaitForAsyncUtils.waitFor(
+        20, TimeUnit.SECONDS, () -> robot.lookup("#licence-words").tryQuery().isPresent());
+    assertThat(robot.lookup("#licence-words").queryAs(TextInputControl.class).getText())
+        .isNotBlank();
   }
 
   @Test
@@ -355,16 +364,16 @@ class ShelfPlaceTest {
   @Test
   void recordsAreWrittenOutAndTakenIn() throws Exception {
     idle();
-    saveTo = dir.resolve("records.csv");
+    Path csv = dir.resolve("records.csv");
     fx(() -> {
-      window.upkeep().export(saveTo);
+      window.upkeep().export(csv);
       return null;
     });
     idle();
-    String text = Files.readString(saveTo);
-    Files.writeString(saveTo, text.replace("Tarred Rope,", "Mooring rope,"));
+    String text = Files.readString(csv);
+    Files.writeString(csv, text.replace("Tarred Rope,", "Mooring rope,"));
     fx(() -> {
-      window.upkeep().importFrom(saveTo, window.shelfActions()::did);
+      window.upkeep().importFrom(csv, window.shelfActions()::did);
       return null;
     });
     idle();
@@ -377,14 +386,13 @@ class ShelfPlaceTest {
     idle();
     query("mooring");
     assertThat(keys()).isEmpty();
-    saveTo = dir.resolve("backup.zip");
+    Path zip = dir.resolve("backup.zip");
     fx(() -> {
-      window.upkeep().backUp(saveTo);
+      window.upkeep().backUp(zip);
       return null;
     });
     idle();
-    assertThat(saveTo).exists();
-    FileTrees.delete(saveTo);
+    assertThat(zip).exists();
   }
 
   @Test

@@ -1,7 +1,10 @@
 package keepshelf.core.catalogue;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
+import java.util.function.Consumer;
 
 /**
  * What a source delivered as one thing; also the form of {@code pack.json} beside it.
@@ -46,109 +49,91 @@ public record PackRecord(
     earlierLicences = earlierLicences == null ? List.of() : List.copyOf(earlierLicences);
   }
 
+  /** The fields that change, for a copy of which the others stay. */
+  private static final class Draft {
+    private String name;
+    private String version;
+    private String source;
+    private String creator;
+    private String licence;
+    private String page;
+    private String folder;
+    private List<ItemRecord> items;
+    private List<FileRecord> files;
+    private Purchase purchase;
+    private List<DatedLicence> earlierLicences;
+  }
+
+  private PackRecord but(Consumer<Draft> change) {
+    Draft d = new Draft();
+    d.name = name;
+    d.version = version;
+    d.source = source;
+    d.creator = creator;
+    d.licence = licence;
+    d.page = page;
+    d.folder = folder;
+    d.items = items;
+    d.files = files;
+    d.purchase = purchase;
+    d.earlierLicences = earlierLicences;
+    change.accept(d);
+    return new PackRecord(
+        id,
+        d.name,
+        d.version,
+        d.source,
+        d.creator,
+        d.licence,
+        d.page,
+        d.folder,
+        archive,
+        takenIn,
+        d.items,
+        d.files,
+        d.purchase,
+        kin,
+        d.earlierLicences);
+  }
+
   /** The same with other items. */
   public PackRecord withItems(List<ItemRecord> newItems) {
-    return with(newItems, files);
+    return but(d -> d.items = newItems);
   }
 
   /** The same with other items and files. */
   public PackRecord with(List<ItemRecord> newItems, List<FileRecord> newFiles) {
-    return new PackRecord(
-        id,
-        name,
-        version,
-        source,
-        creator,
-        licence,
-        page,
-        folder,
-        archive,
-        takenIn,
-        newItems,
-        newFiles,
-        purchase,
-        kin,
-        earlierLicences);
+    return but(d -> {
+      d.items = newItems;
+      d.files = newFiles;
+    });
   }
 
   /** The same in another folder, relative to the shelf. */
   public PackRecord in(String newFolder) {
-    return new PackRecord(
-        id,
-        name,
-        version,
-        source,
-        creator,
-        licence,
-        page,
-        newFolder,
-        archive,
-        takenIn,
-        items,
-        files,
-        purchase,
-        kin,
-        earlierLicences);
+    return but(d -> d.folder = newFolder);
   }
 
   /** The same under another name, as another version; null for none. */
   public PackRecord named(String newName, String newVersion) {
-    return new PackRecord(
-        id,
-        newName,
-        newVersion,
-        source,
-        creator,
-        licence,
-        page,
-        folder,
-        archive,
-        takenIn,
-        items,
-        files,
-        purchase,
-        kin,
-        earlierLicences);
+    return but(d -> {
+      d.name = newName;
+      d.version = newVersion;
+    });
   }
 
   /** The same from elsewhere; each may be null. */
   public PackRecord from(String newSource, String newCreator, String newPage) {
-    return new PackRecord(
-        id,
-        name,
-        version,
-        newSource,
-        newCreator,
-        licence,
-        newPage,
-        folder,
-        archive,
-        takenIn,
-        items,
-        files,
-        purchase,
-        kin,
-        earlierLicences);
+    return but(d -> {
+      d.source = newSource;
+      d.creator = newCreator;
+      d.page = newPage;
+    });
   }
 
   /** The same, got otherwise; null when nothing is known. */
   public PackRecord bought(Purchase newPurchase) {
-    return new PackRecord(
-        id,
-        name,
-        version,
-        source,
-        creator,
-        licence,
-        page,
-        folder,
-        archive,
-        takenIn,
-        items,
-        files,
-        Purchase.NONE.equals(newPurchase) ? null : newPurchase,
-        kin,
-        earlierLicences);
+    return but(d -> d.purchase = Purchase.NONE.equals(newPurchase) ? null : newPurchase);
   }
 
   /**
@@ -156,29 +141,17 @@ public record PackRecord(
    * it was not known at all.
    */
   public PackRecord licensed(String newLicence, String day) {
-    if (java.util.Objects.equals(newLicence, licence)) {
+    if (Objects.equals(newLicence, licence)) {
       return this;
     }
-    List<DatedLicence> before = new java.util.ArrayList<>(earlierLicences);
+    List<DatedLicence> before = new ArrayList<>(earlierLicences);
     if (licence != null) {
       before.add(new DatedLicence(licence, day));
     }
-    return new PackRecord(
-        id,
-        name,
-        version,
-        source,
-        creator,
-        newLicence,
-        page,
-        folder,
-        archive,
-        takenIn,
-        items,
-        files,
-        purchase,
-        kin,
-        before);
+    return but(d -> {
+      d.licence = newLicence;
+      d.earlierLicences = before;
+    });
   }
 
   /** The licence that held on {@code day}, ISO 8601; null when it was not known. */

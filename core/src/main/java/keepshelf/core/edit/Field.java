@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.model.Length;
 
 /**
  * Everything that a person can say about an item or its pack, read and written as text. An empty
@@ -124,9 +125,9 @@ public enum Field {
         }
         yield i.named(t);
       }
-      case TILE -> i.withTile(length(t, "m", 1, 10_000));
+      case TILE -> i.withTile(length(t, "m", 10_000));
       case RELIEF -> {
-        Double metres = length(t, "mm", 0.001, 100);
+        Double metres = length(t, "mm", 100);
         yield i.marked(i.marks().withRelief(metres == null ? null : metres * 1000));
       }
       case TAGS -> i.marked(i.marks().withTags(list(i.marks().tags(), t)));
@@ -197,32 +198,16 @@ public enum Field {
           "", "", null, null, null, null, null, "", null, "", List.of(), List.of(), null, null,
           List.of());
 
-  private static Double length(String t, String unit, double metresPerUnit, double most) {
+  private static Double length(String t, String unit, int mostMetres) {
     if (t.isEmpty()) {
       return null;
     }
-    var m =
-        java.util.regex.Pattern.compile("(\\d+(?:\\.\\d+)?)\\s*(mm|cm|m|in|ft)?")
-            .matcher(t.replace(',', '.').toLowerCase(Locale.ROOT));
-    if (!m.matches()) {
+    double metres = Length.metres(t, unit);
+    if (!(metres > 0 && metres < mostMetres)) {
       throw new IllegalArgumentException(
-          "“" + t + "” is no length; write it like 0.6 m, 25 cm or 4 mm.");
+          "“" + t + "” is out of range; a length lies above 0 and below " + mostMetres + " m.");
     }
-    double n = Double.parseDouble(m.group(1));
-    double metres =
-        n
-            * switch (m.group(2) == null ? unit : m.group(2)) {
-              case "mm" -> 0.001;
-              case "cm" -> 0.01;
-              case "in" -> 0.0254;
-              case "ft" -> 0.3048;
-              default -> unit.equals("mm") && m.group(2) == null ? metresPerUnit : 1.0;
-            };
-    if (!(metres > 0 && metres < most)) {
-      throw new IllegalArgumentException(
-          "“" + t + "” is out of range; a length lies above 0 and below " + (int) most + " m.");
-    }
-    return Math.round(metres * 1e9) / 1e9;
+    return metres;
   }
 
   private static List<String> list(List<String> has, String t) {

@@ -64,15 +64,17 @@ public final class CatalogueImport {
     }
   }
 
-  /** What was read: the fields by item, and what was wrong. */
-  private record Read(Map<String, Map<Field, String>> fields, List<Problem> problems) {
+  /** What was read: the fields by item, one's own licences, and what was wrong. */
+  private record Read(
+      Map<String, Map<Field, String>> fields, List<Licence> licences, List<Problem> problems) {
     Read() {
-      this(new LinkedHashMap<>(), new ArrayList<>());
+      this(new LinkedHashMap<>(), new ArrayList<>(), new ArrayList<>());
     }
   }
 
   /**
-   * Reads {@code file} and changes what differs; all in one undoable change.
+   * Reads {@code file} and changes what differs; all in one undoable change, but for one's own
+   * licences, which stay.
    *
    * @throws ShelfException when nothing was changed: the file cannot be read or is something else
    */
@@ -84,6 +86,9 @@ public final class CatalogueImport {
               : json(file);
       Map<String, Map<Field, String>> different = different(read);
       Edited e = editing.setEach(different);
+      for (Licence l : read.licences()) {
+        licences.put(l);
+      }
       return new Imported(e, different.size(), read.problems());
     } catch (IOException | JacksonException e) {
       String why =
@@ -156,9 +161,7 @@ public final class CatalogueImport {
           case "version" -> version(file, p.getIntValue());
           case "licences" -> {
             List<Licence> own = p.readValueAs(new TypeReference<List<Licence>>() {});
-            for (Licence l : own) {
-              licences.put(l);
-            }
+            out.licences().addAll(own);
           }
           case "packs" -> {
             while (p.nextToken() == JsonToken.START_OBJECT) {

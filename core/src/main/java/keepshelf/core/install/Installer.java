@@ -64,7 +64,7 @@ public final class Installer {
                             + host.profile()
                             + "”, which is not known here.")));
     ItemRecord i = item.item();
-    Optional<String> why = cannotTake(i);
+    Optional<String> why = cannotTake(i.kind(), i.roles());
     if (why.isPresent()) {
       throw new ShelfException(
           Problem.error(
@@ -122,12 +122,7 @@ public final class Installer {
         bytes);
   }
 
-  /** Why a host that reads surfaces cannot take {@code item}; empty when it can. */
-  public static Optional<String> cannotTake(ItemRecord item) {
-    return cannotTake(item.kind(), item.roles());
-  }
-
-  /** The same by kind and by the roles that are there. */
+  /** Why a host that reads surfaces cannot take an item with these roles; empty when it can. */
   public static Optional<String> cannotTake(ItemKind kind, Set<MapRole> roles) {
     if (kind == ItemKind.ENVIRONMENT || kind == ItemKind.LIGHT_PATTERN) {
       return Optional.of("it is a light, and this host takes surfaces only so far");

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Collectors;
 import keepshelf.core.catalogue.PackRecord;
 
 /** The texts that came with a pack: its licence, its readme. */
@@ -17,18 +18,23 @@ public final class PackDocuments {
 
   private PackDocuments() {}
 
+  private static String name(PackRecord.FileRecord f) {
+    return f.path().substring(f.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
+  }
+
   /** Whether a file of a pack is a text that a person might want to read. */
-  public static boolean text(PackRecord.FileRecord f) {
-    String name = f.path().substring(f.path().lastIndexOf('/') + 1);
-    int dot = name.lastIndexOf('.');
-    String ending = dot < 0 ? "" : name.substring(dot + 1).toLowerCase(Locale.ROOT);
+  private static boolean text(PackRecord.FileRecord f) {
+    int dot = name(f).lastIndexOf('.');
+    String ending = dot < 0 ? "" : name(f).substring(dot + 1);
     return f.elsewhere() == null && f.sort().equals("document") && ENDINGS.contains(ending);
   }
 
-  /** Whether a text of a pack is its licence, by its name. */
-  public static boolean licence(PackRecord.FileRecord f) {
-    String name = f.path().substring(f.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
-    return text(f) && name.matches(".*(licen[cs]e|eula|terms|copying).*");
+  /** The text of a pack's licence, known by its name; empty when there is none. */
+  public static String licence(ShelfFolder shelf, PackRecord pack) {
+    return pack.files().stream()
+        .filter(f -> text(f) && name(f).matches(".*(licen[cs]e|eula|terms|copying).*"))
+        .map(f -> read(shelf.resolve(pack.folder() + "/" + f.path())))
+        .collect(Collectors.joining("\n\n"));
   }
 
   /** The beginning of each text of a pack, at most 64 KB of each, for the words in them. */
@@ -43,7 +49,7 @@ public final class PackDocuments {
   }
 
   /** The beginning of a text, at most 64 KB; empty when it cannot be read. */
-  public static String read(Path file) {
+  private static String read(Path file) {
     try (InputStream in = Files.newInputStream(file)) {
       return new String(in.readNBytes(MOST_BYTES), StandardCharsets.UTF_8);
     } catch (IOException e) {

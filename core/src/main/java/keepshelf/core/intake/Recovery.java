@@ -3,6 +3,7 @@ package keepshelf.core.intake;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -43,7 +44,8 @@ public final class Recovery {
 
   /**
    * Makes the catalogue anew from the records beside the packs: packs whose folder is gone are
-   * forgotten, all others are as their records say. Hosts and installations stay.
+   * forgotten, all others are as their records say; a record that is gone or damaged is written
+   * again from the catalogue. Hosts and installations stay.
    *
    * @return what was done, for people
    */
@@ -53,23 +55,49 @@ public final class Recovery {
       List<Problem> said = new ArrayList<>();
       Set<String> before = new HashSet<>(catalogue.packIds());
       Set<String> there = readRecords(shelf, catalogue, said);
-      List<String> gone = before.stream().filter(id -> !there.contains(id)).sorted().toList();
-      for (String id : gone) {
+      List<String> gone = new ArrayList<>();
+      before.stream().filter(id -> !there.contains(id)).sorted().forEach(gone::add);
+      for (String id : List.copyOf(gone)) {
         PackRecord p = catalogue.pack(id).orElseThrow();
-        said.add(
-            Problem.warning(
-                "pack-gone",
-                p.folder(),
-                "The pack “"
-                    + p.name()
-                    + "” has no folder with a record at "
-                    + p.folder()
-                    + " any more and was taken out of the catalogue. Put the folder and its record"
-                    + " back and rebuild again, or take the pack in again."));
+        if (Files.isDirectory(shelf.resolve(p.folder()))) {
+          gone.remove(id);
+          restoreRecord(shelf, p, said);
+        } else {
+          said.add(
+              Problem.warning(
+                  "pack-gone",
+                  p.folder(),
+                  "The pack “"
+                      + p.name()
+                      + "” has no folder at "
+                      + p.folder()
+                      + " any more and was taken out of the catalogue. Put the folder and its"
+                      + " record back and rebuild again, or take the pack in again."));
+        }
       }
       catalogue.change(List.of(), gone, List.of());
       return said;
     }
+  }
+
+  /** The catalogue still knows what stood in a record that is gone or damaged. */
+  private static void restoreRecord(ShelfFolder shelf, PackRecord p, List<Problem> said)
+      throws IOException {
+    Path record = shelf.packRecord(p.folder());
+    if (Files.exists(record)) {
+      Files.move(
+          record,
+          record.resolveSibling(record.getFileName() + ".unreadable"),
+          StandardCopyOption.REPLACE_EXISTING);
+    }
+    Filing.writeRecord(shelf, p);
+    said.add(
+        Problem.warning(
+            "record-restored",
+            record.toString(),
+            "The record of “"
+                + p.name()
+                + "” was missing or could not be read; it was written again from the catalogue."));
   }
 
   /** Adds all packs that have a record and a folder; returns their identifiers. */

@@ -107,18 +107,14 @@ public record Condition(
    * @throws IllegalArgumentException with a sentence for people when the value makes no sense
    */
   Predicate<ItemCard> over(CardFacts facts) {
-    Predicate<ItemCard> any = c -> false;
+    // Several maps are asked for together, of anything else one of several values.
+    boolean together = key.equals("maps");
+    Predicate<ItemCard> holds = c -> together;
     for (String v : values) {
-      any = any.or(ConditionTests.test(key, comparison, v, facts));
+      Predicate<ItemCard> one = ConditionTests.test(key, comparison, v, facts);
+      holds = together ? holds.and(one) : holds.or(one);
     }
-    if (key.equals("maps")) {
-      // Several maps are asked for together: all of them must be there.
-      any = c -> true;
-      for (String v : values) {
-        any = any.and(ConditionTests.test(key, comparison, v, facts));
-      }
-    }
-    return not ? any.negate() : any;
+    return not ? holds.negate() : holds;
   }
 
   /** A condition as it would be typed. */

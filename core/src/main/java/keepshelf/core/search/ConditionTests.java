@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.model.Workflow;
@@ -19,8 +20,6 @@ import keepshelf.imaging.colour.OkLab;
 
 /** What each condition asks of a card. */
 final class ConditionTests {
-  private static final Pattern LENGTH =
-      Pattern.compile("(\\d+(?:\\.\\d+)?)\\s*(mm|cm|m|in|ft)?", Pattern.CASE_INSENSITIVE);
   private static final Pattern SIZE =
       Pattern.compile("(\\d+(?:\\.\\d+)?)\\s*([kmgt]?)b?", Pattern.CASE_INSENSITIVE);
   private static final Pattern DAY = Pattern.compile("\\d{4}(-\\d{2}(-\\d{2})?)?");
@@ -169,29 +168,13 @@ final class ConditionTests {
     if (v.equalsIgnoreCase("unknown") || v.equalsIgnoreCase("none")) {
       return card -> card.tileMetres() == null;
     }
-    double metres = metres(v);
+    double metres = Length.metres(v, "m");
     return card ->
         card.tileMetres() != null
             && c.holds(
                 Math.abs(card.tileMetres() - metres) < 1e-6
                     ? 0
                     : Double.compare(card.tileMetres(), metres));
-  }
-
-  /** A length in metres; without a unit it is metres. */
-  static double metres(String v) {
-    Matcher m = LENGTH.matcher(v.replace(',', '.'));
-    if (!m.matches()) {
-      throw nonsense("tile", v);
-    }
-    double n = Double.parseDouble(m.group(1));
-    return switch (m.group(2) == null ? "m" : m.group(2).toLowerCase(Locale.ROOT)) {
-      case "mm" -> n / 1000;
-      case "cm" -> n / 100;
-      case "in" -> n * 0.0254;
-      case "ft" -> n * 0.3048;
-      default -> n;
-    };
   }
 
   private static Predicate<ItemCard> yesNo(String v, Predicate<ItemCard> yes, String key) {

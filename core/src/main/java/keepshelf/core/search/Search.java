@@ -28,8 +28,14 @@ public final class Search {
   private final WordIndex index;
   private final CardFacts facts;
   private final Facets facets;
+  private final Map<String, List<InstallationRecord>> installed;
 
-  private Search(List<ItemCard> cards, WordIndex index, CardFacts facts) {
+  private Search(
+      List<ItemCard> cards,
+      WordIndex index,
+      CardFacts facts,
+      Map<String, List<InstallationRecord>> installed) {
+    this.installed = installed;
     this.cards = cards;
     this.index = index;
     this.facts = facts;
@@ -43,15 +49,18 @@ public final class Search {
     CompletableFuture<WordIndex.Spelling> spelling =
         CompletableFuture.supplyAsync(() -> new WordIndex.Spelling(catalogue.words()));
     List<ItemCard> cards = byName(catalogue.cards());
+    Map<String, List<InstallationRecord>> installed = new HashMap<>();
     Map<String, Set<String>> hosts = new HashMap<>();
     for (InstallationRecord i : catalogue.installations()) {
+      installed.computeIfAbsent(i.item(), x -> new ArrayList<>()).add(i);
       hosts.computeIfAbsent(i.item(), x -> new TreeSet<>()).add(i.host());
     }
     Set<String> broken = new HashSet<>(catalogue.brokenItems());
     return new Search(
         cards,
         new WordIndex(catalogue, cards, spelling.join()),
-        new CardFacts(licences, hosts, broken));
+        new CardFacts(licences, hosts, broken),
+        installed);
   }
 
   private record Named(String name, ItemCard card) {}
@@ -74,9 +83,9 @@ public final class Search {
     return byId.get(id);
   }
 
-  /** Hosts that an item is installed in. */
-  public Set<String> hostsOf(String id) {
-    return facts.hostsOf(id);
+  /** Where an item is installed. */
+  public List<InstallationRecord> installationsOf(String id) {
+    return installed.getOrDefault(id, List.of());
   }
 
   /** Whether files of an item were found missing or altered. */

@@ -6,7 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Map;
-import keepshelf.core.Shelf;
+import keepshelf.core.OnSmallShelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.TestPacks;
 import keepshelf.core.archive.Progress;
@@ -16,27 +16,9 @@ import keepshelf.core.catalogue.BrokenFile.State;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.search.Query;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
-class ShelfCheckTest {
-  @TempDir Path dir;
-  private Path root;
-  private Shelf shelf;
-
-  @BeforeEach
-  void open() throws Exception {
-    root = SmallShelf.copy(dir.resolve("shelf"));
-    shelf = Shelf.open(root);
-  }
-
-  @AfterEach
-  void close() {
-    shelf.close();
-  }
-
+class ShelfCheckTest extends OnSmallShelf {
   private Path file(String key, int map) throws Exception {
     ShelvedItem s = shelf.item(key);
     return shelf.folder().resolve(s.path(s.item().maps().get(map)));
@@ -154,5 +136,22 @@ class ShelfCheckTest {
     shelf.rebuild();
     assertThat(shelf.item("tarred_rope").pack().folder()).isEqualTo("packs/ropes/rope");
     assertThat(check().broken()).isEmpty();
+  }
+
+  /** A damaged record must not take what stands in the catalogue with it. */
+  @Test
+  void aDamagedOrLostRecordIsWrittenAgainFromTheCatalogue() throws Exception {
+    Map<String, String> before = SmallShelf.files(root);
+    Path damaged = shelf.folder().packRecord(shelf.item("tarred_rope").pack().folder());
+    Path lost = shelf.folder().packRecord(shelf.item("net_mesh").pack().folder());
+    Files.writeString(damaged, "{ half a");
+    Files.delete(lost);
+    assertThat(shelf.rebuild()).filteredOn(p -> p.code().equals("record-restored")).hasSize(2);
+    assertThat(shelf.catalogue().items()).hasSize(4);
+    Path aside = damaged.resolveSibling(damaged.getFileName() + ".unreadable");
+    assertThat(aside).hasContent("{ half a");
+    Files.delete(aside);
+    assertThat(SmallShelf.files(root)).isEqualTo(before);
+    assertThat(shelf.rebuild()).noneMatch(p -> p.code().equals("record-restored"));
   }
 }

@@ -7,34 +7,17 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import keepshelf.core.OnSmallShelf;
 import keepshelf.core.Shelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.ShelfException;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class EditingTest {
-  @TempDir Path dir;
-  private Path root;
-  private Shelf shelf;
-
-  @BeforeEach
-  void open() throws Exception {
-    root = SmallShelf.copy(dir.resolve("shelf"));
-    shelf = Shelf.open(root);
-  }
-
-  @AfterEach
-  void close() {
-    shelf.close();
-  }
-
+class EditingTest extends OnSmallShelf {
   private String id(String key) throws Exception {
     return SmallShelf.id(shelf, key);
   }

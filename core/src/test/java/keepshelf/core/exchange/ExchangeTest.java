@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipFile;
+import keepshelf.core.OnSmallShelf;
 import keepshelf.core.Shelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.archive.ShareProgress;
@@ -16,27 +17,9 @@ import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.problem.ShelfException;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
-class ExchangeTest {
-  @TempDir Path dir;
-  private Path root;
-  private Shelf shelf;
-
-  @BeforeEach
-  void open() throws Exception {
-    root = SmallShelf.copy(dir.resolve("shelf"));
-    shelf = Shelf.open(root);
-  }
-
-  @AfterEach
-  void close() {
-    shelf.close();
-  }
-
+class ExchangeTest extends OnSmallShelf {
   private void mark() throws Exception {
     List<String> rope = List.of(SmallShelf.id(shelf, "tarred_rope"));
     shelf
@@ -127,6 +110,9 @@ class ExchangeTest {
         .isInstanceOf(ShelfException.class)
         .hasMessageContaining("gone.json");
     assertThat(SmallShelf.files(root)).isEqualTo(files);
+    refused(
+        "l.json", "{\"licences\":[{\"id\":\"LicenseRef-X\"}],\"format\":\"other\"}", "exported");
+    assertThat(shelf.licences().own()).isEmpty();
   }
 
   private void refused(String name, String text, String says) throws Exception {

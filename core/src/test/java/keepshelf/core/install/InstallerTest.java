@@ -224,7 +224,10 @@ class InstallerTest {
               null,
               List.of(),
               List.of());
-      assertThat(Installer.cannotTake(item)).get().asString().contains("surfaces only so far");
+      assertThat(Installer.cannotTake(item.kind(), item.roles()))
+          .get()
+          .asString()
+          .contains("surfaces only so far");
     }
   }
 }

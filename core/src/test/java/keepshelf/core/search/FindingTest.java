@@ -3,33 +3,16 @@ package keepshelf.core.search;
 import static keepshelf.core.SmallShelf.find;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Path;
 import java.util.List;
-import keepshelf.core.Shelf;
+import keepshelf.core.OnSmallShelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.edit.Field;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class FindingTest {
-  @TempDir Path dir;
-  private Shelf shelf;
-
-  @BeforeEach
-  void open() throws Exception {
-    shelf = Shelf.open(SmallShelf.copy(dir.resolve("shelf")));
-  }
-
-  @AfterEach
-  void close() {
-    shelf.close();
-  }
-
+class FindingTest extends OnSmallShelf {
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',

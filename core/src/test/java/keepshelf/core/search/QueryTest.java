@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Random;
+import keepshelf.core.model.Length;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -64,7 +65,7 @@ class QueryTest {
   @ParameterizedTest
   @CsvSource({"0.6,0.6", "60cm,0.6", "250mm,0.25", "2ft,0.6096", "10in,0.254", "'0,5 m',0.5"})
   void lengthsHaveUnits(String typed, double metres) {
-    assertThat(ConditionTests.metres(typed))
+    assertThat(Length.metres(typed, "m"))
         .isCloseTo(metres, org.assertj.core.data.Offset.offset(1e-9));
   }
 

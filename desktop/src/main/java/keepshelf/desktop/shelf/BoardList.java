@@ -2,11 +2,13 @@ package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.collections.FXCollections;
 import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.ItemCard;
@@ -53,27 +55,19 @@ final class BoardList extends ListView<BoardList.Row> {
     setFocusTraversable(true);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> cut());
     widthProperty().addListener(o -> cutWhenColumnsChange());
-    // Arrows move between cards, not rows; the place hears them.
+  }
+
+  /** Hears the keys that a list would use for itself: arrows move between cards, not rows. */
+  void onKeys(Consumer<KeyEvent> place) {
     addEventFilter(
-        javafx.scene.input.KeyEvent.KEY_PRESSED,
+        KeyEvent.KEY_PRESSED,
         e -> {
           switch (e.getCode()) {
             case UP, DOWN, LEFT, RIGHT, HOME, END, PAGE_UP, PAGE_DOWN, SPACE, ENTER, A ->
-                unhandled(e);
+                place.accept(e);
             default -> {}
           }
         });
-  }
-
-  private java.util.function.Consumer<javafx.scene.input.KeyEvent> keys = e -> {};
-
-  /** Hears the keys that a list would use for itself. */
-  void onKeys(java.util.function.Consumer<javafx.scene.input.KeyEvent> what) {
-    keys = what;
-  }
-
-  private void unhandled(javafx.scene.input.KeyEvent e) {
-    keys.accept(e);
   }
 
   /** Shows cards of {@code points} points. */
@@ -123,20 +117,26 @@ final class BoardList extends ListView<BoardList.Row> {
 
   /** Scrolls so that the leading card is in sight. */
   void reveal() {
-    ItemCard lead = model.selection().leadProperty().get();
-    if (lead == null) {
-      return;
+    Spot at = lead();
+    if (at != null && !inSight(at.row())) {
+      scrollTo(Math.max(0, at.row() - (rows.get(at.row()).first() ? 0 : 1)));
     }
-    for (int i = 0; i < rows.size(); i++) {
+  }
+
+  /** Where the leading card stands: its row, and its position in it. */
+  private record Spot(int row, int column) {}
+
+  private Spot lead() {
+    ItemCard lead = model.selection().leadProperty().get();
+    for (int i = 0; lead != null && i < rows.size(); i++) {
       Row r = rows.get(i);
-      if (r.board().items().subList(r.from(), r.to()).stream()
-          .anyMatch(c -> c.id().equals(lead.id()))) {
-        if (!inSight(i)) {
-          scrollTo(Math.max(0, i - (i > 0 && !r.first() ? 1 : 0)));
+      for (int k = r.from(); k < r.to(); k++) {
+        if (r.board().items().get(k).id().equals(lead.id())) {
+          return new Spot(i, k - r.from());
         }
-        return;
       }
     }
+    return null;
   }
 
   private boolean inSight(int row) {
@@ -152,21 +152,12 @@ final class BoardList extends ListView<BoardList.Row> {
 
   /** The card a row above (-1) or below (1) the leading one, in the same column; or null. */
   ItemCard beside(int step) {
-    ItemCard lead = model.selection().leadProperty().get();
-    for (int i = 0; lead != null && i < rows.size(); i++) {
-      Row r = rows.get(i);
-      for (int k = r.from(); k < r.to(); k++) {
-        if (r.board().items().get(k).id().equals(lead.id())) {
-          int to = i + step;
-          if (to < 0 || to >= rows.size()) {
-            return null;
-          }
-          Row next = rows.get(to);
-          return next.board().items().get(Math.min(next.from() + k - r.from(), next.to() - 1));
-        }
-      }
+    Spot at = lead();
+    if (at == null || at.row() + step < 0 || at.row() + step >= rows.size()) {
+      return null;
     }
-    return null;
+    Row next = rows.get(at.row() + step);
+    return next.board().items().get(Math.min(next.from() + at.column(), next.to() - 1));
   }
 
   /** Rows that fit into the window. */

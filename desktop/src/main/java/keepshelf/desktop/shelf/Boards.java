@@ -11,7 +11,6 @@ import java.util.function.Function;
 import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.model.ItemKind;
-import keepshelf.core.search.Search;
 import keepshelf.desktop.Words;
 import keepshelf.imaging.colour.OkLab;
 
@@ -62,7 +61,7 @@ final class Boards {
   private Boards() {}
 
   /** The boards of {@code cards}, which are in order of their names. */
-  static List<Board> of(List<ItemCard> cards, By by, Search search) {
+  static List<Board> of(List<ItemCard> cards, By by) {
     return switch (by) {
       case KIND -> ordered(cards, ItemCard::board, kinds());
       case SOURCE -> named(cards, c -> c.pack().source(), "shelf.nosource");

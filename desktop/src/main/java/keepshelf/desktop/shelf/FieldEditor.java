@@ -3,6 +3,7 @@ package keepshelf.desktop.shelf;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
@@ -24,8 +25,18 @@ final class FieldEditor {
   private final ShelfActions actions;
   private final String was;
   private final int values;
+  private final BooleanSupplier rebuilding;
+  private String sent;
 
-  FieldEditor(Field field, List<ShelvedItem> items, ShelfActions actions) {
+  /**
+   * For {@code field} of {@code items}.
+   *
+   * @param rebuilding whether the tag is just being made anew, so that a field that loses the focus
+   *     was not left by a person
+   */
+  FieldEditor(
+      Field field, List<ShelvedItem> items, ShelfActions actions, BooleanSupplier rebuilding) {
+    this.rebuilding = rebuilding;
     this.field = field;
     this.items = items;
     this.actions = actions;
@@ -33,6 +44,7 @@ final class FieldEditor {
     items.forEach(s -> has.add(field.read(s)));
     values = has.size();
     was = values > 1 ? "" : has.iterator().next();
+    sent = was;
   }
 
   /** A field of one line. */
@@ -115,9 +127,10 @@ final class FieldEditor {
 
   private void commit(TextInputControl t) {
     String text = t.getText() == null ? "" : t.getText().strip();
-    if (text.equals(was) || (values > 1 && text.isEmpty())) {
+    if (text.equals(sent) || (values > 1 && text.isEmpty())) {
       return;
     }
+    sent = text;
     t.getStyleClass().remove("wrong");
     boolean taken =
         actions.set(

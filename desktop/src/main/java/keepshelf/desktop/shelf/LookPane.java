@@ -2,6 +2,7 @@ package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
 import java.util.List;
+import javafx.beans.InvalidationListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -38,6 +39,7 @@ final class LookPane extends BorderPane {
   private final Pictures thumbnails;
   private final Runnable close;
   private final List<PictureBox> boxes = new ArrayList<>();
+  private final InvalidationListener chosen = o -> show();
   private List<ShelvedItem> items = List.of();
   private Previews.Lit lit;
   private double dragFrom;
@@ -54,7 +56,7 @@ final class LookPane extends BorderPane {
     setId("look");
     getStyleClass().add("look");
     setFocusTraversable(true);
-    model.taggedProperty().addListener(o -> show());
+    model.taggedProperty().addListener(chosen);
     setOnMousePressed(e -> {
       dragFrom = e.getX();
       turnedFrom = lit.turnDegrees();
@@ -188,6 +190,11 @@ final class LookPane extends BorderPane {
         name,
         licence,
         Kit.label(Words.of("look.facts", source, tile, Words.bytes(s.item().bytes())), "second"));
+  }
+
+  /** It was closed: what is chosen next is not for it. */
+  void closed() {
+    model.taggedProperty().removeListener(chosen);
   }
 
   /** A key while this is open. */

@@ -2,6 +2,7 @@ package keepshelf.desktop.shelf;
 
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -71,10 +72,12 @@ public final class Selection {
     tell(lead.get() != null && chosen.contains(lead.get().id()) ? lead.get() : first(shown));
   }
 
-  /** Keeps what is still {@code shown}; the lead goes to its neighbour when it is gone. */
-  void keep(List<ItemCard> shown) {
-    java.util.Map<String, ItemCard> byId = new java.util.HashMap<>();
-    shown.forEach(c -> byId.put(c.id(), c));
+  /**
+   * Keeps what is still shown; another one leads when the lead is gone.
+   *
+   * @param byId the cards of {@code shown} by the identifiers of their items
+   */
+  void keep(List<ItemCard> shown, Map<String, ItemCard> byId) {
     chosen.retainAll(byId.keySet());
     ItemCard now = lead.get() == null ? null : byId.get(lead.get().id());
     if (now == null) {

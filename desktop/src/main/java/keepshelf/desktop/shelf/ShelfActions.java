@@ -33,21 +33,32 @@ public final class ShelfActions {
    */
   public record Last(String what, boolean undoable) {}
 
-  private record Step(String what, Done done) {}
+  /** {@code items} are the records that it keeps for undoing. */
+  private record Step(String what, int items, Done done) {}
 
   private static final int MOST_STEPS = 100;
+
+  /** Records of items kept for undoing, all steps together; the last step always stays. */
+  private static final int MOST_ITEMS = 40_000;
 
   private final Shelf shelf;
   private final WorkList work;
   private final Runnable changed;
+  private final Runnable removed;
   private final Deque<Step> steps = new ArrayDeque<>();
   private final ReadOnlyObjectWrapper<Last> last = new ReadOnlyObjectWrapper<>();
 
-  /** On {@code shelf}; {@code changed} is called on the interface thread after each change. */
-  public ShelfActions(Shelf shelf, WorkList work, Runnable changed) {
+  /**
+   * On {@code shelf}; both are called on the interface thread.
+   *
+   * @param changed after records were changed
+   * @param removed after items went or came back
+   */
+  public ShelfActions(Shelf shelf, WorkList work, Runnable changed, Runnable removed) {
     this.shelf = shelf;
     this.work = work;
     this.changed = changed;
+    this.removed = removed;
   }
 
   /** The last thing that was done, or null. */
@@ -92,7 +103,20 @@ public final class ShelfActions {
         job -> {
           Edited e = editor.run();
           if (!e.isNothing()) {
-            work.ui(() -> did(e.what(), () -> shelf.editing().undo(e)));
+            work.ui(() -> did(e));
+          }
+        });
+  }
+
+  /** Keeps a query under a name; null forgets the name. */
+  public void saveSearch(String name, String query) {
+    work.start(
+        Words.of("shelf.saved"),
+        job -> {
+          if (query == null) {
+            shelf.savedSearches().remove(name);
+          } else {
+            shelf.savedSearches().put(name, query);
           }
         });
   }
@@ -100,33 +124,48 @@ public final class ShelfActions {
   /** Takes over a change that was made elsewhere, as by an import. */
   public void did(Edited e) {
     if (!e.isNothing()) {
-      did(e.what(), () -> shelf.editing().undo(e));
+      int records =
+          e.before().stream().mapToInt(p -> p.items().size()).sum()
+              + e.after().stream().mapToInt(p -> p.items().size()).sum();
+      did(e.what(), records, () -> shelf.editing().undo(e));
     }
   }
 
   /** Moves items into the shelf's bin. */
-  public void letGo(List<ShelvedItem> items) {
-    String what =
-        items.size() == 1
-            ? Words.of("shelf.letgo.one", items.getFirst().item().name())
-            : Words.of("shelf.letgo.many", items.size());
+  public void letGo(Collection<String> items) {
+    List<String> ids = List.copyOf(items);
+    String what = Words.of("shelf.letgo", ids.size());
     work.start(
         what,
         job -> {
           List<BinEntry> gone = new ArrayList<>();
           try {
-            for (int i = 0; i < items.size(); i++) {
-              job.report(items.get(i).item().name(), (double) i / items.size());
-              gone.add(shelf.lettingGo().run(shelf.lettingGo().plan(items.get(i), null, false)));
+            for (int i = 0; i < ids.size(); i++) {
+              ShelvedItem s = shelf.catalogue().item(ids.get(i)).orElse(null);
+              if (s != null) {
+                job.report(s.item().name(), (double) i / ids.size());
+                gone.add(shelf.lettingGo().run(shelf.lettingGo().plan(s, null, false)));
+              }
             }
           } finally {
             work.ui(() -> {
               if (!gone.isEmpty()) {
-                did(what, () -> bringBack(gone));
+                did(
+                    gone.size() == 1 ? letGo(gone.getFirst()) : what,
+                    gone.size(),
+                    () -> {
+                      bringBack(gone);
+                      work.ui(removed);
+                    });
+                removed.run();
               }
             });
           }
         });
+  }
+
+  private static String letGo(BinEntry e) {
+    return Words.of("shelf.letgo.one", e.name());
   }
 
   private void bringBack(List<BinEntry> gone) throws ShelfException {
@@ -135,9 +174,10 @@ public final class ShelfActions {
     }
   }
 
-  private void did(String what, Done how) {
-    steps.push(new Step(what, how));
-    if (steps.size() > MOST_STEPS) {
+  private void did(String what, int items, Done how) {
+    steps.push(new Step(what, items, how));
+    while (steps.size() > MOST_STEPS
+        || (steps.size() > 1 && steps.stream().mapToInt(Step::items).sum() > MOST_ITEMS)) {
       steps.removeLast();
     }
     last.set(new Last(what, true));

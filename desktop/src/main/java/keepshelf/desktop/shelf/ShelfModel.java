@@ -2,8 +2,11 @@ package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicLong;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -33,6 +36,42 @@ public final class ShelfModel {
   /** Records of more items than this are not read to be shown together. */
   private static final int MOST_TOGETHER = 500;
 
+  /**
+   * What the records of all items have, gathered once for each state of the shelf.
+   *
+   * @param sources by name
+   * @param licences that are in use, by identifier
+   * @param packs each once
+   * @param itemsOfPack how many items each pack has, by its identifier
+   */
+  record Known(
+      List<String> sources,
+      List<String> licences,
+      List<ItemCard.PackCard> packs,
+      Map<String, Integer> itemsOfPack) {
+    static final Known NOTHING = new Known(List.of(), List.of(), List.of(), Map.of());
+
+    static Known of(List<ItemCard> all) {
+      Set<String> sources = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
+      Set<String> licences = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
+      Map<String, ItemCard.PackCard> packs = new LinkedHashMap<>();
+      Map<String, Integer> count = new HashMap<>();
+      for (ItemCard c : all) {
+        if (count.merge(c.pack().id(), 1, Integer::sum) == 1) {
+          packs.put(c.pack().id(), c.pack());
+          if (c.pack().source() != null) {
+            sources.add(c.pack().source());
+          }
+          if (c.pack().licence() != null) {
+            licences.add(c.pack().licence());
+          }
+        }
+      }
+      return new Known(
+          List.copyOf(sources), List.copyOf(licences), List.copyOf(packs.values()), count);
+    }
+  }
+
   private final Shelf shelf;
   private final WorkList work;
   private final ObservableList<ItemCard> all = FXCollections.observableArrayList();
@@ -48,17 +87,18 @@ public final class ShelfModel {
   private final AtomicLong asked = new AtomicLong();
   private final AtomicLong read = new AtomicLong();
   private final AtomicLong looked = new AtomicLong();
-  private Map<String, List<InstallationRecord>> installations = Map.of();
+  private Known known = Known.NOTHING;
   private Search search;
   private List<ItemCard> shown = List.of();
   private long version = -1;
+  private int open;
 
   /** Over {@code shelf}; call {@link #refresh()} to read it. */
   public ShelfModel(Shelf shelf, WorkList work) {
     this.shelf = shelf;
     this.work = work;
     words.addListener(o -> find());
-    by.addListener(o -> arrange());
+    by.addListener(o -> find());
     selection.idsProperty().addListener(o -> readTag());
   }
 
@@ -136,31 +176,49 @@ public final class ShelfModel {
 
   /** Where an item is installed. */
   public List<InstallationRecord> installationsOf(String item) {
-    return installations.getOrDefault(item, List.of());
+    return search == null ? List.of() : search.installationsOf(item);
+  }
+
+  /** What the records of all items have. */
+  Known known() {
+    return known;
+  }
+
+  /** The card of an item, or null. */
+  ItemCard card(String item) {
+    return search == null ? null : search.card(item);
   }
 
   /** Reads the shelf anew in the background, keeping what is chosen. */
   public void refresh() {
     long mine = read.incrementAndGet();
-    busy.set(true);
-    work.note(() -> {
+    background(() -> {
       if (mine != read.get()) {
         return;
       }
       long at = shelf.catalogue().version();
       Search next = shelf.search();
-      Map<String, List<InstallationRecord>> installed = new HashMap<>();
-      shelf
-          .catalogue()
-          .installations()
-          .forEach(i -> installed.computeIfAbsent(i.item(), x -> new ArrayList<>()).add(i));
+      Known has = Known.of(next.all());
       work.ui(() -> {
         version = at;
         search = next;
-        installations = installed;
+        known = has;
         all.setAll(next.all());
         find();
       });
+    });
+  }
+
+  /** Does something on the lane of short work; {@link #busyProperty()} is true meanwhile. */
+  private void background(Runnable what) {
+    open++;
+    busy.set(true);
+    work.note(() -> {
+      try {
+        what.run();
+      } finally {
+        work.ui(() -> busy.set(--open > 0));
+      }
     });
   }
 
@@ -171,37 +229,33 @@ public final class ShelfModel {
     }
   }
 
+  /** Asks the query and makes the boards, in the background: either may take a while. */
   private void find() {
     if (search == null) {
       return;
     }
     long mine = asked.incrementAndGet();
-    String text = words.get();
+    Query query = Query.of(words.get());
+    Boards.By order = by.get();
     Search over = search;
-    busy.set(true);
-    work.note(() -> {
+    background(() -> {
       if (mine != asked.get()) {
         return;
       }
-      Found f = over.find(Query.of(text));
+      Found f = over.find(query);
+      List<Boards.Board> next = Boards.of(f.cards(), order);
+      List<ItemCard> inOrder = next.stream().flatMap(b -> b.items().stream()).toList();
+      Map<String, ItemCard> byId = new HashMap<>();
+      inOrder.forEach(c -> byId.put(c.id(), c));
       work.ui(() -> {
         if (mine == asked.get()) {
           found.set(f);
-          busy.set(false);
-          arrange();
+          shown = inOrder;
+          boards.setAll(next);
+          selection.keep(inOrder, byId);
         }
       });
     });
-  }
-
-  private void arrange() {
-    if (found.get() == null) {
-      return;
-    }
-    List<Boards.Board> next = Boards.of(found.get().cards(), by.get(), search);
-    shown = next.stream().flatMap(b -> b.items().stream()).toList();
-    boards.setAll(next);
-    selection.keep(shown);
   }
 
   /** Reads the records of what is chosen, for the tag. */
@@ -212,7 +266,7 @@ public final class ShelfModel {
       tagged.set(List.of());
       return;
     }
-    work.note(() -> {
+    background(() -> {
       if (mine != looked.get()) {
         return;
       }

@@ -1,6 +1,7 @@
 package keepshelf.desktop.shelf;
 
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.SimpleIntegerProperty;
@@ -21,7 +22,6 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
@@ -90,7 +90,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
   }
 
   private Node bar() {
-    FilterBar bar = new FilterBar(model, () -> shelf.savedSearches().all(), this::saveSearch);
+    FilterBar bar = new FilterBar(model, () -> shelf.savedSearches().all(), actions::saveSearch);
     Button smaller = Kit.button("−", () -> resize(-1), "pill");
     Button larger = Kit.button("+", () -> resize(1), "pill");
     smaller.setAccessibleText(Words.of("shelf.smaller"));
@@ -129,18 +129,6 @@ public final class ShelfView implements Place, SwatchCard.Host {
     hints.managedProperty().addListener(o -> show.run());
     show.run();
     return both;
-  }
-
-  private void saveSearch(String name, String query) {
-    try {
-      if (query == null) {
-        shelf.savedSearches().remove(name);
-      } else {
-        shelf.savedSearches().put(name, query);
-      }
-    } catch (keepshelf.core.problem.ShelfException e) {
-      hint(e.getMessage());
-    }
   }
 
   private void nextLight() {
@@ -278,8 +266,11 @@ public final class ShelfView implements Place, SwatchCard.Host {
 
   /** Shows the boards again. */
   public void closeLook() {
-    stack.getChildren().remove(look);
-    look = null;
+    if (look != null) {
+      look.closed();
+      stack.getChildren().remove(look);
+      look = null;
+    }
     boards.requestFocus();
   }
 
@@ -388,9 +379,9 @@ public final class ShelfView implements Place, SwatchCard.Host {
   }
 
   private void letGo() {
-    List<ShelvedItem> items = model.taggedProperty().get();
-    if (!items.isEmpty()) {
-      actions.letGo(items);
+    Set<String> ids = model.selection().idsProperty().get();
+    if (!ids.isEmpty()) {
+      actions.letGo(ids);
     }
   }
 

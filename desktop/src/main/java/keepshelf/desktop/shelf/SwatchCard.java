@@ -100,6 +100,10 @@ final class SwatchCard extends VBox {
   }
 
   void show(ItemCard c) {
+    if (card == null || !card.id().equals(c.id())) {
+      // Never one item's picture over another one's name.
+      picture.clear();
+    }
     card = c;
     setAccessibleText(c.name());
     name.setText(c.name());

@@ -1,27 +1,23 @@
 package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import javafx.geometry.Pos;
 import javafx.geometry.Side;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.ContextMenu;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.Menu;
-import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.Family;
-import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
@@ -36,7 +32,6 @@ import keepshelf.desktop.work.Pictures;
 /** The record of what is chosen, hung at the right as a paper tag; everything known is editable. */
 final class TagPane extends ScrollPane {
   private static final double WIDTH = 306;
-  private static final int MOST_PACKS = 25;
   private static final List<Field> PURCHASE =
       List.of(Field.BOUGHT, Field.PRICE, Field.ORDER, Field.SEATS, Field.UNTIL);
 
@@ -50,6 +45,7 @@ final class TagPane extends ScrollPane {
   private final VBox tag = new VBox(8);
   private List<ShelvedItem> shown = List.of();
   private boolean purchaseOpen;
+  private boolean rebuilding;
 
   TagPane(
       ShelfModel model,
@@ -78,30 +74,58 @@ final class TagPane extends ScrollPane {
     show(model.taggedProperty().get());
   }
 
+  /** The field that is being written in, for going on after the tag was made anew. */
+  private record Writing(String id, String text, int caret) {}
+
   private void show(List<ShelvedItem> items) {
-    boolean same =
-        items.stream()
-            .map(s -> s.item().id())
-            .toList()
-            .equals(shown.stream().map(s -> s.item().id()).toList());
+    boolean same = ids(items).equals(ids(shown));
     double at = getVvalue();
+    Writing writing = same ? writing() : null;
     shown = items;
+    rebuilding = writing != null;
     tag.getChildren().clear();
+    fill(items);
+    setVvalue(same ? at : 0);
+    if (writing != null && tag.lookup("#" + writing.id()) instanceof TextInputControl t) {
+      t.requestFocus();
+      t.setText(writing.text());
+      t.positionCaret(writing.caret());
+    }
+    // Only now: the old field loses the focus when the new one gets it.
+    rebuilding = false;
+  }
+
+  private static List<String> ids(List<ShelvedItem> items) {
+    return items.stream().map(s -> s.item().id()).toList();
+  }
+
+  private Writing writing() {
+    Node owner = getScene() == null ? null : getScene().getFocusOwner();
+    for (Node n = owner; n != null; n = n.getParent()) {
+      if (n == tag && owner.getId() != null) {
+        return owner instanceof TextInputControl t
+            ? new Writing(t.getId(), t.getText(), t.getCaretPosition())
+            : owner instanceof ComboBox<?> c && c.isEditable()
+                ? new Writing(
+                    c.getEditor().getId(),
+                    c.getEditor().getText(),
+                    c.getEditor().getCaretPosition())
+                : null;
+      }
+    }
+    return null;
+  }
+
+  private void fill(List<ShelvedItem> items) {
     int chosen = model.selection().idsProperty().get().size();
     if (items.isEmpty()) {
-      tag.getChildren()
-          .add(
-              Kit.wrapped(
-                  chosen > 1 ? Words.of("tag.too.many", chosen) : Words.of("tag.choose"),
-                  "second"));
-      return;
-    }
-    if (items.size() == 1) {
+      String text = chosen > 1 ? Words.of("tag.too.many", chosen) : Words.of("tag.choose");
+      tag.getChildren().add(Kit.wrapped(text, "second"));
+    } else if (items.size() == 1) {
       one(items.getFirst());
     } else {
       many(items);
     }
-    setVvalue(same ? at : 0);
   }
 
   private void one(ShelvedItem s) {
@@ -168,7 +192,7 @@ final class TagPane extends ScrollPane {
         s.item().kind() == ItemKind.MATERIAL
             ? Family.board(s.item()) + " · " + s.item().workflow().title()
             : s.item().kind().plural();
-    Node name = new FieldEditor(Field.NAME, List.of(s), actions).line();
+    Node name = editor(Field.NAME, List.of(s)).line();
     name.getStyleClass().add("name-field");
     Label heading = Kit.wrapped(s.item().name(), "heading");
     heading.setId("tag-name");
@@ -204,72 +228,15 @@ final class TagPane extends ScrollPane {
     Button more = Kit.button("⋯", () -> {});
     more.setId("tag-more");
     more.setAccessibleText(Words.of("tag.more"));
-    more.setOnAction(e -> menu(items).show(more, Side.BOTTOM, 0, 4));
+    more.setOnAction(e ->
+        new TagMenu(model, actions, items, () -> split(items.getFirst()))
+            .show(more, Side.BOTTOM, 0, 4));
     return new HBox(8, go, large, more);
-  }
-
-  private ContextMenu menu(List<ShelvedItem> items) {
-    ContextMenu m = new ContextMenu();
-    boolean favourite = items.getFirst().item().marks().favourite();
-    add(
-        m,
-        Words.of(favourite ? "tag.unfavourite" : "tag.favourite"),
-        () -> actions.set(ids(items), Field.FAVOURITE, favourite ? "no" : "yes"));
-    ItemCard first = model.selection().leadProperty().get();
-    if (items.size() == 1 && first != null && first.colour() != null) {
-      String colour = String.format(Locale.ROOT, "colour:#%06x", first.colour().toSrgb());
-      add(m, Words.of("tag.colour"), () -> model.wordsProperty().set(colour));
-    }
-    if (items.size() > 1) {
-      ItemCard lead = model.selection().leadProperty().get();
-      add(m, Words.of("tag.join", lead.name()), () -> actions.join(lead.id(), ids(items)));
-    } else if (items.getFirst().item().maps().size() > 1) {
-      add(m, Words.of("tag.split"), () -> split(items.getFirst()));
-    }
-    if (items.size() == 1) {
-      m.getItems().add(packs(items.getFirst()));
-    }
-    add(
-        m,
-        items.size() == 1 ? Words.of("tag.letgo") : Words.of("tag.letgo.many", items.size()),
-        () -> actions.letGo(items));
-    return m;
-  }
-
-  /** The packs of the same source, then others, that the item could go to. */
-  private Menu packs(ShelvedItem s) {
-    Menu menu = new Menu(Words.of("tag.topack"));
-    model.all().stream()
-        .map(ItemCard::pack)
-        .distinct()
-        .filter(p -> !p.id().equals(s.pack().id()))
-        .sorted(
-            Comparator.comparing(
-                    (ItemCard.PackCard p) -> !Objects.equals(p.source(), s.pack().source()))
-                .thenComparing(ItemCard.PackCard::name, String.CASE_INSENSITIVE_ORDER))
-        .limit(MOST_PACKS)
-        .forEach(p -> {
-          MenuItem i = new MenuItem(p.source() == null ? p.name() : p.name() + " · " + p.source());
-          i.setOnAction(e -> actions.moveTo(s.item().id(), p.id()));
-          menu.getItems().add(i);
-        });
-    menu.setDisable(menu.getItems().isEmpty());
-    return menu;
-  }
-
-  private static void add(ContextMenu m, String title, Runnable what) {
-    MenuItem i = new MenuItem(title);
-    i.setOnAction(e -> what.run());
-    m.getItems().add(i);
   }
 
   /** Choosing the maps that become an item of their own, in place of the tag. */
   private void split(ShelvedItem s) {
     tag.getChildren().setAll(parts.splitForm(s, () -> show(List.of(s))));
-  }
-
-  private static List<String> ids(List<ShelvedItem> items) {
-    return items.stream().map(s -> s.item().id()).toList();
   }
 
   private void record(List<ShelvedItem> items) {
@@ -316,26 +283,20 @@ final class TagPane extends ScrollPane {
   }
 
   /** How many items the packs of these have together. */
-  private long packItems(List<ShelvedItem> items) {
+  private int packItems(List<ShelvedItem> items) {
     Set<String> packs = new TreeSet<>();
     items.forEach(s -> packs.add(s.pack().id()));
-    return model.all().stream().filter(c -> packs.contains(c.pack().id())).count();
+    return packs.stream().mapToInt(p -> model.known().itemsOfPack().getOrDefault(p, 0)).sum();
   }
 
   private void licence(List<ShelvedItem> items) {
     section("tag.licence");
-    List<String> known = new ArrayList<>();
-    model.all().stream()
-        .map(c -> c.pack().licence())
-        .filter(Objects::nonNull)
-        .distinct()
-        .sorted()
-        .forEach(known::add);
+    List<String> known = new ArrayList<>(model.known().licences());
     shelf.licences().all().stream()
         .map(Licence::id)
         .filter(id -> !known.contains(id))
         .forEach(known::add);
-    Node field = new FieldEditor(Field.LICENCE, items, actions).choice(known);
+    Node field = editor(Field.LICENCE, items).choice(known);
     Set<String> used = new TreeSet<>();
     items.forEach(s -> used.add(String.valueOf(s.pack().licence())));
     HBox line = new HBox(8);
@@ -350,6 +311,9 @@ final class TagPane extends ScrollPane {
     if (used.size() == 1) {
       tag.getChildren().add(parts.terms(items.getFirst()));
     }
+    if (items.size() == 1) {
+      tag.getChildren().add(parts.licenceText(items.getFirst()));
+    }
   }
 
   private void own(List<ShelvedItem> items) {
@@ -362,7 +326,7 @@ final class TagPane extends ScrollPane {
     row(g, Field.RELIEF, items, false);
     row(g, Field.TAGS, items, false);
     row(g, Field.COLLECTIONS, items, false);
-    Node notes = new FieldEditor(Field.NOTES, items, actions).area();
+    Node notes = editor(Field.NOTES, items).area();
     Kit.row(g, Words.of("field.notes"), notes);
     tag.getChildren().add(g);
   }
@@ -380,18 +344,9 @@ final class TagPane extends ScrollPane {
   }
 
   private void row(GridPane g, Field f, List<ShelvedItem> items, boolean sources) {
-    FieldEditor e = new FieldEditor(f, items, actions);
-    Node n = sources ? e.choice(sources()) : e.line();
+    FieldEditor e = editor(f, items);
+    Node n = sources ? e.choice(model.known().sources()) : e.line();
     Kit.row(g, Words.of("field." + f.id()), n);
-  }
-
-  private List<String> sources() {
-    return model.all().stream()
-        .map(c -> c.pack().source())
-        .filter(Objects::nonNull)
-        .distinct()
-        .sorted(String.CASE_INSENSITIVE_ORDER)
-        .toList();
   }
 
   private static void plain(GridPane g, String key, String value) {
@@ -401,6 +356,10 @@ final class TagPane extends ScrollPane {
       l.setTooltip(new javafx.scene.control.Tooltip(value));
       Kit.row(g, Words.of(key), l);
     }
+  }
+
+  private FieldEditor editor(Field f, List<ShelvedItem> items) {
+    return new FieldEditor(f, items, actions, () -> rebuilding);
   }
 
   private static GridPane grid() {

@@ -6,8 +6,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
@@ -152,6 +154,28 @@ final class TagParts {
     return v;
   }
 
+  /** A button that shows the licence's own text, as it came with the pack. */
+  Node licenceText(ShelvedItem s) {
+    VBox v = new VBox(4);
+    Button read = Kit.button(Words.of("tag.licence.read"), () -> {}, "quiet");
+    read.setId("licence-read");
+    read.setOnAction(e ->
+        model.measure(
+            () -> shelf.licenceText(s.pack().id()),
+            text -> {
+              TextArea area =
+                  new TextArea(text.isBlank() ? Words.of("tag.licence.notext") : text.strip());
+              area.setEditable(false);
+              area.setWrapText(true);
+              area.setPrefRowCount(text.isBlank() ? 2 : 10);
+              area.setId("licence-words");
+              area.getStyleClass().add("copyable");
+              v.getChildren().setAll(area);
+            }));
+    v.getChildren().add(read);
+    return v;
+  }
+
   /** What a light or a model is beyond its maps; null for other kinds. */
   Node kindFacts(ShelvedItem s) {
     return switch (s.item().kind()) {
@@ -178,13 +202,10 @@ final class TagParts {
   /** Other versions of the pack on the shelf, and where else the item was got; null for none. */
   Node history(ShelvedItem s) {
     VBox v = new VBox(3);
-    List<String> seen = new ArrayList<>(List.of(s.pack().id()));
-    for (ItemCard c : model.all()) {
-      ItemCard.PackCard p = c.pack();
-      if (!seen.contains(p.id())
+    for (ItemCard.PackCard p : model.known().packs()) {
+      if (!p.id().equals(s.pack().id())
           && p.name().equalsIgnoreCase(s.pack().name())
           && java.util.Objects.equals(p.source(), s.pack().source())) {
-        seen.add(p.id());
         v.getChildren()
             .add(
                 Kit.wrapped(
@@ -211,8 +232,7 @@ final class TagParts {
 
   Node condition(ShelvedItem s) {
     VBox v = new VBox(6);
-    ItemCard c =
-        model.all().stream().filter(x -> x.id().equals(s.item().id())).findFirst().orElse(null);
+    ItemCard c = model.card(s.item().id());
     if (c != null && model.broken(c)) {
       v.getChildren().add(Kit.wrapped(Words.of("tag.broken"), "bad"));
     } else if (s.item().problems().isEmpty()) {

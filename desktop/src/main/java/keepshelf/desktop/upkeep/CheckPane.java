@@ -1,5 +1,6 @@
 package keepshelf.desktop.upkeep;
 
+import javafx.beans.InvalidationListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -56,8 +57,16 @@ public final class CheckPane extends VBox {
     buttons.setAlignment(Pos.CENTER_LEFT);
     facts.setId("check-facts");
     getChildren().addAll(Kit.label(Words.of("upkeep.check"), "heading"), facts, list, buttons);
-    upkeep.resultProperty().addListener(o -> show());
-    upkeep.brokenProperty().addListener(o -> show());
+    InvalidationListener found = o -> show();
+    upkeep.resultProperty().addListener(found);
+    upkeep.brokenProperty().addListener(found);
+    sceneProperty()
+        .addListener((o, was, is) -> {
+          if (is == null) {
+            upkeep.resultProperty().removeListener(found);
+            upkeep.brokenProperty().removeListener(found);
+          }
+        });
     show();
     upkeep.check();
   }

@@ -203,30 +203,29 @@ public final class LicencesPane extends HBox {
     }
     Map<Term, Answer> a = new EnumMap<>(Term.class);
     terms.forEach((t, c) -> a.put(t, Answer.values()[c.getSelectionModel().getSelectedIndex()]));
-    boolean kept =
-        upkeep.put(
-            new Licence(
-                key,
-                name.getText().isBlank() ? key : name.getText().strip(),
-                page.getText().isBlank() ? null : page.getText().strip(),
-                a.get(Term.COMMERCIAL),
-                a.get(Term.ATTRIBUTION),
-                a.get(Term.DERIVATIVES),
-                a.get(Term.SHARE_ALIKE),
-                a.get(Term.REDISTRIBUTION),
-                a.get(Term.HAND_OVER),
-                a.get(Term.EDITORIAL_ONLY),
-                a.get(Term.MACHINE_LEARNING),
-                people,
-                subscription.isSelected(),
-                text.getText().isBlank() ? null : text.getText().strip()));
-    if (kept) {
-      fill();
-      list.getItems().stream()
-          .filter(l -> l.id().equals(key))
-          .findFirst()
-          .ifPresent(list.getSelectionModel()::select);
-    }
+    upkeep.put(
+        new Licence(
+            key,
+            name.getText().isBlank() ? key : name.getText().strip(),
+            page.getText().isBlank() ? null : page.getText().strip(),
+            a.get(Term.COMMERCIAL),
+            a.get(Term.ATTRIBUTION),
+            a.get(Term.DERIVATIVES),
+            a.get(Term.SHARE_ALIKE),
+            a.get(Term.REDISTRIBUTION),
+            a.get(Term.HAND_OVER),
+            a.get(Term.EDITORIAL_ONLY),
+            a.get(Term.MACHINE_LEARNING),
+            people,
+            subscription.isSelected(),
+            text.getText().isBlank() ? null : text.getText().strip()),
+        () -> {
+          fill();
+          list.getItems().stream()
+              .filter(l -> l.id().equals(key))
+              .findFirst()
+              .ifPresent(list.getSelectionModel()::select);
+        });
   }
 
   private final class Row extends ListCell<Licence> {

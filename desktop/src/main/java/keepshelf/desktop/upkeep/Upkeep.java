@@ -199,16 +199,17 @@ public final class Upkeep {
     return shelf.licences().isOwn(id);
   }
 
-  /** Keeps one's own licence; false when that failed, which is said. */
-  public boolean put(Licence l) {
-    try {
-      shelf.licences().put(l);
-      changed.run();
-      return true;
-    } catch (ShelfException e) {
-      work.problems().add(e.problem());
-      return false;
-    }
+  /** Keeps one's own licence; {@code done} is called when it is kept. */
+  public void put(Licence l, Runnable done) {
+    work.start(
+        Words.of("upkeep.licence.job"),
+        job -> {
+          shelf.licences().put(l);
+          work.ui(() -> {
+            changed.run();
+            done.run();
+          });
+        });
   }
 
   private void say(String text) {

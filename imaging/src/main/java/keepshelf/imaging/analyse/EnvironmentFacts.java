@@ -1,9 +1,8 @@
 package keepshelf.imaging.analyse;
 
 import java.util.Arrays;
-import keepshelf.imaging.colour.Srgb;
-import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.resample.Resampler;
 
 /**
  * What an environment light in the latitude-longitude layout holds: its middle looks ahead, its
@@ -64,30 +63,11 @@ public record EnvironmentFacts(double stops, Sun sun, Double horizonDegrees, dou
         total <= 0 ? 0 : upper / total);
   }
 
-  /** Mean luminance over the footprint of each of w x h texels. */
   private static double[] luminance(Pixels p, int w, int h) {
+    float[] rgb = Resampler.linear(p, w, h);
     double[] out = new double[w * h];
-    boolean linear = p.depth() == Depth.F32;
-    int colours = p.channels() < 3 ? 1 : 3;
-    double[] k = colours == 1 ? new double[] {1} : new double[] {0.2126, 0.7152, 0.0722};
-    for (int y = 0; y < h; y++) {
-      int y0 = (int) ((long) y * p.height() / h);
-      int y1 = Math.max(y0 + 1, (int) ((long) (y + 1) * p.height() / h));
-      for (int x = 0; x < w; x++) {
-        int x0 = (int) ((long) x * p.width() / w);
-        int x1 = Math.max(x0 + 1, (int) ((long) (x + 1) * p.width() / w));
-        double sum = 0;
-        for (int j = y0; j < y1; j++) {
-          for (int i = x0; i < x1; i++) {
-            for (int c = 0; c < colours; c++) {
-              float v = p.value(i, j, c);
-              double light = linear ? v : Srgb.toLinear(v);
-              sum += light > 0 && light < Float.MAX_VALUE ? k[c] * light : 0;
-            }
-          }
-        }
-        out[y * w + x] = sum / ((x1 - x0) * (double) (y1 - y0));
-      }
+    for (int i = 0; i < out.length; i++) {
+      out[i] = 0.2126 * rgb[3 * i] + 0.7152 * rgb[3 * i + 1] + 0.0722 * rgb[3 * i + 2];
     }
     return out;
   }

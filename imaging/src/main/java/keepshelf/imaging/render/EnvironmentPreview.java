@@ -1,8 +1,8 @@
 package keepshelf.imaging.render;
 
 import keepshelf.imaging.colour.Srgb;
-import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.resample.Resampler;
 
 /**
  * The preview of an environment light: the panorama above, below it a matt and a mirror ball lit by
@@ -21,8 +21,8 @@ public final class EnvironmentPreview {
   private EnvironmentPreview(Pixels p) {
     w = Math.min(512, p.width());
     h = Math.max(1, w * p.height() / p.width());
-    rgb = reduced(p, w, h);
-    small = reduced(p, SMALL, SMALL / 2);
+    rgb = Resampler.linear(p, w, h);
+    small = Resampler.linear(p, SMALL, SMALL / 2);
     double[] up = irradiance(0, 1, 0);
     double[] front = irradiance(0, 0, 1);
     double mean = (luminance(up) + luminance(front)) / 2;
@@ -36,31 +36,6 @@ public final class EnvironmentPreview {
 
   private static double luminance(double[] c) {
     return 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
-  }
-
-  private static float[] reduced(Pixels p, int w, int h) {
-    float[] out = new float[w * h * 3];
-    boolean linear = p.depth() == Depth.F32;
-    for (int y = 0; y < h; y++) {
-      int y0 = (int) ((long) y * p.height() / h);
-      int y1 = Math.max(y0 + 1, (int) ((long) (y + 1) * p.height() / h));
-      for (int x = 0; x < w; x++) {
-        int x0 = (int) ((long) x * p.width() / w);
-        int x1 = Math.max(x0 + 1, (int) ((long) (x + 1) * p.width() / w));
-        for (int c = 0; c < 3; c++) {
-          double sum = 0;
-          for (int j = y0; j < y1; j++) {
-            for (int i = x0; i < x1; i++) {
-              float v = p.value(i, j, p.channels() < 3 ? 0 : c);
-              float light = linear ? v : Srgb.toLinear(v);
-              sum += light > 0 && light < 1e6f ? light : 0;
-            }
-          }
-          out[(y * w + x) * 3 + c] = (float) (sum / ((x1 - x0) * (double) (y1 - y0)));
-        }
-      }
-    }
-    return out;
   }
 
   /** Mean radiance over the cosine lobe around a unit direction. */

@@ -1,9 +1,14 @@
 package keepshelf.imaging.resample;
 
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 
 /** Area-filtered downscaling of float planes and of pictures for the screen. */
 public final class Resampler {
+  /** Radiance above this is a damaged sample: the sun itself is about a hundredth of it. */
+  private static final float BRIGHTEST = 1e8f;
+
   private Resampler() {}
 
   /**
@@ -15,6 +20,37 @@ public final class Resampler {
       return in.clone();
     }
     return down(rows(in, w, h, ow), ow, h, oh);
+  }
+
+  /**
+   * A picture as {@code ow} x {@code oh} texels of linear light, R, G, B for each, rows from the
+   * top: means over whole pixels, read one after the other, so that even the largest panorama needs
+   * no second copy. Floats are linear light already; other depths go through the sRGB curve. What
+   * is negative or no light that a camera could have seen counts as black.
+   */
+  public static float[] linear(Pixels p, int ow, int oh) {
+    float[] out = new float[ow * oh * 3];
+    boolean linear = p.depth() == Depth.F32;
+    for (int y = 0; y < oh; y++) {
+      int y0 = (int) ((long) y * p.height() / oh);
+      int y1 = Math.max(y0 + 1, (int) ((long) (y + 1) * p.height() / oh));
+      for (int x = 0; x < ow; x++) {
+        int x0 = (int) ((long) x * p.width() / ow);
+        int x1 = Math.max(x0 + 1, (int) ((long) (x + 1) * p.width() / ow));
+        for (int c = 0; c < 3; c++) {
+          double sum = 0;
+          for (int j = y0; j < y1; j++) {
+            for (int i = x0; i < x1; i++) {
+              float v = p.value(i, j, p.channels() < 3 ? 0 : c);
+              float light = linear ? v : Srgb.toLinear(v);
+              sum += light > 0 && light < BRIGHTEST ? light : 0;
+            }
+          }
+          out[(y * ow + x) * 3 + c] = (float) (sum / ((x1 - x0) * (double) (y1 - y0)));
+        }
+      }
+    }
+    return out;
   }
 
   private static float[] rows(float[] in, int w, int h, int ow) {

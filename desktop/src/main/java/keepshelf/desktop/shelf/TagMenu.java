@@ -1,0 +1,73 @@
+package keepshelf.desktop.shelf;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuItem;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.edit.Field;
+import keepshelf.desktop.Words;
+
+/** What can be done to what is chosen, beyond the buttons on the tag. */
+final class TagMenu extends ContextMenu {
+  private static final int MOST_PACKS = 25;
+
+  private final ShelfModel model;
+  private final ShelfActions actions;
+
+  /** For {@code items}; {@code split} asks which maps are to be split off. */
+  TagMenu(ShelfModel model, ShelfActions actions, List<ShelvedItem> items, Runnable split) {
+    this.model = model;
+    this.actions = actions;
+    List<String> ids = items.stream().map(s -> s.item().id()).toList();
+    boolean favourite = items.getFirst().item().marks().favourite();
+    add(
+        Words.of(favourite ? "tag.unfavourite" : "tag.favourite"),
+        () -> actions.set(ids, Field.FAVOURITE, favourite ? "no" : "yes"));
+    ItemCard lead = model.selection().leadProperty().get();
+    if (items.size() == 1) {
+      if (lead != null && lead.colour() != null) {
+        String colour = String.format(Locale.ROOT, "colour:#%06x", lead.colour().toSrgb());
+        add(Words.of("tag.colour"), () -> model.wordsProperty().set(colour));
+      }
+      if (items.getFirst().item().maps().size() > 1) {
+        add(Words.of("tag.split"), split);
+      }
+      getItems().add(packs(items.getFirst()));
+    } else if (lead != null) {
+      add(Words.of("tag.join", lead.name()), () -> actions.join(lead.id(), ids));
+    }
+    add(
+        items.size() == 1 ? Words.of("tag.letgo") : Words.of("tag.letgo.many", items.size()),
+        () -> actions.letGo(ids));
+  }
+
+  private void add(String title, Runnable what) {
+    MenuItem i = new MenuItem(title);
+    i.setOnAction(e -> what.run());
+    getItems().add(i);
+  }
+
+  /** The packs of the same source, then others, that the item could go to. */
+  private Menu packs(ShelvedItem s) {
+    Menu menu = new Menu(Words.of("tag.topack"));
+    model.known().packs().stream()
+        .filter(p -> !p.id().equals(s.pack().id()))
+        .sorted(
+            Comparator.comparing(
+                    (ItemCard.PackCard p) -> !Objects.equals(p.source(), s.pack().source()))
+                .thenComparing(ItemCard.PackCard::name, String.CASE_INSENSITIVE_ORDER))
+        .limit(MOST_PACKS)
+        .forEach(p -> {
+          MenuItem i = new MenuItem(p.source() == null ? p.name() : p.name() + " · " + p.source());
+          i.setOnAction(e -> actions.moveTo(s.item().id(), p.id()));
+          menu.getItems().add(i);
+        });
+    menu.setDisable(menu.getItems().isEmpty());
+    return menu;
+  }
+}
