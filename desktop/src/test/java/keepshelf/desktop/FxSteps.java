@@ -13,6 +13,19 @@ final class FxSteps {
     return WaitForAsyncUtils.asyncFx(what).get();
   }
 
+  /** Something done on the interface thread. */
+  interface Step {
+    void run() throws Exception;
+  }
+
+  /** Does {@code what} on the interface thread and waits for it. */
+  static void act(Step what) throws Exception {
+    fx(() -> {
+      what.run();
+      return null;
+    });
+  }
+
   /** Waits until nothing is done in the background and all pictures are there. */
   static void idle(MainWindow window) throws Exception {
     WaitForAsyncUtils.waitFor(

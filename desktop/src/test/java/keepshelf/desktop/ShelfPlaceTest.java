@@ -1,5 +1,6 @@
 package keepshelf.desktop;
 
+import static keepshelf.desktop.FxSteps.act;
 import static keepshelf.desktop.FxSteps.fx;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -85,10 +86,7 @@ class ShelfPlaceTest {
   }
 
   private void query(String text) throws Exception {
-    fx(() -> {
-      window.shelfModel().wordsProperty().set(text);
-      return null;
-    });
+    act(() -> window.shelfModel().wordsProperty().set(text));
     idle();
   }
 
@@ -97,34 +95,29 @@ class ShelfPlaceTest {
   }
 
   private void choose(String key) throws Exception {
-    fx(() -> {
+    act(() -> {
       ItemCard c =
           window.shelfModel().all().stream()
               .filter(x -> x.key().equals(key))
               .findFirst()
               .orElseThrow();
       window.shelfModel().choose(c.id());
-      return null;
     });
     idle();
   }
 
   private void type(FxRobot robot, String field, String text) throws Exception {
-    fx(() -> {
+    act(() -> {
       TextInputControl t = robot.lookup("#tag-" + field).queryAs(TextInputControl.class);
       t.requestFocus();
       t.setText(text);
       t.getScene().lookup("#boards").requestFocus();
-      return null;
     });
     idle();
   }
 
   private void fire(FxRobot robot, String id) throws Exception {
-    fx(() -> {
-      robot.lookup(id).queryAs(Button.class).fire();
-      return null;
-    });
+    act(() -> robot.lookup(id).queryAs(Button.class).fire());
     idle();
   }
 
@@ -154,10 +147,7 @@ class ShelfPlaceTest {
         .contains("tarred");
     query("nothing like that");
     assertThat(keys()).isEmpty();
-    fx(() -> {
-      window.shelfModel().wordsProperty().set("");
-      return null;
-    });
+    act(() -> window.shelfModel().wordsProperty().set(""));
   }
 
   @Test
@@ -172,10 +162,7 @@ class ShelfPlaceTest {
         .allMatch(s -> s.item().marks().tags().equals(List.of("harbour")));
     query("tag:harbour");
     assertThat(keys()).hasSize(3);
-    fx(() -> {
-      robot.lookup("#boards").query().requestFocus();
-      return null;
-    });
+    act(() -> robot.lookup("#boards").query().requestFocus());
     robot.push(KeyCode.CONTROL, KeyCode.Z);
     idle();
     assertThat(keys()).isEmpty();
@@ -203,11 +190,10 @@ class ShelfPlaceTest {
   void whatIsBeingWrittenSurvivesAChangeBesideIt(FxRobot robot) throws Exception {
     idle();
     choose("tarred_rope");
-    fx(() -> {
+    act(() -> {
       TextInputControl notes = robot.lookup("#tag-notes").queryAs(TextInputControl.class);
       notes.requestFocus();
       notes.setText("half a sen");
-      return null;
     });
     fx(() ->
         window.shelfActions().set(List.of(item("tarred_rope").item().id()), Field.TAGS, "rope"));
@@ -236,10 +222,7 @@ class ShelfPlaceTest {
   void whatIsLetGoComesBack(FxRobot robot) throws Exception {
     idle();
     choose("net_mesh");
-    fx(() -> {
-      robot.lookup("#boards").query().requestFocus();
-      return null;
-    });
+    act(() -> robot.lookup("#boards").query().requestFocus());
     robot.push(KeyCode.DELETE);
     idle();
     assertThat(keys()).containsExactly("sailcloth", "tarred_rope");
@@ -253,22 +236,17 @@ class ShelfPlaceTest {
   void itemsAreJoinedAndShownSideBySide(FxRobot robot) throws Exception {
     idle();
     choose("net_mesh");
-    fx(() -> {
-      window
-          .shelfModel()
-          .selection()
-          .toggle(
-              window.shelfModel().all().stream()
-                  .filter(c -> c.key().equals("sailcloth"))
-                  .findFirst()
-                  .orElseThrow());
-      return null;
-    });
+    act(() ->
+        window
+            .shelfModel()
+            .selection()
+            .toggle(
+                window.shelfModel().all().stream()
+                    .filter(c -> c.key().equals("sailcloth"))
+                    .findFirst()
+                    .orElseThrow()));
     idle();
-    fx(() -> {
-      robot.lookup("#boards").query().requestFocus();
-      return null;
-    });
+    act(() -> robot.lookup("#boards").query().requestFocus());
     robot.push(KeyCode.SPACE);
     idle();
     assertThat(robot.lookup("#look .heading").queryAll()).hasSize(2);
@@ -311,10 +289,7 @@ class ShelfPlaceTest {
     byte[] bytes = Files.readAllBytes(lost);
     Path aside = shelf.folder().packs().resolve("put elsewhere.png");
     Files.move(lost, aside);
-    fx(() -> {
-      window.check(FilePicker.ofSystem());
-      return null;
-    });
+    act(() -> window.check(FilePicker.ofSystem()));
     idle();
     assertThat(robot.lookup("#check-facts").queryAs(Label.class).getText()).contains("1 moved");
     assertThat(fx(() -> window.shelfModel().broken(window.shelfModel().all().getLast()))).isTrue();
@@ -330,32 +305,25 @@ class ShelfPlaceTest {
   void anUnknownLicenceIsSettled(FxRobot robot) throws Exception {
     idle();
     choose("tarred_rope");
-    fx(() -> {
-      window
-          .shelfActions()
-          .set(List.of(item("tarred_rope").item().id()), Field.LICENCE, "LicenseRef-Rope");
-      return null;
-    });
+    act(() ->
+        window
+            .shelfActions()
+            .set(List.of(item("tarred_rope").item().id()), Field.LICENCE, "LicenseRef-Rope"));
     idle();
-    fx(() -> {
-      window.licences();
-      return null;
-    });
+    act(() -> window.licences());
     WaitForAsyncUtils.waitForFxEvents();
-    fx(() -> {
+    act(() -> {
       for (String t : List.of("commercial", "redistribution")) {
         robot.lookup("#term-" + t).queryComboBox().getSelectionModel().select(0);
       }
       robot.lookup("#term-attribution").queryComboBox().getSelectionModel().select(1);
       robot.lookup("#licence-seats").queryAs(TextField.class).setText("many");
       robot.lookup("#licence-save").queryAs(Button.class).fire();
-      return null;
     });
     assertThat(shelf.licences().find("LicenseRef-Rope")).isEmpty();
-    fx(() -> {
+    act(() -> {
       robot.lookup("#licence-seats").queryAs(TextField.class).setText("");
       robot.lookup("#licence-save").queryAs(Button.class).fire();
-      return null;
     });
     idle();
     assertThat(shelf.licences().glance("LicenseRef-Rope").name()).isEqualTo("ANY_USE");
@@ -365,32 +333,20 @@ class ShelfPlaceTest {
   void recordsAreWrittenOutAndTakenIn() throws Exception {
     idle();
     Path csv = dir.resolve("records.csv");
-    fx(() -> {
-      window.upkeep().export(csv);
-      return null;
-    });
+    act(() -> window.upkeep().export(csv));
     idle();
     String text = Files.readString(csv);
     Files.writeString(csv, text.replace("Tarred Rope,", "Mooring rope,"));
-    fx(() -> {
-      window.upkeep().importFrom(csv, window.shelfActions()::did);
-      return null;
-    });
+    act(() -> window.upkeep().importFrom(csv, window.shelfActions()::did));
     idle();
     query("mooring");
     assertThat(keys()).containsExactly("tarred_rope");
-    fx(() -> {
-      window.shelfActions().undo();
-      return null;
-    });
+    act(() -> window.shelfActions().undo());
     idle();
     query("mooring");
     assertThat(keys()).isEmpty();
     Path zip = dir.resolve("backup.zip");
-    fx(() -> {
-      window.upkeep().backUp(zip);
-      return null;
-    });
+    act(() -> window.upkeep().backUp(zip));
     idle();
     assertThat(zip).exists();
   }
@@ -401,10 +357,7 @@ class ShelfPlaceTest {
     try (Shelf other = Shelf.open(shelf.folder().root())) {
       other.editing().set(List.of(item("tarred_rope").item().id()), Field.NAME, "Bow line");
     }
-    fx(() -> {
-      window.shelfModel().refreshWhenChanged();
-      return null;
-    });
+    act(() -> window.shelfModel().refreshWhenChanged());
     idle();
     assertThat(fx(() -> window.shelfModel().all().stream().map(ItemCard::name).toList()))
         .contains("Bow line");

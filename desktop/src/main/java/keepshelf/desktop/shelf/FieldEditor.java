@@ -91,7 +91,7 @@ final class FieldEditor {
     }
     t.focusedProperty()
         .addListener((o, had, has) -> {
-          if (!has) {
+          if (!has && !rebuilding.getAsBoolean()) {
             commit(t);
           }
         });

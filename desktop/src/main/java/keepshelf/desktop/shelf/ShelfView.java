@@ -41,9 +41,6 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private final Consumer<String> install;
   private final TextField search = new TextField();
   private final BoardList boards;
-  private final Label hints = Kit.wrapped("", "hint-readable");
-  private final Label said = Kit.label("", "second");
-  private final Button undo;
   private final StackPane empty = new StackPane();
   private final StackPane stack = new StackPane();
   private final HBox header = new HBox(8);
@@ -66,10 +63,9 @@ public final class ShelfView implements Place, SwatchCard.Host {
     this.install = install;
     boards = new BoardList(model, this);
     boards.onKeys(this::key);
-    undo = Kit.button(Words.of("shelf.undo"), actions::undo, "quiet");
     buildHeader();
     BorderPane middle = new BorderPane(new StackPane(boards, empty));
-    middle.setTop(new VBox(bar(), line()));
+    middle.setTop(new VBox(bar(), new SaidLine(model, actions)));
     BorderPane content = new BorderPane(middle);
     content.setRight(
         new TagPane(model, actions, shelf, pictures, thumbnails, this::install, this::look));
@@ -78,15 +74,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
     model.selection().idsProperty().addListener(o -> boards.mark());
     model.selection().leadProperty().addListener(o -> boards.reveal());
     model.litProperty().addListener(o -> boards.refresh());
-    model.foundProperty().addListener((o, was, is) -> hint(String.join(" ", is.hints())));
-    hint("");
     showEmpty();
-  }
-
-  private void hint(String text) {
-    hints.setText(text);
-    hints.setVisible(!text.isEmpty());
-    hints.setManaged(!text.isEmpty());
   }
 
   private Node bar() {
@@ -106,29 +94,6 @@ public final class ShelfView implements Place, SwatchCard.Host {
     sizes.setAlignment(Pos.CENTER_LEFT);
     bar.getChildren().addAll(light, sizes);
     return bar;
-  }
-
-  /** What was not understood, and what was done last. */
-  private Node line() {
-    undo.setId("shelf-undo");
-    HBox last = new HBox(8, said, undo);
-    last.setAlignment(Pos.CENTER_LEFT);
-    VBox both = new VBox(2, hints, last);
-    both.getStyleClass().add("shelf-line");
-    Runnable show =
-        () -> {
-          ShelfActions.Last l = actions.lastProperty().get();
-          said.setText(l == null ? "" : l.what());
-          undo.setVisible(l != null && l.undoable());
-          last.setManaged(l != null);
-          last.setVisible(l != null);
-          both.setManaged(l != null || hints.isManaged());
-          both.setVisible(l != null || hints.isManaged());
-        };
-    actions.lastProperty().addListener(o -> show.run());
-    hints.managedProperty().addListener(o -> show.run());
-    show.run();
-    return both;
   }
 
   private void nextLight() {

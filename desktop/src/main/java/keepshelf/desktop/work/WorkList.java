@@ -100,6 +100,11 @@ public final class WorkList implements AutoCloseable {
 
   private Job start(ExecutorService lane, String title, Body body) {
     Job job = new Job(title, ui);
+    if (lane.isShutdown()) {
+      // The window is closed; what was still on its way to the interface thread starts nothing.
+      job.stop();
+      return job;
+    }
     jobs.add(job);
     lane.execute(() -> {
       try {

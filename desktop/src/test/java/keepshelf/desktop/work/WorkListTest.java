@@ -73,6 +73,21 @@ class WorkListTest {
     assertThat(made).containsExactly("looked at", "scrolled past");
   }
 
+  @Test
+  void afterTheEndNothingStarts() {
+    WorkList work = new WorkList(Runnable::run);
+    work.close();
+    Job job =
+        work.start(
+            "late",
+            j -> {
+              throw new AssertionError("it ran");
+            });
+    assertThat(job.stopped()).isTrue();
+    assertThat(work.jobs()).isEmpty();
+    assertThat(work.problems()).isEmpty();
+  }
+
   private static void sleep() {
     try {
       Thread.sleep(60_000);
