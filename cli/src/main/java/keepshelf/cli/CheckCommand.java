@@ -118,7 +118,11 @@ final class CheckCommand implements Callable<Integer> {
                 + (b.foundAt() == null ? "" : "  (it lies at " + b.foundAt() + ")")));
     aside.forEach(a -> out.say("put aside " + a));
     if (!r.strangers().isEmpty()) {
-      out.say(r.strangers().size() + " files belong to no pack; they were left alone.");
+      int n = r.strangers().size();
+      out.say(
+          n == 1
+              ? "One file belongs to no pack; it was left alone."
+              : n + " files belong to no pack; they were left alone.");
     }
     if (!left.isEmpty()) {
       out.say(

@@ -155,7 +155,11 @@ final class EditCommand implements Callable<Integer> {
       out.say(
           e.isNothing()
               ? "Nothing was different."
-              : e.what() + ": done, " + e.after().size() + " packs recorded anew.");
+              : e.what()
+                  + ": done, "
+                  + e.after().size()
+                  + (e.after().size() == 1 ? " pack" : " packs")
+                  + " recorded anew.");
       return;
     }
     List<ShelvedItem> items =

@@ -9,7 +9,8 @@ import keepshelf.core.catalogue.BrokenFile;
  * @param packs that were looked at
  * @param files that were looked at
  * @param broken files that are not what was delivered
- * @param strangers files below {@code packs} that belong to no pack, relative to the shelf
+ * @param strangers files below {@code packs} that belong to no pack and are no moved file of one,
+ *     relative to the shelf
  */
 public record CheckResult(int packs, int files, List<BrokenFile> broken, List<String> strangers) {
   /** Copies the lists. */

@@ -87,6 +87,7 @@ public final class ShelfCheck {
         all.addAll(told);
       }
       remember(ids, all);
+      strangers.removeAll(new HashSet<>(found.values()));
       return new CheckResult(ids.size(), files, all, strangers);
     } catch (IOException e) {
       throw new ShelfException(

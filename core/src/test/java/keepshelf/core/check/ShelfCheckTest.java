@@ -54,6 +54,7 @@ class ShelfCheckTest extends OnSmallShelf {
     assertThat(r.count(State.MOVED)).isEqualTo(1);
     assertThat(r.count(State.ALTERED)).isEqualTo(1);
     assertThat(r.count(State.MISSING)).isEqualTo(1);
+    assertThat(r.strangers()).as("the moved file is no stranger").isEmpty();
     assertThat(
             r.broken().stream()
                 .filter(b -> b.state() == State.MOVED)

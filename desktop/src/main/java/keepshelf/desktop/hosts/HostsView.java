@@ -244,6 +244,8 @@ public final class HostsView implements Place {
     if (sign == Signs.State.CANNOT) {
       String why = model.cannot(c).orElse("");
       Label l = Kit.label(why, "hint");
+      l.setWrapText(true);
+      l.setMaxHeight(ROW_HEIGHT - 6);
       Tooltip.install(l, new Tooltip(why));
       line.getChildren().add(l);
     }
@@ -332,8 +334,9 @@ public final class HostsView implements Place {
 
   @Override
   public void opened() {
-    list.requestFocus();
     fill();
+    // Later: what lies in a scroll pane is in the scene only after its first layout.
+    javafx.application.Platform.runLater(list::requestFocus);
   }
 
   @Override

@@ -188,7 +188,7 @@ final class PlanPane extends BorderPane {
     ItemCard item = model.item(model.focusProperty().get()).orElse(null);
     GridPane g = new GridPane();
     g.setHgap(14);
-    g.setVgap(5);
+    g.setVgap(2);
     g.addRow(
         0,
         Kit.label(""),
