@@ -9,6 +9,7 @@ import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.install.HostProfile;
+import keepshelf.core.install.HostWindows;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import picocli.CommandLine.ArgGroup;
@@ -52,51 +53,151 @@ final class HostsCommand implements Callable<Integer> {
     Path folder;
   }
 
-  @ArgGroup(exclusive = false)
-  Adding adding;
+  static final class Moving {
+    @Option(
+        names = "--moved",
+        required = true,
+        paramLabel = "NAME",
+        description = "Name of a host whose folder was moved.")
+    String name;
+
+    @Option(names = "--to", required = true, paramLabel = "DIR", description = "Where it is now.")
+    Path folder;
+  }
+
+  /** What is to be done; without any the hosts are listed. */
+  static final class Doing {
+    @ArgGroup(exclusive = false)
+    Adding adding;
+
+    @ArgGroup(exclusive = false)
+    Moving moving;
+
+    @Option(
+        names = "--check-profile",
+        paramLabel = "FILE",
+        description = "Say whether a profile of one's own is sound.")
+    Path profile;
+
+    @Option(
+        names = "--show-profile",
+        paramLabel = "PROFILE",
+        description = "Print a profile, to be copied and changed.")
+    String shown;
+
+    @Option(
+        names = "--open",
+        paramLabel = "NAME",
+        description = "Open the window of a simulated host on its folder.")
+    String open;
+  }
+
+  @ArgGroup(exclusive = true)
+  Doing doing = new Doing();
 
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
   @Override
   public Integer call() throws ShelfException {
-    try (Shelf shelf = shelfOption.open(out, adding != null)) {
-      if (adding != null) {
-        var profile = HostProfile.named(adding.profile);
-        if (profile.isEmpty()) {
-          out.problem(
-              Problem.error(
-                  "no-profile",
-                  adding.profile,
-                  "There is no profile “"
-                      + adding.profile
-                      + "”. There are: "
-                      + String.join(
-                          ", ", HostProfile.shipped().stream().map(HostProfile::id).toList())
-                      + "."));
-          return Exit.USE;
+    if (doing.profile != null) {
+      HostProfile p = HostProfile.named(doing.profile.toString()).orElse(null);
+      if (p == null) {
+        out.problem(
+            Problem.error(
+                "not-a-profile",
+                doing.profile.toString(),
+                doing.profile + " does not end in .json."));
+        return Exit.USE;
+      }
+      out.say("The profile “" + p.name() + "” is sound.");
+      return Exit.DONE;
+    }
+    if (doing.shown != null) {
+      return show();
+    }
+    try (Shelf shelf = shelfOption.open(out, doing.adding != null)) {
+      if (doing.moving != null) {
+        boolean lost =
+            out.problems(
+                shelf
+                    .installer()
+                    .follow(ItemArguments.host(shelf, doing.moving.name), doing.moving.folder));
+        print(shelf.catalogue().hosts());
+        return lost ? Exit.PROBLEMS : Exit.DONE;
+      }
+      if (doing.open != null) {
+        return open(ItemArguments.host(shelf, doing.open));
+      }
+      if (doing.adding != null) {
+        int exit = add(shelf);
+        if (exit != Exit.DONE) {
+          return exit;
         }
-        Path folder = adding.folder.toAbsolutePath().normalize();
-        if (Files.exists(folder) && !Files.isDirectory(folder)) {
-          out.problem(
-              Problem.error(
-                  "not-a-folder",
-                  folder.toString(),
-                  folder + " is a file, not a folder. Name the folder that the host reads."));
-          return Exit.FAILED;
-        }
-        shelf.catalogue().putHost(new HostRecord(adding.name, reference(), folder.toString()));
       }
       print(shelf.catalogue().hosts());
     }
     return Exit.DONE;
   }
 
+  private int show() throws ShelfException {
+    var profile = HostProfile.named(doing.shown);
+    if (profile.isEmpty()) {
+      return unknown(doing.shown);
+    }
+    out.say(profile.get().text());
+    return Exit.DONE;
+  }
+
+  private int unknown(String name) {
+    out.problem(
+        Problem.error(
+            "no-profile",
+            name,
+            "There is no profile “"
+                + name
+                + "”. There are: "
+                + String.join(", ", HostProfile.shipped().stream().map(HostProfile::id).toList())
+                + "."));
+    return Exit.USE;
+  }
+
+  private int open(HostRecord host) throws ShelfException {
+    String reader = HostProfile.named(host.profile()).map(HostProfile::reader).orElse(null);
+    if (reader == null) {
+      out.problem(
+          Problem.error(
+              "no-window", host.name(), host.name() + " is no simulated host; open it yourself."));
+      return Exit.FAILED;
+    }
+    HostWindows.open(reader, Path.of(host.folder()));
+    out.say("Opening " + host.name() + " on " + host.folder());
+    return Exit.DONE;
+  }
+
+  private int add(Shelf shelf) throws ShelfException {
+    Adding adding = doing.adding;
+    if (HostProfile.named(adding.profile).isEmpty()) {
+      return unknown(adding.profile);
+    }
+    Path folder = adding.folder.toAbsolutePath().normalize();
+    if (Files.exists(folder) && !Files.isDirectory(folder)) {
+      out.problem(
+          Problem.error(
+              "not-a-folder",
+              folder.toString(),
+              folder + " is a file, not a folder. Name the folder that the host reads."));
+      return Exit.FAILED;
+    }
+    shelf.catalogue().putHost(new HostRecord(adding.name, reference(), folder.toString()));
+    return Exit.DONE;
+  }
+
   /** The identifier of a shipped profile, or where a person's own lies. */
   private String reference() {
-    return adding.profile.endsWith(".json")
-        ? Path.of(adding.profile).toAbsolutePath().normalize().toString()
-        : adding.profile;
+    return doing.adding.profile.endsWith(".json")
+        ? Path.of(doing.adding.profile).toAbsolutePath().normalize().toString()
+        : doing.adding.profile;
   }
 
   private void print(List<HostRecord> hosts) {

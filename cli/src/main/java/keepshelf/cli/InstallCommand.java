@@ -8,10 +8,13 @@ import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
 import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
+import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.install.InstallPlan;
+import keepshelf.core.install.InstallQueue.Wanted;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import picocli.CommandLine.Command;
@@ -32,17 +35,16 @@ import picocli.CommandLine.Parameters;
     })
 final class InstallCommand implements Callable<Integer> {
   @Parameters(
-      arity = "1..*",
+      arity = "0..*",
       paramLabel = "ITEM",
       description = "Identifier, or key or name when only one item has it.")
-  List<String> names;
+  List<String> names = List.of();
 
   @Option(
       names = "--host",
-      required = true,
       paramLabel = "HOST",
       description = "Name of a host; may be given several times.")
-  List<String> hosts;
+  List<String> hosts = List.of();
 
   @Option(
       names = "--resolution",
@@ -63,11 +65,51 @@ final class InstallCommand implements Callable<Integer> {
       description = "Width of one tile; without it the item's own.")
   Double tile;
 
+  @Option(
+      names = "--as",
+      paramLabel = "SETUP",
+      description =
+          "surface, plane, relief-floor, light or model; without it what is usual for the kind.")
+  String as;
+
+  @Option(names = "--turn", paramLabel = "DEGREES", description = "Turn of a light.")
+  double turn;
+
+  @Option(names = "--brightness", paramLabel = "FACTOR", description = "Brightness of a light.")
+  Double brightness;
+
+  @Option(
+      names = "--level-horizon",
+      description = "Bring the horizon of a light to the middle of its picture.")
+  boolean level;
+
+  @Option(
+      names = "--test-scene",
+      description = "Also write a scene with a ball, a floor, a light and a camera.")
+  boolean scene;
+
+  @Option(
+      names = "--model-unit",
+      paramLabel = "UNIT",
+      description = "Unit of length in a model's file: m, cm, mm, in or ft; m without it.")
+  String unit;
+
+  @Option(
+      names = "--resume",
+      description = "Install what an interrupted run has left; name no items and hosts then.")
+  boolean resume;
+
   @Option(names = "--plan", description = "Only say what would be done.")
   boolean planOnly;
 
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
+
+  private static final Map<String, Double> UNITS =
+      Map.of("m", 1.0, "cm", 0.01, "mm", 0.001, "in", 0.0254, "ft", 0.3048);
+
+  private final List<Map<String, Object>> done = new ArrayList<>();
+  private final List<Problem> problems = new ArrayList<>();
 
   @Override
   public Integer call() throws ShelfException {
@@ -89,30 +131,72 @@ final class InstallCommand implements Callable<Integer> {
               "A tile of " + tile + " m cannot be. Give its width in metres, above 0."));
       return Exit.USE;
     }
-    List<Map<String, Object>> done = new ArrayList<>();
-    List<Problem> problems = new ArrayList<>();
+    if (resume != names.isEmpty() || resume != hosts.isEmpty()) {
+      out.problem(
+          Problem.error(
+              "use", null, "Name items and hosts (--host), or --resume alone, and try again."));
+      return Exit.USE;
+    }
+    InstallOptions options = options();
+    return options == null ? Exit.USE : run(options);
+  }
+
+  private InstallOptions options() {
+    Setup setup = null;
+    if (as != null) {
+      setup = Setup.ofId(as).orElse(null);
+      if (setup == null) {
+        out.problem(
+            Problem.error(
+                "use",
+                as,
+                "--as cannot be “" + as + "”: surface, plane, relief-floor, light or model."));
+        return null;
+      }
+    }
+    Double metres = unit == null ? null : UNITS.get(unit);
+    if (unit != null && metres == null) {
+      out.problem(
+          Problem.error(
+              "use", unit, "--model-unit cannot be “" + unit + "”: m, cm, mm, in or ft."));
+      return null;
+    }
+    if (brightness != null && !(brightness > 0 && brightness <= 1_000_000)) {
+      out.problem(Problem.error("use", null, "--brightness has to be above 0."));
+      return null;
+    }
+    return new InstallOptions(
+        resolution, tile, setup, turn, brightness == null ? 1 : brightness, level, scene, metres);
+  }
+
+  private int run(InstallOptions options) throws ShelfException {
     boolean several = false;
     boolean unproved = false;
     try (Shelf shelf = shelfOption.open(out, false)) {
+      List<Wanted> wanted = new ArrayList<>(resume ? shelf.installQueue().left() : List.of());
       for (String name : names) {
         for (String host : hosts) {
           try {
-            InstallPlan plan =
-                shelf
-                    .installer()
-                    .plan(shelf.item(name), ItemArguments.host(shelf, host), resolution, tile);
-            notes(plan, problems);
-            InstallationRecord i =
-                planOnly
-                    ? planned(plan)
-                    : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE));
-            done.add(ItemJson.installation(i));
-            unproved |= !planOnly && !i.proof().ok();
-            text(plan, i);
+            wanted.add(
+                new Wanted(
+                    shelf.item(name).item().id(), ItemArguments.host(shelf, host).name(), options));
           } catch (ShelfException e) {
             several |= ItemArguments.exit(e) == Exit.USE;
             problems.add(e.problem());
           }
+        }
+      }
+      if (!planOnly && !resume) {
+        shelf.installQueue().add(wanted);
+      }
+      for (Wanted w : wanted) {
+        try {
+          unproved |= !one(shelf, w);
+        } catch (ShelfException e) {
+          problems.add(e.problem());
+        }
+        if (!planOnly) {
+          shelf.installQueue().done(w);
         }
       }
     }
@@ -124,12 +208,29 @@ final class InstallCommand implements Callable<Integer> {
       out.json(m);
     }
     if (done.isEmpty()) {
-      return several ? Exit.USE : Exit.FAILED;
+      return several ? Exit.USE : resume && !any ? Exit.DONE : Exit.FAILED;
     }
     return any || unproved ? Exit.PROBLEMS : Exit.DONE;
   }
 
+  /** Installs one; whether it was proved, or only planned. */
+  private boolean one(Shelf shelf, Wanted w) throws ShelfException {
+    InstallPlan plan =
+        shelf
+            .installer()
+            .plan(shelf.item(w.item()), ItemArguments.host(shelf, w.host()), w.options());
+    notes(plan, problems);
+    InstallationRecord i =
+        planOnly
+            ? planned(plan)
+            : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE));
+    done.add(ItemJson.installation(i));
+    text(plan, i);
+    return planOnly || i.proof().ok();
+  }
+
   private static void notes(InstallPlan plan, List<Problem> problems) {
+    remarks(plan, problems);
     if (!plan.tileKnown()) {
       problems.add(
           Problem.note(
@@ -154,6 +255,10 @@ final class InstallCommand implements Callable<Integer> {
     }
   }
 
+  private static void remarks(InstallPlan plan, List<Problem> problems) {
+    plan.remarks().forEach(r -> problems.add(Problem.note("remark", null, r)));
+  }
+
   /** A plan in the shape of an installation that has not been made. */
   private static InstallationRecord planned(InstallPlan p) {
     ShelvedItem s = p.item();
@@ -163,7 +268,7 @@ final class InstallCommand implements Callable<Integer> {
         .forEach(m ->
             files.add(
                 new InstalledFile(
-                    p.folder().resolve("textures").resolve(m.file()).toString(),
+                    p.folder().resolve(p.profile().files().textures()).resolve(m.file()).toString(),
                     m.role(),
                     m.provenance(s.pack().folder()),
                     m.conversions(),
@@ -172,7 +277,16 @@ final class InstallCommand implements Callable<Integer> {
     String document = p.folder().resolve(p.document()).toString();
     files.add(new InstalledFile(document, null, null, List.of(), null, 0));
     return new InstallationRecord(
-        p.id(), s.item().id(), h.name(), p.resolution(), document, files, p.leftOut(), null, null);
+        p.id(),
+        s.item().id(),
+        h.name(),
+        p.resolution(),
+        document,
+        files,
+        p.leftOut(),
+        null,
+        null,
+        p.options());
   }
 
   private void text(InstallPlan plan, InstallationRecord i) {

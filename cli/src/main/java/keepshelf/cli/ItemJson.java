@@ -110,6 +110,7 @@ final class ItemJson {
             })
             .toList());
     m.put("left_out", i.leftOut());
+    m.put("options", i.options());
     m.put("proof", i.proof());
     return m;
   }

@@ -23,6 +23,7 @@ import picocli.CommandLine.Option;
       HostsCommand.class,
       InstallCommand.class,
       VerifyCommand.class,
+      RenewCommand.class,
       UninstallCommand.class,
       DuplicatesCommand.class,
       LetGoCommand.class,

@@ -30,6 +30,7 @@ import keepshelf.core.edit.Editing;
 import keepshelf.core.exchange.Backup;
 import keepshelf.core.exchange.CatalogueExport;
 import keepshelf.core.exchange.CatalogueImport;
+import keepshelf.core.install.InstallQueue;
 import keepshelf.core.install.Installer;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
@@ -57,6 +58,7 @@ public final class Shelf implements AutoCloseable {
   private final Catalogue catalogue;
   private final Filing filing;
   private final Installer installer;
+  private final InstallQueue installQueue;
   private final Previews previews;
   private final Bin bin;
   private final KnownPictures known;
@@ -72,6 +74,7 @@ public final class Shelf implements AutoCloseable {
     this.catalogue = catalogue;
     this.filing = new Filing(folder, catalogue, listener);
     this.installer = new Installer(folder, catalogue);
+    this.installQueue = new InstallQueue(folder);
     this.previews = new Previews(folder, catalogue::pack);
     this.bin = new Bin(folder, catalogue);
     this.licences = new Licences(folder);
@@ -97,6 +100,7 @@ public final class Shelf implements AutoCloseable {
       try {
         List<Problem> said = new ArrayList<>(Recovery.run(folder, catalogue));
         said.addAll(new Bin(folder, catalogue).settle());
+        said.addAll(new Installer(folder, catalogue).settle());
         return new Shelf(folder, catalogue, listener, said);
       } catch (IOException | RuntimeException e) {
         catalogue.close();
@@ -123,6 +127,11 @@ public final class Shelf implements AutoCloseable {
   /** Puts items into hosts. */
   public Installer installer() {
     return installer;
+  }
+
+  /** What was asked to be installed and is not done yet. */
+  public InstallQueue installQueue() {
+    return installQueue;
   }
 
   /** Pictures of items. */

@@ -18,6 +18,7 @@ import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
 import keepshelf.desktop.duplicates.DuplicatesModel;
 import keepshelf.desktop.duplicates.DuplicatesView;
+import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
@@ -136,6 +137,7 @@ public final class MainWindow implements AutoCloseable {
     stage.show();
     Platform.runLater(() -> {
       refresh();
+      hostsModel.resume();
       duplicatesModel.searchWhenCheap();
       shell.openProperty().get().opened();
     });
@@ -238,7 +240,7 @@ public final class MainWindow implements AutoCloseable {
   private void install(String item) {
     open(hosts);
     if (!hostsModel.hosts().isEmpty()) {
-      hostsModel.choose(new HostsModel.Cell(item, hostsModel.hosts().getFirst().name()));
+      hostsModel.choose(new Cell(item, hostsModel.hosts().getFirst().name()));
     }
   }
 

@@ -22,6 +22,7 @@ import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.desktop.arrivals.ArrivalEntry;
+import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.imaging.analyse.Handedness;
@@ -299,14 +300,14 @@ public final class Screenshots extends Application {
     shot("hosts-dark");
   }
 
-  private HostsModel.Cell cell(String key, String host) {
+  private Cell cell(String key, String host) {
     String id =
         window.hostsModel().items().stream()
             .filter(s -> s.key().equals(key))
             .findFirst()
             .orElseThrow()
             .id();
-    return new HostsModel.Cell(id, host);
+    return new Cell(id, host);
   }
 
   private static <T> T fx(Callable<T> what) throws InterruptedException, ExecutionException {

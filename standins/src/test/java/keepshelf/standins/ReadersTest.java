@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -84,14 +86,16 @@ class ReadersTest {
        "materials":[{"name":"Dory","pbrMetallicRoughness":{"metallicFactor":0,"roughnessFactor":0.4,
          "baseColorTexture":{"index":0,"extensions":{"KHR_texture_transform":{"scale":[4,4]}}}},
          "normalTexture":{"index":1,"extensions":{"KHR_texture_transform":{"scale":[4,4]}}}}],
+       "nodes":[{"name":"Dory","mesh":0}],
        "meshes":[{"primitives":[{"attributes":{"POSITION":0,"NORMAL":0,"TANGENT":1,"TEXCOORD_0":2},
          "indices":3,"material":0}]}],
        "accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3"},
          {"bufferView":0,"componentType":5126,"count":3,"type":"VEC4"},
          {"bufferView":0,"componentType":5126,"count":3,"type":"VEC2"},
-         {"bufferView":0,"componentType":5125,"count":3,"type":"SCALAR"}],
-       "bufferViews":[{"buffer":0,"byteOffset":0,"byteLength":48}],
-       "buffers":[{"uri":"b.bin","byteLength":48}]}
+         {"bufferView":1,"componentType":5125,"count":3,"type":"SCALAR"}],
+       "bufferViews":[{"buffer":0,"byteOffset":0,"byteLength":48},
+         {"buffer":0,"byteOffset":48,"byteLength":12}],
+       "buffers":[{"uri":"b.bin","byteLength":60}]}
       """;
 
   private static final String MTL =
@@ -125,7 +129,11 @@ class ReadersTest {
       ImageEncoder.png(p, dir.resolve(n + ".png"), 1);
       ImageEncoder.tiff(p, dir.resolve(n + ".tif"));
     }
-    Files.write(dir.resolve("b.bin"), new byte[48]);
+    ByteBuffer b = ByteBuffer.allocate(60).order(ByteOrder.LITTLE_ENDIAN);
+    for (int i = 0; i < 3; i++) {
+      b.putFloat(1).putFloat(0).putFloat(0).putFloat(1);
+    }
+    Files.write(dir.resolve("b.bin"), b.putInt(0).putInt(1).putInt(2).array());
   }
 
   private static final Map<String, Program> PROGRAMS =
@@ -184,14 +192,15 @@ class ReadersTest {
         "usda|(2, 2, 2, 1)|(1, 1, 1, 1)|not brought from 0",
         "usda|metersPerUnit = 0.01||does not say its unit",
         "usda|diffuseColor|diffuseTint|has no input",
-        "usda|./c.png|c.png|not named relative",
+        "usda|./c.png|c.png|named neither",
         "usda|float3 outputs:rgb||does not declare",
         "usda|def Shader \"C\" {|def Shader \"C\"|“{” was expected",
         "gltf|\"2.0\"|\"1.0\"|version is not 2.0",
         "gltf|\"KHR_texture_transform\"]|\"KHR_other\"]|used and not declared",
         "gltf|c.png|c.tif|only PNG and JPEG",
-        "gltf|\"scale\":[4,4]}}}},|\"scale\":[4,3]}}}},|is stretched",
-        "gltf|\"byteLength\":48}]}|\"byteLength\":49}]}|another length",
+        "gltf|\"scale\":[4,4]}}}},|\"scale\":[4,3]}}}},|do not share one placement",
+        "gltf|\"byteLength\":60}]}|\"byteLength\":61}]}|another length",
+        "gltf|\"mesh\":0}|\"mesh\":7}|nothing to show",
         "gltf|\"count\":3,\"type\":\"VEC3\"|\"count\":5,\"type\":\"VEC3\"|longer than its part",
         "gltf|TANGENT|TANGENTS|has no TANGENT",
         "mtl|c.png|my c.png|with spaces",

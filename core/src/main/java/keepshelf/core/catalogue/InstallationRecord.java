@@ -1,5 +1,6 @@
 package keepshelf.core.catalogue;
 
+import java.nio.file.Path;
 import java.util.List;
 import keepshelf.core.model.MapRole;
 
@@ -15,6 +16,7 @@ import keepshelf.core.model.MapRole;
  * @param leftOut what the host does not take
  * @param installedAt when, ISO 8601
  * @param proof the last proof, or null
+ * @param options how it was asked for
  */
 public record InstallationRecord(
     String id,
@@ -25,23 +27,61 @@ public record InstallationRecord(
     List<InstalledFile> files,
     List<LeftOut> leftOut,
     String installedAt,
-    Proof proof) {
+    Proof proof,
+    InstallOptions options) {
   /** Copies the lists. */
   public InstallationRecord {
     files = List.copyOf(files);
     leftOut = List.copyOf(leftOut);
+    // Receipts of earlier versions do not have them.
+    options = options == null ? InstallOptions.NONE : options;
   }
 
   /** The same as an installation of another item. */
   public InstallationRecord of(String otherItem) {
     return new InstallationRecord(
-        id, otherItem, host, resolution, document, files, leftOut, installedAt, proof);
+        id, otherItem, host, resolution, document, files, leftOut, installedAt, proof, options);
+  }
+
+  /** The same with what an independent reader found. */
+  public InstallationRecord proved(Proof found) {
+    return new InstallationRecord(
+        id, item, host, resolution, document, files, leftOut, installedAt, found, options);
+  }
+
+  /** The same with every path below {@code from} below {@code to} instead. */
+  public InstallationRecord moved(Path from, Path to) {
+    return new InstallationRecord(
+        id,
+        item,
+        host,
+        resolution,
+        moved(document, from, to),
+        files.stream()
+            .map(f ->
+                new InstalledFile(
+                    moved(f.path(), from, to),
+                    f.role(),
+                    f.from(),
+                    f.conversions(),
+                    f.sha256(),
+                    f.bytes()))
+            .toList(),
+        leftOut,
+        installedAt,
+        proof,
+        options);
+  }
+
+  private static String moved(String path, Path from, Path to) {
+    Path p = Path.of(path);
+    return p.startsWith(from) ? to.resolve(from.relativize(p).toString()).toString() : path;
   }
 
   /**
    * One file of the receipt.
    *
-   * @param path absolute
+   * @param path absolute; of a picture inside a package {@code PACKAGE!/name}
    * @param role of the map, or null for a document
    * @param from what it was made from: a path on the shelf and a few words, or null
    * @param conversions what was done to it
@@ -49,12 +89,12 @@ public record InstallationRecord(
    * @param bytes of what was written
    */
   public record InstalledFile(
-      String path,
-      MapRole role,
-      String from,
-      List<String> conversions,
-      String sha256,
-      long bytes) {}
+      String path, MapRole role, String from, List<String> conversions, String sha256, long bytes) {
+    /** Whether it lies inside a package that has a receipt of its own. */
+    public boolean packaged() {
+      return path.contains("!/");
+    }
+  }
 
   /** A map that was not installed, and why. */
   public record LeftOut(MapRole role, String reason) {}

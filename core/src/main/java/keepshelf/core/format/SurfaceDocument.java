@@ -9,7 +9,9 @@ import java.util.Optional;
  *
  * @param name name for people; made a valid node name by the writer
  * @param textures the pictures, each at one input of the surface
+ * @param model name of the surface model, of those that the format has
  * @param tileMetres width of one tile; one UV unit is taken as one metre
+ * @param tileHeightMetres height of one tile
  * @param turnDegrees turn of all maps, counter-clockwise
  * @param offsetU shift of all maps to the right, in UV units
  * @param offsetV shift of all maps upwards, in UV units
@@ -17,18 +19,23 @@ import java.util.Optional;
  * @param values plain values of other inputs
  * @param unitsPerMetre of the host
  * @param cutOut whether the surface is seen through where it is not opaque
+ * @param triplanar whether pictures are laid along the axes of the object instead of its texture
+ *     coordinates
  */
 public record SurfaceDocument(
     String name,
+    String model,
     List<Texture> textures,
     double tileMetres,
+    double tileHeightMetres,
     double turnDegrees,
     double offsetU,
     double offsetV,
     double displacementScale,
     List<Value> values,
     double unitsPerMetre,
-    boolean cutOut) {
+    boolean cutOut,
+    boolean triplanar) {
   /** Copies the lists. */
   public SurfaceDocument {
     textures = List.copyOf(textures);
@@ -57,7 +64,10 @@ public record SurfaceDocument(
     BUMP,
     /** Several grey roles in the channels of one picture. */
     @JsonProperty("packed")
-    PACKED
+    PACKED,
+    /** Light from all around, in the latitude-longitude layout. */
+    @JsonProperty("panorama")
+    PANORAMA
   }
 
   /**

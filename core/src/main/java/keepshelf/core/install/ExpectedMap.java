@@ -7,6 +7,7 @@ import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.Channels;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.Panorama;
 
 /**
  * What a host should find at an input, worked out from the originals on the shelf.
@@ -29,7 +30,9 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
           "metal-rough-to-spec-gloss",
           "occlusion-into-colour",
           "height-to-normal",
-          "normal-to-height");
+          "normal-to-height",
+          "level-horizon",
+          "tone-map");
 
   /**
    * What {@code m} should be as {@code use}.
@@ -40,12 +43,13 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
     boolean mixed = m.conversions().stream().anyMatch(MIXED::contains);
     boolean resized = m.conversions().contains("resize");
     if (mixed || (resized && use != Use.GREY)) {
-      double relief =
-          plan.reliefMetres() > 0 ? plan.reliefMetres() / plan.tileMetres() : Relief.assumed(1);
-      Pixels p = MapConverter.converted(m, plan.profile(), relief);
+      Pixels p = MapConverter.converted(m, plan);
       return new ExpectedMap(p.width(), p.height(), means(p, channels(use)), EXACT);
     }
     Pixels first = ImageDecoder.decode(m.from());
+    if (use == Use.PANORAMA && !m.copied()) {
+      first = Panorama.linear(first);
+    }
     int w = m.width() > 0 ? m.width() : first.width();
     int h = m.height() > 0 ? m.height() : first.height();
     double tolerance = resized || w != first.width() ? FILTERED : EXACT;
@@ -56,7 +60,9 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
   }
 
   private static int channels(Use use) {
-    return use == Use.COLOUR || use == Use.NORMAL || use == Use.PACKED ? 3 : 1;
+    return use == Use.COLOUR || use == Use.NORMAL || use == Use.PACKED || use == Use.PANORAMA
+        ? 3
+        : 1;
   }
 
   private static double[] packed(PlannedMap m, HostProfile profile, Use use) throws IOException {
@@ -119,7 +125,7 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
       return false;
     }
     for (int c = 0; c < mean.length; c++) {
-      if (!(Math.abs(found[c] - mean[c]) <= tolerance)) {
+      if (!(Math.abs(found[c] - mean[c]) <= tolerance * Math.max(1, Math.abs(mean[c])))) {
         return false;
       }
     }

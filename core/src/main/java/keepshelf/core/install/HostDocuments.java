@@ -2,26 +2,22 @@ package keepshelf.core.install;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
-import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import keepshelf.core.format.SurfaceDocument;
-import keepshelf.core.format.SurfaceDocument.Texture;
-import keepshelf.core.format.SurfaceDocument.Use;
-import keepshelf.core.format.SurfaceDocument.Value;
+import keepshelf.core.catalogue.Setup;
+import keepshelf.core.format.Scene;
+import keepshelf.core.format.gltf.GltfBuffer;
 import keepshelf.core.format.gltf.GltfWriter;
 import keepshelf.core.format.materialx.MaterialXWriter;
 import keepshelf.core.format.mtl.MtlWriter;
+import keepshelf.core.format.mtl.ObjWriter;
 import keepshelf.core.format.template.TemplateWriter;
 import keepshelf.core.format.usd.UsdWriter;
-import keepshelf.core.model.MapRole;
 
 /** What a plan says, as the documents that its host reads. */
 final class HostDocuments {
-  private static final double ROUGH = 0.6;
+  /** Name of test scenes, without ending. */
+  static final String TEST = "test_scene";
 
   private HostDocuments() {}
 
@@ -32,110 +28,78 @@ final class HostDocuments {
         : m.file().replace("." + m.source().tile() + ".", ".<UDIM>.");
   }
 
+  /** How a document names a picture. */
+  static String file(InstallPlan plan, PlannedMap m) {
+    String below = plan.profile().files().textures() + "/" + tileName(m);
+    return plan.profile().files().whole()
+        ? plan.folder().toAbsolutePath().toString().replace('\\', '/') + "/" + below
+        : below;
+  }
+
   /** File name of the main document of a host's format. */
   static String name(HostProfile profile, String stem) {
     return stem
         + switch (profile.format()) {
-          case "usd-preview" -> ".usda";
-          case "gltf-2.0" -> ".gltf";
+          case "usd-preview" -> profile.onePackage() ? ".usdz" : ".usda";
+          case "gltf-2.0" -> profile.onePackage() ? ".glb" : ".gltf";
           case "obj-mtl" -> ".mtl";
           case "template" -> "." + profile.extension();
           default -> ".mtlx";
         };
   }
 
-  /** Every file beside the textures, the main document first, by name. */
+  /** Every file beside the pictures, the main document first, by name. */
   static Map<String, byte[]> of(InstallPlan plan) throws IOException {
-    SurfaceDocument d = surface(plan);
+    SceneMaker scenes = new SceneMaker(plan);
     String main = plan.document();
     String stem = main.substring(0, main.lastIndexOf('.'));
     Map<String, byte[]> out = new LinkedHashMap<>();
-    switch (plan.profile().format()) {
-      case "usd-preview" -> out.put(main, bytes(UsdWriter.write(d)));
-      case "gltf-2.0" -> {
-        out.put(main, GltfWriter.write(d, stem + ".bin"));
-        out.put(stem + ".bin", GltfWriter.mesh());
-      }
-      case "obj-mtl" -> {
-        out.put(main, bytes(MtlWriter.write(d)));
-        out.put(stem + ".obj", bytes(MtlWriter.object(d, main)));
-      }
-      case "template" ->
-          out.put(
-              main,
-              bytes(
-                  TemplateWriter.write(
-                      plan.profile().templateText(plan.host().profile()),
-                      TemplateFacts.of(plan, d))));
-      default -> out.put(main, bytes(MaterialXWriter.write(d)));
+    Scene scene = scenes.main();
+    write(plan, scene, stem, false, out);
+    if (plan.profile().format().equals("usd-preview") && plan.as() != Setup.LIGHT) {
+      UsdCompanion.of(scene)
+          .ifPresent(s -> out.put(stem + ".mtlx", bytes(MaterialXWriter.write(s))));
+    }
+    if (plan.options().testScene() && plan.as() == Setup.SURFACE) {
+      write(plan, scenes.test(), TEST, true, out);
     }
     return out;
   }
 
-  private static byte[] bytes(String text) {
-    return text.getBytes(StandardCharsets.UTF_8);
-  }
-
-  /** The surface of {@code plan}, whatever format it is written in. */
-  static SurfaceDocument surface(InstallPlan plan) {
-    Set<Texture> textures = new LinkedHashSet<>();
-    for (PlannedMap m : plan.maps()) {
-      String file = "textures/" + tileName(m);
-      textures.add(new Texture(m.input(), m.use(), file));
-      m.also().forEach(i -> textures.add(new Texture(i, Use.GREY, file)));
-    }
-    return new SurfaceDocument(
-        plan.item().item().name(),
-        List.copyOf(textures),
-        plan.tileMetres(),
-        0,
-        0,
-        0,
-        plan.reliefMetres() * plan.profile().unitsPerMetre(),
-        values(plan, textures),
-        plan.profile().unitsPerMetre(),
-        plan.item().item().roles().contains(MapRole.OPACITY)
-            && !plan.profile().opacity().equals("leave-out"));
-  }
-
-  /** Plain values of inputs that have no picture. */
-  private static List<Value> values(InstallPlan plan, Set<Texture> textures) {
-    List<Value> values = new ArrayList<>();
-    switch (plan.profile().format()) {
-      case "materialx-1.39" -> {
-        values.add(new Value("base", 1));
-        otherwise(values, textures, "specular_roughness", ROUGH);
-        where(values, textures, "emission_color", "emission");
-        where(values, textures, "sheen_color", "sheen");
-      }
-      case "usd-preview" -> {
-        values.add(new Value("useSpecularWorkflow", 0));
-        otherwise(values, textures, "roughness", ROUGH);
-        otherwise(values, textures, "metallic", 0);
-        if (has(textures, "opacity")) {
-          values.add(new Value("opacityThreshold", 0.5));
+  private static void write(
+      InstallPlan plan, Scene scene, String stem, boolean test, Map<String, byte[]> out)
+      throws IOException {
+    HostProfile p = plan.profile();
+    boolean shapes = !scene.shapes().isEmpty();
+    boolean beside = shapes && p.shapes().equals("beside");
+    switch (p.format()) {
+      case "usd-preview" -> out.put(stem + ".usda", bytes(UsdWriter.write(scene)));
+      case "gltf-2.0" -> {
+        out.put(stem + ".gltf", GltfWriter.write(scene, stem + ".bin"));
+        if (shapes) {
+          out.put(stem + ".bin", GltfBuffer.bytes(scene));
         }
       }
-      default -> {}
+      case "obj-mtl" -> {
+        out.put(stem + ".mtl", bytes(MtlWriter.write(scene)));
+        if (shapes) {
+          out.put(stem + ".obj", bytes(ObjWriter.write(scene, stem + ".mtl")));
+        }
+      }
+      case "template" -> {
+        String name = stem + "." + p.extension();
+        Map<String, Object> facts =
+            TemplateFacts.of(plan, scene, beside ? stem + ".obj" : null, test);
+        out.put(name, bytes(TemplateWriter.write(p.templateText(plan.host().profile()), facts)));
+      }
+      default -> out.put(stem + ".mtlx", bytes(MaterialXWriter.write(scene)));
     }
-    return values;
+    if (beside) {
+      out.put(stem + ".obj", bytes(ObjWriter.write(scene, null)));
+    }
   }
 
-  private static boolean has(Set<Texture> textures, String input) {
-    return textures.stream().anyMatch(t -> t.input().equals(input));
-  }
-
-  private static void otherwise(
-      List<Value> values, Set<Texture> textures, String input, double value) {
-    if (!has(textures, input)) {
-      values.add(new Value(input, value));
-    }
-  }
-
-  private static void where(
-      List<Value> values, Set<Texture> textures, String input, String amount) {
-    if (has(textures, input)) {
-      values.add(new Value(amount, 1));
-    }
+  private static byte[] bytes(String text) {
+    return text.getBytes(StandardCharsets.UTF_8);
   }
 }

@@ -1,5 +1,6 @@
 package keepshelf.core.install;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -16,6 +17,9 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.store.Json;
 import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * The conventions of a host, as data: see {@code docs/host-profiles.md}.
@@ -44,6 +48,18 @@ import tools.jackson.core.JacksonException;
  * @param extension of the document, without a dot
  * @param signs short words for the fitting table
  * @param reader main class of the program that reads an installation back, or null
+ * @param environment what becomes of an environment light: {@code dome}, {@code sun-and-sky} or
+ *     {@code none}; null for what the format can do
+ * @param lightFormats picture formats of such lights, the first is used for conversions
+ * @param shapes where shapes are written: {@code inside} the document, as an OBJ {@code beside} it,
+ *     or {@code none}; null for what the format can do
+ * @param onePackage whether document and pictures become one file, {@code .glb} or {@code .usdz}
+ * @param files how files are named and laid out; null for the usual way
+ * @param upAxis {@code y} or {@code z}; null for y
+ * @param projection {@code uv} or {@code triplanar}; null for uv
+ * @param values plain values of inputs that get no picture
+ * @param colourSpaces names of colour spaces for templates, by {@code colour} and {@code data}
+ * @param cannot reasons why kinds of items cannot be taken, by the kind's identifier
  */
 public record HostProfile(
     int schema,
@@ -68,7 +84,21 @@ public record HostProfile(
     String template,
     String extension,
     List<String> signs,
-    String reader) {
+    String reader,
+    String environment,
+    List<String> lightFormats,
+    String shapes,
+    @JsonProperty("package") boolean onePackage,
+    FileLayout files,
+    String upAxis,
+    String projection,
+    Map<String, Double> values,
+    Map<String, String> colourSpaces,
+    Map<String, String> cannot) {
+  /** A field that does not exist is a slip of the pen, which a person wants to be told. */
+  private static final JsonMapper STRICT =
+      Json.mapper().rebuild().enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES).build();
+
   private static final List<String> SHIPPED =
       List.of(
           "lanternhouse",
@@ -77,6 +107,7 @@ public record HostProfile(
           "draughtroom",
           "kilnwork",
           "plain-materialx",
+          "plain-openpbr",
           "plain-usd",
           "plain-gltf",
           "plain-obj");
@@ -111,8 +142,29 @@ public record HostProfile(
     }
   }
 
-  /** Copies the lists; what is not said is empty. */
+  /** Copies the lists; what is not said is empty or what its format can do. */
   public HostProfile {
+    boolean beside = "materialx-1.39".equals(format) || "template".equals(format);
+    environment =
+        environment != null
+            ? environment
+            : "gltf-2.0".equals(format)
+                ? "sun-and-sky"
+                : "obj-mtl".equals(format) ? "none" : "dome";
+    lightFormats =
+        lightFormats == null || lightFormats.isEmpty()
+            ? List.of("exr", "hdr")
+            : List.copyOf(lightFormats);
+    shapes = shapes != null ? shapes : beside ? "beside" : "inside";
+    files = files == null ? FileLayout.USUAL : files;
+    upAxis = upAxis == null ? "y" : upAxis;
+    projection = projection == null ? "uv" : projection;
+    values = values == null ? Map.of() : new LinkedHashMap<>(values);
+    colourSpaces =
+        colourSpaces == null
+            ? Map.of("colour", "srgb_texture", "data", "raw")
+            : new LinkedHashMap<>(colourSpaces);
+    cannot = cannot == null ? Map.of() : new LinkedHashMap<>(cannot);
     slots = slots == null ? Map.of() : new LinkedHashMap<>(slots);
     packing = packing == null ? List.of() : List.copyOf(packing);
     fileFormats = fileFormats == null ? List.of() : List.copyOf(fileFormats);
@@ -155,11 +207,43 @@ public record HostProfile(
     if (file == null) {
       return shipped().stream().filter(p -> p.id().equals(named)).findFirst();
     }
-    HostProfile p;
     try {
-      p = Json.mapper().readValue(Files.readAllBytes(file), HostProfile.class);
+      HostProfile p = parse(Files.readString(file), file);
+      Optional<String> trouble = ProfileCheck.template(p, file);
+      if (trouble.isPresent()) {
+        throw broken(file, trouble.get());
+      }
+      return Optional.of(p);
     } catch (IOException e) {
       throw broken(file, "it cannot be read (" + e.getMessage() + ")");
+    }
+  }
+
+  /**
+   * The profile that {@code text} says, checked but for its template.
+   *
+   * @throws ShelfException when it is not valid; it names the line or field
+   */
+  public static HostProfile parse(String text) throws ShelfException {
+    return parse(text, null);
+  }
+
+  private static HostProfile parse(String text, Path file) throws ShelfException {
+    try {
+      HostProfile p = STRICT.readValue(text, HostProfile.class);
+      Optional<String> trouble = ProfileCheck.trouble(p);
+      if (trouble.isPresent()) {
+        throw broken(file, trouble.get());
+      }
+      return p;
+    } catch (UnrecognizedPropertyException e) {
+      throw broken(
+          file,
+          "line "
+              + e.getLocation().getLineNr()
+              + ": there is no field “"
+              + e.getPropertyName()
+              + "”");
     } catch (JacksonException e) {
       String at =
           e.getLocation() == null
@@ -171,11 +255,11 @@ public record HostProfile(
                   + ": ";
       throw broken(file, at + e.getOriginalMessage());
     }
-    Optional<String> trouble = ProfileCheck.trouble(p, file);
-    if (trouble.isPresent()) {
-      throw broken(file, trouble.get());
-    }
-    return Optional.of(p);
+  }
+
+  /** The profile as it stands in a file, for a person to copy and change. */
+  public String text() {
+    return new String(Json.pretty(this), java.nio.charset.StandardCharsets.UTF_8);
   }
 
   private static Path file(String named) {
@@ -183,11 +267,12 @@ public record HostProfile(
   }
 
   private static ShelfException broken(Path file, String why) {
+    String which = file == null ? "" : " " + file;
     return new ShelfException(
         Problem.error(
             "broken-profile",
-            file.toString(),
-            "The host profile " + file + " cannot be used: " + why + "."));
+            file == null ? null : file.toString(),
+            "The host profile" + which + " cannot be used: " + why + "."));
   }
 
   /** As {@link #named}, empty when the profile is broken too. */
@@ -204,7 +289,7 @@ public record HostProfile(
    *
    * @throws IOException when it cannot be read
    */
-  String templateText(String named) throws IOException {
+  public String templateText(String named) throws IOException {
     Path file = file(named);
     if (file != null) {
       return Files.readString(file.resolveSibling(template));

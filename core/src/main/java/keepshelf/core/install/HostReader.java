@@ -19,13 +19,24 @@ final class HostReader {
    * @param placement the placement shared by all maps, as it will be used
    * @param complaints what it would not accept
    * @param picture path of the rendered picture, or null
+   * @param base folder that a package was unpacked into for reading, or null
+   * @param facts numbers about shapes and lights, by name
    */
   record Reading(
       String reader,
       List<Input> inputs,
       Map<String, Object> placement,
       List<String> complaints,
-      String picture) {}
+      String picture,
+      String base,
+      Map<String, Double> facts) {
+    /** What is not said is empty. */
+    Reading {
+      inputs = inputs == null ? List.of() : inputs;
+      complaints = complaints == null ? List.of() : complaints;
+      facts = facts == null ? Map.of() : facts;
+    }
+  }
 
   /**
    * One input.

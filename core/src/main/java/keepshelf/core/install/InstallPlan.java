@@ -3,8 +3,12 @@ package keepshelf.core.install;
 import java.nio.file.Path;
 import java.util.List;
 import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.InstallOptions;
+import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
+import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.format.Light;
 
 /**
  * What installing one item in one host will do; nothing is written yet.
@@ -13,37 +17,118 @@ import keepshelf.core.catalogue.ShelvedItem;
  * @param item what is installed
  * @param host where
  * @param profile the host's conventions
+ * @param options as it was asked for
+ * @param as what it is set up as
  * @param resolution label that is used, or null when none is known
  * @param folder the folder that will be written or replaced
  * @param document the document's file name
- * @param maps the textures
+ * @param surfaces names of the surfaces; one for all but models, none for lights
+ * @param maps the pictures
  * @param leftOut maps that the host does not take
+ * @param remarks what else a person should know, in plain sentences
  * @param tileMetres width of one tile
+ * @param tileHeightMetres its height, by the proportions of its pictures
  * @param tileKnown false when the tile size is only assumed
  * @param reliefMetres height between black and white of the height map; 0 without one
  * @param reliefKnown false when the relief is only assumed
- * @param replaces whether an installation of this item stands there already
- * @param bytes about how many bytes will be written
+ * @param model file of a model on the shelf, or null
+ * @param heights file of the height map whose relief a floor has, or null
+ * @param light the strongest light of a surrounding, where the host takes only that; or null
+ * @param horizonDegrees elevation of the horizon of a light that is brought to the middle
+ * @param replaces the installation whose place it takes, or null
  */
 public record InstallPlan(
     String id,
     ShelvedItem item,
     HostRecord host,
     HostProfile profile,
+    InstallOptions options,
+    Setup as,
     String resolution,
     Path folder,
     String document,
+    List<String> surfaces,
     List<PlannedMap> maps,
     List<LeftOut> leftOut,
+    List<String> remarks,
     double tileMetres,
+    double tileHeightMetres,
     boolean tileKnown,
     double reliefMetres,
     boolean reliefKnown,
-    boolean replaces,
-    long bytes) {
+    Path model,
+    Path heights,
+    Light.Sun light,
+    double horizonDegrees,
+    InstallationRecord replaces) {
   /** Copies the lists. */
   public InstallPlan {
+    surfaces = List.copyOf(surfaces);
     maps = List.copyOf(maps);
     leftOut = List.copyOf(leftOut);
+    remarks = List.copyOf(remarks);
+  }
+
+  /** The same in another folder. */
+  InstallPlan in(Path otherFolder) {
+    return new InstallPlan(
+        id,
+        item,
+        host,
+        profile,
+        options,
+        as,
+        resolution,
+        otherFolder,
+        document,
+        surfaces,
+        maps,
+        leftOut,
+        remarks,
+        tileMetres,
+        tileHeightMetres,
+        tileKnown,
+        reliefMetres,
+        reliefKnown,
+        model,
+        heights,
+        light,
+        horizonDegrees,
+        replaces);
+  }
+
+  /** Whether {@code folder} may be written: it is free, or holds what this takes the place of. */
+  boolean mayTake(Path folder) {
+    return !java.nio.file.Files.exists(folder)
+        || Receipts.isOf(folder, id)
+        || (replaces != null && Receipts.isOf(folder, replaces.id()));
+  }
+
+  /** About how many bytes will be written. */
+  public long bytes() {
+    return maps.stream().mapToLong(m -> m.source().bytes()).sum();
+  }
+
+  /**
+   * Bytes that the pictures take in a graphics card: uncompressed, four channels, with all smaller
+   * steps (a third more).
+   */
+  public long memoryBytes() {
+    return maps.stream()
+        .mapToLong(m -> {
+          int deep = m.source().bits() > 8 && profile.maxBits() != 8 ? 2 : 1;
+          return (long) m.width() * m.height() * 4 * deep * 4 / 3;
+        })
+        .sum();
+  }
+
+  /** Relief as a share of the tile, assumed where none is known. */
+  double reliefShare() {
+    return reliefMetres > 0 ? reliefMetres / tileMetres : Relief.assumed(1);
+  }
+
+  /** The pictures of a surface. */
+  List<PlannedMap> of(int surface) {
+    return maps.stream().filter(m -> m.surface() == surface).toList();
   }
 }

@@ -3,31 +3,21 @@ package keepshelf.core.install;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.Set;
-import java.util.concurrent.CancellationException;
 import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Hashes;
 import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
-import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.intake.ShelfLock;
-import keepshelf.core.model.ItemKind;
-import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
@@ -35,152 +25,68 @@ import keepshelf.core.problem.ShelfException;
 public final class Installer {
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
+  private final Versions versions;
 
   /** Installs items of {@code shelf}. */
   public Installer(ShelfFolder shelf, Catalogue catalogue) {
     this.shelf = shelf;
     this.catalogue = catalogue;
+    this.versions = new Versions(catalogue);
   }
 
   /**
    * What installing would do. Reads pictures when the relief has to be estimated.
    *
+   * @throws ShelfException when the host cannot take the item at all
+   */
+  public InstallPlan plan(ShelvedItem item, HostRecord host, InstallOptions options)
+      throws ShelfException {
+    return new PlanMaker(shelf, catalogue, item, host, options).plan(null);
+  }
+
+  /**
+   * As {@link #plan(ShelvedItem, HostRecord, InstallOptions)}.
+   *
    * @param resolution label, or null for the largest on the shelf
    * @param tileMetres tile width to use, or null for the item's own
-   * @throws ShelfException when the host cannot take the item at all
    */
   public InstallPlan plan(ShelvedItem item, HostRecord host, String resolution, Double tileMetres)
       throws ShelfException {
-    HostProfile profile =
-        HostProfile.named(host.profile())
-            .orElseThrow(() ->
-                new ShelfException(
-                    Problem.error(
-                        "no-profile",
-                        host.name(),
-                        "The host "
-                            + host.name()
-                            + " uses the profile “"
-                            + host.profile()
-                            + "”, which is not known here.")));
-    ItemRecord i = item.item();
-    Optional<String> why = cannotTake(i.kind(), i.roles());
-    if (why.isPresent()) {
-      throw new ShelfException(
-          Problem.error(
-              "cannot-take",
-              i.key(),
-              host.name() + " cannot take “" + i.name() + "”: " + why.get() + "."));
-    }
-    String used = used(i, resolution);
-    String stem = Planner.stem(item);
-    Planner planner = new Planner(shelf, item, profile, used, stem);
-    if (planner.tiled() && !profile.tiles()) {
-      throw new ShelfException(
-          Problem.error(
-              "cannot-take",
-              i.key(),
-              host.name()
-                  + " cannot take “"
-                  + i.name()
-                  + "”: it comes in UDIM tiles, which this host does not read."));
-    }
-    planner.plan();
-    if (planner.maps().isEmpty()) {
-      throw new ShelfException(
-          Problem.error(
-              "cannot-take",
-              i.key(),
-              host.name()
-                  + " cannot take “"
-                  + i.name()
-                  + "”: none of its maps has a place in this host’s surface."));
-    }
-    double tile = Planner.tile(item, tileMetres);
-    boolean raised =
-        planner.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP);
-    OptionalDouble relief = raised ? Relief.known(shelf, item, used, tile) : OptionalDouble.empty();
-    String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
-    Path folder = folder(host, stem, id);
-    long bytes = planner.maps().stream().mapToLong(m -> m.source().bytes()).sum();
-    boolean replaces = catalogue.installations().stream().anyMatch(x -> x.id().equals(id));
-    return new InstallPlan(
-        id,
-        item,
-        host,
-        profile,
-        used,
-        folder,
-        HostDocuments.name(profile, stem),
-        planner.maps(),
-        planner.leftOut(),
-        tile,
-        tileMetres != null || i.tileMetres() != null,
-        raised ? relief.orElse(Relief.assumed(tile)) : 0,
-        relief.isPresent(),
-        replaces,
-        bytes);
+    return plan(item, host, InstallOptions.NONE.at(resolution).tile(tileMetres));
   }
 
-  /** Why a host that reads surfaces cannot take an item with these roles; empty when it can. */
-  public static Optional<String> cannotTake(ItemKind kind, Set<MapRole> roles) {
-    if (kind == ItemKind.ENVIRONMENT || kind == ItemKind.LIGHT_PATTERN) {
-      return Optional.of("it is a light, and this host takes surfaces only so far");
-    }
-    if (kind == ItemKind.MODEL) {
-      return Optional.of("it is a model, and this host takes surfaces only so far");
-    }
-    boolean any =
-        roles.stream()
-            .anyMatch(r ->
-                r != MapRole.MASK
-                    && r != MapRole.ID
-                    && r != MapRole.PACKED
-                    && r != MapRole.CAVITY
-                    && r != MapRole.CURVATURE);
-    return any ? Optional.empty() : Optional.of("it has no map that a surface uses");
-  }
-
-  private static String used(ItemRecord i, String wished) throws ShelfException {
-    List<String> has = i.resolutions();
-    if (wished == null) {
-      return has.isEmpty() ? null : has.getLast();
-    }
-    String label = wished.toUpperCase(java.util.Locale.ROOT);
-    if (!has.contains(label)) {
+  /**
+   * What brings an installation up to date: the newest version of its item in its place, set up as
+   * it was; the item itself when there is no newer one.
+   *
+   * @throws ShelfException when its item or host is gone, or cannot be taken any more
+   */
+  public InstallPlan renewal(InstallationRecord i) throws ShelfException {
+    ShelvedItem item = catalogue.item(i.item()).orElse(null);
+    if (item == null) {
       throw new ShelfException(
           Problem.error(
-              "no-such-resolution",
-              i.key(),
-              "“"
-                  + i.name()
-                  + "” is not on the shelf at "
-                  + wished
-                  + ". It is there at "
-                  + (has.isEmpty() ? "one size of unknown label" : String.join(", ", has))
-                  + "."));
+              "item-gone",
+              i.document(),
+              "The item of " + i.document() + " is not on the shelf any more."));
     }
-    return label;
+    Optional<ShelvedItem> newer = versions.newest(item);
+    ShelvedItem now = newer.orElse(item);
+    InstallOptions o = i.options();
+    // A resolution that the newer version does not have becomes its largest.
+    boolean has = o.resolution() == null || now.item().resolutions().contains(o.resolution());
+    return new PlanMaker(shelf, catalogue, now, host(i), has ? o : o.at(null))
+        .plan(newer.isPresent() ? i : null);
   }
 
-  /** The folder of this installation: the one it has, or one that is free. */
-  private Path folder(HostRecord host, String stem, String id) {
-    Path root = Path.of(host.folder());
-    for (int n = 1; ; n++) {
-      Path f = root.resolve(n == 1 ? stem : stem + "~" + n);
-      if (!Files.exists(f) || isOurs(f, id)) {
-        return f;
-      }
-    }
-  }
-
-  private static boolean isOurs(Path folder, String id) {
-    Path receipt = folder.resolve(Receipts.FILE);
-    try {
-      return Files.exists(receipt) && Files.readString(receipt).contains("\"" + id + "\"");
-    } catch (IOException e) {
-      return false;
-    }
+  private HostRecord host(InstallationRecord i) throws ShelfException {
+    return catalogue.hosts().stream()
+        .filter(h -> h.name().equals(i.host()))
+        .findFirst()
+        .orElseThrow(() ->
+            new ShelfException(
+                Problem.error(
+                    "no-host", i.host(), "There is no host “" + i.host() + "” any more.")));
   }
 
   /**
@@ -190,137 +96,44 @@ public final class Installer {
    * @throws ShelfException when nothing was changed
    */
   public InstallationRecord install(InstallPlan plan, Progress progress) throws ShelfException {
-    Path root = Path.of(plan.host().folder());
-    Path fresh = root.resolve(".keepshelf-" + plan.id() + ".new");
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
-      Files.createDirectories(root);
-      refuseAltered(plan);
-      FileTrees.delete(fresh);
-      Files.createDirectories(fresh.resolve("textures"));
-      InstallationRecord record = write(plan, fresh, progress);
-      replace(plan, fresh);
-      catalogue.putInstallation(record);
-      return record;
-    } catch (IOException e) {
-      FileTrees.deleteQuietly(fresh);
-      throw new ShelfException(
-          Problem.error(
-              "disk",
-              plan.folder().toString(),
-              DiskTrouble.sentence(e, "installing " + plan.item().item().name())),
-          e);
-    } catch (CancellationException e) {
-      FileTrees.deleteQuietly(fresh);
-      throw e;
-    }
+    return new Placing(shelf, catalogue, plan).run(progress, false);
   }
 
-  private void refuseAltered(InstallPlan plan) throws ShelfException {
-    for (InstallationRecord i : catalogue.installations()) {
-      if (i.id().equals(plan.id())) {
-        for (Problem p : Receipts.compare(i)) {
-          if (p.code().equals("altered-file")) {
-            throw new ShelfException(p);
-          }
-        }
-      }
-    }
-  }
-
-  private InstallationRecord write(InstallPlan plan, Path fresh, Progress progress)
-      throws IOException {
-    List<InstalledFile> files = new ArrayList<>();
-    double reliefShare =
-        plan.reliefMetres() > 0 ? plan.reliefMetres() / plan.tileMetres() : Relief.assumed(1);
-    for (PlannedMap m : plan.maps()) {
-      Path to = fresh.resolve("textures").resolve(m.file());
-      MapConverter.write(m, plan.profile(), reliefShare, to);
-      progress.advanced(m.source().bytes(), m.file());
-      String path = plan.folder().resolve("textures").resolve(m.file()).toString();
-      files.add(
-          new InstalledFile(
-              path,
-              m.role(),
-              m.provenance(plan.item().pack().folder()),
-              m.conversions(),
-              Hashes.sha256(to),
-              Files.size(to)));
-    }
-    for (var e : HostDocuments.of(plan).entrySet()) {
-      Path to = fresh.resolve(e.getKey());
-      Files.write(to, e.getValue());
-      files.add(
-          new InstalledFile(
-              plan.folder().resolve(e.getKey()).toString(),
-              null,
-              null,
-              List.of(),
-              Hashes.sha256(to),
-              Files.size(to)));
-    }
-    Path shown = plan.folder().resolve(plan.document());
-    InstallationRecord record =
-        new InstallationRecord(
-            plan.id(),
-            plan.item().item().id(),
-            plan.host().name(),
-            plan.resolution(),
-            shown.toString(),
-            files,
-            plan.leftOut(),
-            Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(),
-            null);
-    Files.write(fresh.resolve(Receipts.FILE), keepshelf.core.store.Json.pretty(record));
-    return record;
-  }
-
-  /** Puts the fresh folder in place; what a person added beside our files is carried over. */
-  private void replace(InstallPlan plan, Path fresh) throws IOException {
-    Path target = plan.folder();
-    Path old = target.resolveSibling(".keepshelf-" + plan.id() + ".old");
-    if (Files.exists(old) && !Files.exists(target)) {
-      Files.move(old, target);
-    }
-    FileTrees.delete(old);
-    if (Files.exists(target)) {
-      Set<Path> ours = new LinkedHashSet<>();
-      for (InstallationRecord i : catalogue.installations()) {
-        if (i.id().equals(plan.id())) {
-          i.files().forEach(f -> ours.add(Path.of(f.path())));
-        }
-      }
-      ours.add(target.resolve(Receipts.FILE));
-      try (var all = Files.walk(target)) {
-        for (Path p : all.filter(Files::isRegularFile).toList()) {
-          Path to = fresh.resolve(target.relativize(p).toString());
-          if (!ours.contains(p) && !Files.exists(to)) {
-            Files.createDirectories(to.getParent());
-            Files.copy(p, to);
-          }
-        }
-      }
-      Files.move(target, old, StandardCopyOption.ATOMIC_MOVE);
-    }
-    Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE);
-    FileTrees.deleteQuietly(old);
+  /**
+   * As {@link #install}, also over files that a person changed: those are kept beside the new ones,
+   * as {@code name~changed}.
+   */
+  public InstallationRecord repair(InstallPlan plan, Progress progress) throws ShelfException {
+    return new Placing(shelf, catalogue, plan).run(progress, true);
   }
 
   /** Has the host's own reader read {@code installed} back and records what it found. */
   public InstallationRecord prove(InstallPlan plan, InstallationRecord installed) {
     Path picture = shelf.previews().resolve("proof-" + installed.id() + ".png");
     InstallationRecord proved =
-        new InstallationRecord(
-            installed.id(),
-            installed.item(),
-            installed.host(),
-            installed.resolution(),
-            installed.document(),
-            installed.files(),
-            installed.leftOut(),
-            installed.installedAt(),
-            Prover.prove(plan, Path.of(installed.document()), picture));
+        installed.proved(Prover.prove(plan, Path.of(installed.document()), picture));
     catalogue.putInstallation(proved);
     return proved;
+  }
+
+  /**
+   * How the host will show what is planned, by its own reader: written aside at the smallest
+   * resolution there is, read, and thrown away.
+   *
+   * @return the picture's file in {@code folder}, or empty when the reader makes none
+   * @throws IOException when it cannot be written or read
+   */
+  public Optional<Path> rehearse(InstallPlan plan, Path folder) throws IOException, ShelfException {
+    List<String> has = plan.item().item().resolutions();
+    InstallPlan small =
+        has.isEmpty() ? plan : plan(plan.item(), plan.host(), plan.options().at(has.getFirst()));
+    if (small.profile().reader() == null) {
+      return Optional.empty();
+    }
+    Path document = Placing.rehearse(small, folder);
+    HostReader.Reading r =
+        HostReader.read(small.profile().reader(), document, folder.resolve("shown.png"));
+    return Optional.ofNullable(r.picture()).map(Path::of);
   }
 
   /** How an installation stands against its receipt and the shelf. */
@@ -333,21 +146,33 @@ public final class Installer {
     if (!problems.isEmpty()) {
       return new InstallationState(InstallationState.Kind.ALTERED, problems);
     }
-    List<ShelvedItem> item = catalogue.find(i.item());
+    Optional<ShelvedItem> item = catalogue.item(i.item());
     if (item.isEmpty()) {
-      return new InstallationState(
-          InstallationState.Kind.OUTDATED,
-          List.of(
-              Problem.warning(
-                  "item-gone",
-                  i.document(),
-                  "The item of this installation is not on the shelf any more.")));
+      return outdated(
+          i, "item-gone", "The item of this installation is not on the shelf any more.");
     }
-    List<String> has = item.getFirst().item().resolutions();
+    Optional<ShelvedItem> newer = versions.newest(item.get());
+    if (newer.isPresent()) {
+      String version = newer.get().pack().version();
+      return outdated(
+          i,
+          "newer-version",
+          "Version "
+              + (version == null ? "of " + newer.get().pack().takenIn() : version)
+              + " of “"
+              + item.get().item().name()
+              + "” is on the shelf. Update to have it in the same place.");
+    }
+    List<String> has = item.get().item().resolutions();
     boolean largest = has.isEmpty() || has.getLast().equals(i.resolution());
     return new InstallationState(
         largest ? InstallationState.Kind.CURRENT : InstallationState.Kind.OTHER_RESOLUTION,
         problems);
+  }
+
+  private static InstallationState outdated(InstallationRecord i, String code, String why) {
+    return new InstallationState(
+        InstallationState.Kind.OUTDATED, List.of(Problem.warning(code, i.document(), why)));
   }
 
   /**
@@ -372,22 +197,25 @@ public final class Installer {
         }
       }
       Path folder = Path.of(i.document()).getParent();
+      Set<Path> folders = new LinkedHashSet<>();
       for (InstalledFile f : i.files()) {
-        if (!altered.contains(f.path())) {
+        if (!altered.contains(f.path()) && !f.packaged()) {
           Files.deleteIfExists(Path.of(f.path()));
+          folders.add(Path.of(f.path()).getParent());
         }
       }
       Files.deleteIfExists(folder.resolve(Receipts.FILE));
-      for (Path empty : List.of(folder.resolve("textures"), folder)) {
-        if (Files.isDirectory(empty)) {
-          try (var inside = Files.list(empty)) {
-            if (inside.findAny().isPresent()) {
-              continue;
-            }
-          }
-          Files.delete(empty);
-        }
+      folders.remove(folder);
+      for (Path f : folders) {
+        deleteEmpty(f, folder);
       }
+      deleteEmpty(
+          folder,
+          catalogue.hosts().stream()
+              .filter(h -> h.name().equals(i.host()))
+              .map(h -> Path.of(h.folder()))
+              .findFirst()
+              .orElse(folder.getParent()));
       catalogue.removeInstallation(i.id());
     } catch (IOException e) {
       throw new ShelfException(
@@ -396,5 +224,63 @@ public final class Installer {
           e);
     }
     return left;
+  }
+
+  /** Deletes a folder and those around it as long as they are empty and below {@code root}. */
+  private static void deleteEmpty(Path folder, Path root) throws IOException {
+    for (Path f = folder; f != null && f.startsWith(root) && !f.equals(root); f = f.getParent()) {
+      if (Files.isDirectory(f)) {
+        try (var inside = Files.list(f)) {
+          if (inside.findAny().isPresent()) {
+            return;
+          }
+        }
+        Files.delete(f);
+      }
+    }
+  }
+
+  /**
+   * Follows a host whose folder was moved: installations that are found at the new place, by the
+   * receipts that lie in their folders, are recorded there.
+   *
+   * @return a problem for each installation that is not at the new place
+   */
+  public List<Problem> follow(HostRecord host, Path folder) throws ShelfException {
+    Path from = Path.of(host.folder());
+    Path to = folder.toAbsolutePath().normalize();
+    if (!Files.isDirectory(to)) {
+      throw new ShelfException(
+          Problem.error(
+              "not-a-folder", to.toString(), to + " is no folder. Name where the host is now."));
+    }
+    List<Problem> lost = new ArrayList<>();
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      List<InstallationRecord> found = new ArrayList<>();
+      for (InstallationRecord i : catalogue.installations()) {
+        if (i.host().equals(host.name())) {
+          InstallationRecord there = i.moved(from, to);
+          found.add(there);
+          if (!Receipts.isOf(Path.of(there.document()).getParent(), i.id())) {
+            lost.add(
+                Problem.warning(
+                    "not-there",
+                    i.document(),
+                    i.document() + " is not below " + to + "; it counts as missing."));
+          }
+        }
+      }
+      catalogue.change(List.of(), List.of(), found);
+      catalogue.putHost(new HostRecord(host.name(), host.profile(), to.toString()));
+    } catch (IOException e) {
+      throw new ShelfException(
+          Problem.error("disk", to.toString(), DiskTrouble.sentence(e, "reading " + to)), e);
+    }
+    return lost;
+  }
+
+  /** Finishes or takes back what a process that died was installing; says what was done. */
+  public List<Problem> settle() throws IOException {
+    return InstallJournal.settle(shelf, catalogue);
   }
 }

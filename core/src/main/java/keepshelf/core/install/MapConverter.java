@@ -18,45 +18,59 @@ import keepshelf.imaging.convert.SpecGloss;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.Panorama;
 
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 final class MapConverter {
   private final PlannedMap map;
   private final HostProfile profile;
   private final double reliefShare;
+  private final double horizonDegrees;
 
-  private MapConverter(PlannedMap map, HostProfile profile, double reliefShare) {
+  private MapConverter(PlannedMap map, InstallPlan plan) {
     this.map = map;
-    this.profile = profile;
-    this.reliefShare = reliefShare;
+    this.profile = plan.profile();
+    this.reliefShare = plan.reliefShare();
+    this.horizonDegrees = plan.horizonDegrees();
   }
 
-  /**
-   * Writes {@code m} to {@code to}.
-   *
-   * @param reliefShare relief as a share of the tile, for normals made from height
-   */
-  static void write(PlannedMap m, HostProfile profile, double reliefShare, Path to)
-      throws IOException {
+  /** Writes {@code m} of {@code plan} to {@code to}. */
+  static void write(PlannedMap m, InstallPlan plan, Path to) throws IOException {
     if (m.copied()) {
-      Files.copy(m.from(), to);
+      copy(m.from(), to, plan.profile().files().links());
       return;
     }
-    Pixels p = converted(m, profile, reliefShare);
-    if (m.format().equals("tiff")) {
-      ImageEncoder.tiff(p, to);
-    } else {
-      ImageEncoder.png(p, to, 4);
+    Pixels p = converted(m, plan);
+    switch (m.format()) {
+      case "tiff" -> ImageEncoder.tiff(p, to);
+      case "exr" -> ImageEncoder.exr(p, to);
+      case "hdr" -> ImageEncoder.hdr(p, to);
+      default -> ImageEncoder.png(p, to, 4);
     }
+  }
+
+  private static void copy(Path from, Path to, boolean link) throws IOException {
+    if (link) {
+      try {
+        Files.createLink(to, from);
+        return;
+      } catch (IOException | UnsupportedOperationException e) {
+        // Another disk, or one that has no links: a copy is as good.
+        Files.deleteIfExists(to);
+      }
+    }
+    Files.copy(from, to);
   }
 
   /** The pixels that the host gets, as the plan says. */
-  static Pixels converted(PlannedMap m, HostProfile profile, double reliefShare)
-      throws IOException {
-    return new MapConverter(m, profile, reliefShare).run();
+  static Pixels converted(PlannedMap m, InstallPlan plan) throws IOException {
+    return new MapConverter(m, plan).run();
   }
 
   private Pixels run() throws IOException {
+    if (map.use() == Use.PANORAMA || map.conversions().contains("tone-map")) {
+      return panorama();
+    }
     Pixels p = map.use() == Use.PACKED && map.after().contains("pack") ? packed() : whole();
     if (map.width() > 0 && map.height() > 0) {
       p = Resize.to(p, map.width(), map.height(), holds());
@@ -64,6 +78,14 @@ final class MapConverter {
     p = Maps.quantised(p);
     boolean bytes = profile.maxBits() == 8 || ("depth".equals(last()) && profile.maxBits() == 8);
     return bytes ? Resize.toBytes(p) : p;
+  }
+
+  private Pixels panorama() throws IOException {
+    Pixels p = Panorama.linear(ImageDecoder.decode(map.from()));
+    if (map.conversions().contains("level-horizon")) {
+      p = Panorama.level(p, horizonDegrees);
+    }
+    return map.conversions().contains("tone-map") ? Panorama.sky(p, map.width(), map.height()) : p;
   }
 
   private String last() {

@@ -6,12 +6,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.model.Channels;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 
-/** The maps of an item at a resolution, and the channels of packed ones, by role. */
+/** Maps at one resolution, and the channels of packed ones, by role. */
 final class MapSources {
   /**
    * One grey or colour source: a whole map, or a channel of a packed one.
@@ -23,8 +23,8 @@ final class MapSources {
 
   private final Map<MapRole, List<Source>> byRole = new EnumMap<>(MapRole.class);
 
-  MapSources(ItemRecord item, String resolution) {
-    for (MapRecord m : item.mapsAt(resolution)) {
+  MapSources(List<MapRecord> maps, ItemKind kind) {
+    for (MapRecord m : maps) {
       if (m.role() == MapRole.PACKED && m.channels() != null) {
         m.channels()
             .roles()
@@ -34,7 +34,9 @@ final class MapSources {
               }
             });
       } else {
-        add(m.role(), new Source(m, null));
+        // What is laid over a surface changes how rough it is.
+        boolean over = kind == ItemKind.OVERLAY && m.role() == MapRole.MASK;
+        add(over ? MapRole.ROUGHNESS : m.role(), new Source(m, null));
         if (m.channels() != null && m.channels().roles().get("a") == MapRole.OPACITY) {
           add(MapRole.OPACITY, new Source(m, "a"));
         }

@@ -14,6 +14,7 @@ import keepshelf.core.model.MapRole;
 /**
  * One picture that an installation will write.
  *
+ * @param surface number of the surface that it is for
  * @param role what it is for; {@link MapRole#PACKED} when its channels hold several roles
  * @param parts what it is made of: the map itself first, then helpers; or a part for each channel
  * @param after what is done to the whole, after its parts were put together
@@ -26,6 +27,7 @@ import keepshelf.core.model.MapRole;
  * @param height of what is written, 0 when not known
  */
 public record PlannedMap(
+    int surface,
     MapRole role,
     List<Part> parts,
     List<String> after,

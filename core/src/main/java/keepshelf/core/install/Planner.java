@@ -5,7 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
@@ -19,11 +18,10 @@ import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.io.ImageFormat;
 
-/** Decides, role by role, what a host gets and how it has to be converted. */
+/** Decides, role by role, what a host gets of one surface and how it has to be converted. */
 final class Planner {
-  private final ShelfFolder shelf;
-  private final ShelvedItem item;
   private final HostProfile profile;
+  private final int surface;
   private final String stem;
   private final MapSources sources;
   private final Recipes recipes;
@@ -31,13 +29,24 @@ final class Planner {
   private final List<LeftOut> leftOut = new ArrayList<>();
   private final Set<MapRole> used = new TreeSet<>();
 
+  /**
+   * Plans a surface.
+   *
+   * @param item whose maps it has
+   * @param surface its number
+   * @param stem what the names of its files begin with
+   */
   Planner(
-      ShelfFolder shelf, ShelvedItem item, HostProfile profile, String resolution, String stem) {
-    this.shelf = shelf;
-    this.item = item;
+      ShelfFolder shelf,
+      ShelvedItem item,
+      MapSources sources,
+      HostProfile profile,
+      int surface,
+      String stem) {
     this.profile = profile;
+    this.surface = surface;
     this.stem = stem;
-    this.sources = new MapSources(item.item(), resolution);
+    this.sources = sources;
     this.recipes = new Recipes(sources, profile, s -> shelf.resolve(item.path(s.map())));
   }
 
@@ -94,9 +103,13 @@ final class Planner {
   private void put(MapRole role, Slot slot, List<Part> parts) {
     MapRecord main = parts.getFirst().source();
     Slot fit = slot;
-    if (role == MapRole.SHEEN && slot.use() == Use.COLOUR && main.channelCount() < 3) {
+    if (role == MapRole.SHEEN
+        && slot.use() == Use.COLOUR
+        && main.channelCount() < 3
+        && slot.input().endsWith("_color")) {
       // A grey sheen is an amount, not a colour.
-      fit = new Slot(slot.input().replace("_color", ""), Use.GREY);
+      String amount = slot.input().equals("fuzz_color") ? "_weight" : "";
+      fit = new Slot(slot.input().replace("_color", amount), Use.GREY);
     }
     parts.forEach(p -> used.add(p.role()));
     if (role == MapRole.BASE_COLOUR && profile.opacity().equals("alpha-of-colour")) {
@@ -130,6 +143,7 @@ final class Planner {
     String tile = main.tile() == null ? "" : "." + main.tile();
     planned.add(
         new PlannedMap(
+            surface,
             role,
             parts,
             after,
@@ -216,6 +230,7 @@ final class Planner {
     String format = after.isEmpty() ? first.format() : profile.fileFormats().getFirst();
     planned.add(
         new PlannedMap(
+            surface,
             MapRole.PACKED,
             parts,
             after,
@@ -230,25 +245,5 @@ final class Planner {
             Use.PACKED,
             size.width(),
             size.height()));
-  }
-
-  /** Tile width to use: as wished, as known, or assumed. */
-  static double tile(ShelvedItem item, Double wished) {
-    return Optional.ofNullable(wished)
-        .or(() -> Optional.ofNullable(item.item().tileMetres()))
-        .orElse(keepshelf.core.preview.Previews.ASSUMED_TILE_METRES);
-  }
-
-  /** A folder and file name for {@code item} that every file system and reader takes. */
-  static String stem(ShelvedItem item) {
-    String ascii =
-        java.text.Normalizer.normalize(item.item().key(), java.text.Normalizer.Form.NFKD)
-            .replaceAll("\\p{M}+", "")
-            .toLowerCase(Locale.ROOT)
-            .replaceAll("[^a-z0-9]+", "_")
-            .replaceAll("^_+|_+$", "");
-    return ascii.isEmpty()
-        ? "material_" + item.item().id()
-        : ascii.length() > 60 ? ascii.substring(0, 60) : ascii;
   }
 }

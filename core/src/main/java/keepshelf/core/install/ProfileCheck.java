@@ -22,13 +22,22 @@ final class ProfileCheck {
           "occlusion",
           Set.of("slot", "into-colour", "leave-out"),
           "opacity",
-          Set.of("slot", "alpha-of-colour", "leave-out"));
+          Set.of("slot", "alpha-of-colour", "leave-out"),
+          "environment",
+          Set.of("dome", "sun-and-sky", "none"),
+          "shapes",
+          Set.of("inside", "beside", "none"),
+          "upAxis",
+          Set.of("y", "z"),
+          "projection",
+          Set.of("uv", "triplanar"));
+  private static final Set<String> SURFACES = Set.of("standard_surface", "open_pbr_surface");
   private static final List<String> WRITTEN = List.of("png", "tiff");
 
   private ProfileCheck() {}
 
   /** The first thing that is wrong, by the name of its field; empty when all is well. */
-  static Optional<String> trouble(HostProfile p, Path file) {
+  static Optional<String> trouble(HostProfile p) {
     if (p.schema() != 1) {
       return Optional.of("“schema” is " + p.schema() + "; this program knows 1");
     }
@@ -43,14 +52,18 @@ final class ProfileCheck {
             .or(() -> word("workflow", p.workflow()))
             .or(() -> word("handedness", p.handedness()))
             .or(() -> word("occlusion", p.occlusion()))
-            .or(() -> word("opacity", p.opacity()));
+            .or(() -> word("opacity", p.opacity()))
+            .or(() -> word("environment", p.environment()))
+            .or(() -> word("shapes", p.shapes()))
+            .or(() -> word("upAxis", p.upAxis()))
+            .or(() -> word("projection", p.projection()));
     if (words.isPresent()) {
       return words;
     }
     if (!(p.unitsPerMetre() > 0)) {
       return Optional.of("“unitsPerMetre” has to be above 0");
     }
-    return roles(p).or(() -> pictures(p)).or(() -> template(p, file));
+    return roles(p).or(() -> pictures(p)).or(() -> fitting(p)).or(() -> layout(p.files()));
   }
 
   private static Optional<String> word(String field, String value) {
@@ -110,7 +123,77 @@ final class ProfileCheck {
                 + String.join(" or ", WRITTEN));
   }
 
-  private static Optional<String> template(HostProfile p, Path file) {
+  /** What one format has and another has not. */
+  private static Optional<String> fitting(HostProfile p) {
+    String format = p.format();
+    if (format.equals("materialx-1.39") && !SURFACES.contains(p.surface())) {
+      return Optional.of(
+          "“surface” is “"
+              + p.surface()
+              + "”; for this format it can be "
+              + String.join(", ", SURFACES.stream().sorted().toList()));
+    }
+    if (p.projection().equals("triplanar") && !format.equals("materialx-1.39")) {
+      return Optional.of("“projection” can be triplanar for the format materialx-1.39 only");
+    }
+    boolean packs = format.equals("gltf-2.0") || format.equals("usd-preview");
+    if (p.onePackage() && !packs) {
+      return Optional.of("“package” can be true for the formats gltf-2.0 and usd-preview only");
+    }
+    if (p.onePackage() && p.files().whole()) {
+      return Optional.of("“files.paths” has to be relative in a package");
+    }
+    if (format.equals("gltf-2.0") && p.files().whole()) {
+      return Optional.of("“files.paths” has to be relative for the format gltf-2.0");
+    }
+    if (format.equals("gltf-2.0") && (p.upAxis().equals("z") || p.unitsPerMetre() != 1)) {
+      return Optional.of("the format gltf-2.0 is in metres, with y upwards");
+    }
+    boolean dome = p.environment().equals("dome");
+    if (dome && (format.equals("gltf-2.0") || format.equals("obj-mtl"))) {
+      return Optional.of("“environment” cannot be dome: the format " + format + " has none");
+    }
+    if (p.environment().equals("sun-and-sky") && !format.equals("gltf-2.0")) {
+      return Optional.of("“environment” can be sun-and-sky for the format gltf-2.0 only");
+    }
+    for (String f : p.lightFormats()) {
+      if (ImageFormat.ofId(f).isEmpty()) {
+        return Optional.of("“lightFormats” names “" + f + "”, which is no picture format");
+      }
+    }
+    return Set.of("exr", "hdr").contains(p.lightFormats().getFirst())
+        ? Optional.empty()
+        : Optional.of("“lightFormats” has to begin with exr or hdr");
+  }
+
+  private static Optional<String> layout(FileLayout f) {
+    if (!Set.of("copy", "link").contains(f.placement())) {
+      return Optional.of("“files.placement” is “" + f.placement() + "”; it can be copy, link");
+    }
+    if (!Set.of("relative", "absolute").contains(f.paths())) {
+      return Optional.of("“files.paths” is “" + f.paths() + "”; it can be absolute, relative");
+    }
+    if (!Set.of("lower", "keep").contains(f.letters())) {
+      return Optional.of("“files.letters” is “" + f.letters() + "”; it can be keep, lower");
+    }
+    if (f.longest() < 8 || f.longest() > 120) {
+      return Optional.of("“files.longest” is " + f.longest() + "; it can be 8 to 120");
+    }
+    if (!f.textures().matches("[A-Za-z0-9_-]+")) {
+      return Optional.of("“files.textures” has to be letters, digits, hyphens, underscores");
+    }
+    String rest = f.folder().replaceAll("\\{(item|source|pack|kind|resolution)\\}", "");
+    return rest.matches("[A-Za-z0-9_/-]*") && !f.folder().startsWith("/")
+        ? Optional.empty()
+        : Optional.of(
+            "“files.folder” is “"
+                + f.folder()
+                + "”; it is made of letters, digits, / and {item}, {source}, {pack}, {kind},"
+                + " {resolution}");
+  }
+
+  /** What is wrong with the template of a profile that lies at {@code file}. */
+  static Optional<String> template(HostProfile p, Path file) {
     if (!p.format().equals("template")) {
       return Optional.empty();
     }

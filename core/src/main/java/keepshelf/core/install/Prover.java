@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.InstallationRecord.Proof;
 import keepshelf.core.catalogue.InstallationRecord.ProvedInput;
+import keepshelf.core.catalogue.Setup;
 import keepshelf.core.format.SurfaceDocument.Use;
 
 /**
@@ -19,13 +20,25 @@ import keepshelf.core.format.SurfaceDocument.Use;
  */
 final class Prover {
   private final InstallPlan plan;
+  private final Path document;
+  private final HostReader.Reading reading;
   private final List<ProvedInput> compared = new ArrayList<>();
 
-  private Prover(InstallPlan plan) {
+  private Prover(InstallPlan plan, Path document, HostReader.Reading reading) {
     this.plan = plan;
+    this.document = document;
+    this.reading = reading;
   }
 
   static Proof prove(InstallPlan plan, Path document, Path picture) {
+    if (plan.profile().reader() == null) {
+      return new Proof(
+          false,
+          plan.profile().name(),
+          List.of(),
+          List.of("This host has no reader, so what was written cannot be proved."),
+          null);
+    }
     HostReader.Reading r;
     try {
       r = HostReader.read(plan.profile().reader(), document, picture);
@@ -37,34 +50,64 @@ final class Prover {
           List.of("It could not be read back: " + e.getMessage() + "."),
           null);
     }
-    return new Prover(plan).compare(r, document);
+    return new Prover(plan, document, r).compare();
   }
 
-  private Proof compare(HostReader.Reading r, Path document) {
+  private Proof compare() {
     Set<String> seen = new HashSet<>();
     for (PlannedMap m : plan.maps()) {
-      if (seen.add(m.input())) {
-        compare(m, m.input(), m.use(), r, document);
+      String own = prefix(m) + m.input();
+      if (seen.add(own)) {
+        compare(m, own, m.use());
       }
       for (String also : m.also()) {
-        if (seen.add(also)) {
-          compare(m, also, Use.GREY, r, document);
+        if (seen.add(prefix(m) + also)) {
+          compare(m, prefix(m) + also, Use.GREY);
         }
       }
     }
-    for (HostReader.Input i : r.inputs()) {
+    for (HostReader.Input i : reading.inputs()) {
       if (i.file() != null && !seen.contains(i.input())) {
         compared.add(new ProvedInput(i.input(), "nothing", i.file(), false));
       }
     }
-    placement(r.placement());
-    boolean ok = r.complaints().isEmpty() && compared.stream().allMatch(ProvedInput::equal);
-    return new Proof(ok, r.reader(), compared, r.complaints(), r.picture());
+    boolean tiles = plan.as() == Setup.SURFACE || plan.as() == Setup.RELIEF_FLOOR;
+    if (tiles && !plan.maps().isEmpty()) {
+      placement(reading.placement());
+    }
+    try {
+      ExpectedFacts.of(plan).forEach(this::fact);
+    } catch (IOException e) {
+      compared.add(
+          new ProvedInput("shapes", "those of the shelf", "not read: " + e.getMessage(), false));
+    }
+    boolean ok = reading.complaints().isEmpty() && compared.stream().allMatch(ProvedInput::equal);
+    return new Proof(ok, reading.reader(), compared, reading.complaints(), reading.picture());
   }
 
-  private void compare(PlannedMap m, String input, Use as, HostReader.Reading r, Path document) {
+  /** Of several surfaces each input goes by the surface's name too. */
+  private String prefix(PlannedMap m) {
+    return plan.surfaces().size() < 2
+        ? ""
+        : new SceneMaker(plan).identifiers().get(m.surface()) + "/";
+  }
+
+  private void fact(String name, double meant) {
+    Double found = reading.facts().get(name);
+    boolean equal = found != null && Math.abs(found - meant) <= 2e-3 * Math.max(1, Math.abs(meant));
+    compared.add(
+        new ProvedInput(name, shown(meant), found == null ? "nothing" : shown(found), equal));
+  }
+
+  private static String shown(double v) {
+    return v == Math.rint(v) && Math.abs(v) < 1e9
+        ? Long.toString((long) v)
+        : String.format(Locale.ROOT, "%.3f", v);
+  }
+
+  private void compare(PlannedMap m, String input, Use as) {
     HostReader.Input found =
-        r.inputs().stream().filter(i -> i.input().equals(input)).findFirst().orElse(null);
+        reading.inputs().stream().filter(i -> i.input().equals(input)).findFirst().orElse(null);
     ExpectedMap meant;
     try {
       meant = ExpectedMap.of(m, as, plan);
@@ -77,7 +120,7 @@ final class Prover {
               false));
       return;
     }
-    String relative = "textures/" + HostDocuments.tileName(m);
+    String relative = plan.profile().files().textures() + "/" + HostDocuments.tileName(m);
     Double scale = scale(as);
     String expected = words(relative, as, meant.width(), meant.height(), meant.mean(), scale);
     if (found == null || found.file() == null) {
@@ -85,17 +128,21 @@ final class Prover {
       return;
     }
     double[] has = found.mean().stream().mapToDouble(Double::doubleValue).toArray();
-    String at =
-        document.getParent().relativize(Path.of(found.file())).toString().replace('\\', '/');
+    String at = place(found.file(), relative);
     double[] shown = new double[meant.mean().length];
     for (int c = 0; c < shown.length; c++) {
       shown[c] = c < has.length ? has[c] : Double.NaN;
     }
-    boolean raised = as == Use.DISPLACEMENT || as == Use.BUMP;
     String foundWords =
-        words(at, use(found), found.width(), found.height(), shown, raised ? found.value() : null);
+        words(
+            at,
+            use(found),
+            found.width(),
+            found.height(),
+            shown,
+            scale == null ? null : found.value());
     boolean sameScale =
-        !raised
+        scale == null
             || (found.value() != null
                 && Math.abs(found.value() - scale) <= 1e-5 * Math.max(1, Math.abs(scale)));
     boolean equal =
@@ -108,10 +155,27 @@ final class Prover {
     compared.add(new ProvedInput(input, expected, foundWords, equal));
   }
 
+  /** Where a reader found a picture, relative to the document or to what it unpacked. */
+  private String place(String file, String expected) {
+    if (reading.base() != null && file.startsWith(reading.base()) && isGlb()) {
+      // A package of this kind knows its pictures by their names only.
+      String name = Path.of(file).getFileName().toString();
+      return expected.endsWith("/" + name) ? expected : name;
+    }
+    Path base = reading.base() == null ? document.getParent() : Path.of(reading.base());
+    return base.relativize(Path.of(file)).toString().replace('\\', '/');
+  }
+
+  private boolean isGlb() {
+    return document.toString().endsWith(".glb");
+  }
+
   private Double scale(Use use) {
-    return use == Use.DISPLACEMENT || use == Use.BUMP
-        ? plan.reliefMetres() * plan.profile().unitsPerMetre()
-        : null;
+    return switch (use) {
+      case DISPLACEMENT, BUMP -> plan.reliefMetres() * plan.profile().unitsPerMetre();
+      case PANORAMA -> plan.options().brightness();
+      default -> null;
+    };
   }
 
   private static Use use(HostReader.Input i) {
@@ -122,6 +186,7 @@ final class Prover {
       case "bump" -> Use.BUMP;
       case "packed" -> Use.PACKED;
       case "convert" -> Use.GREY_AS_COLOUR;
+      case "panorama" -> Use.PANORAMA;
       default -> i.colourspace() == null ? Use.GREY : Use.COLOUR;
     };
   }
@@ -132,6 +197,9 @@ final class Prover {
           case COLOUR -> "sRGB colour";
           case NORMAL -> "vectors through a normal map";
           case PACKED -> "grey data in each channel";
+          case PANORAMA ->
+              "light from all around, × "
+                  + String.format(Locale.ROOT, "%.2f", scale == null ? Double.NaN : scale);
           case DISPLACEMENT, BUMP ->
               (use == Use.BUMP ? "bump, " : "height, ")
                   + "scale "
@@ -150,30 +218,35 @@ final class Prover {
   }
 
   private void placement(Map<String, Object> placement) {
-    if (plan.maps().isEmpty()) {
-      return;
-    }
-    String expected = placementWords(plan.tileMetres(), 0, 0, 0);
+    String expected = placementWords(plan.tileMetres(), plan.tileHeightMetres(), 0, 0, 0);
     String found;
     boolean equal = false;
     if (placement == null || placement.isEmpty()) {
       found = "no shared placement";
     } else {
       double tile = number(placement.get("tile"));
+      double height = number(placement.get("tileHeight"));
       double turn = number(placement.get("turn"));
       double u = number(placement.get("offsetU"));
       double v = number(placement.get("offsetV"));
-      found = placementWords(tile, turn, u, v);
-      equal = Math.abs(tile - plan.tileMetres()) < 1e-5 && turn == 0 && u == 0 && v == 0;
+      found = placementWords(tile, height, turn, u, v);
+      equal =
+          Math.abs(tile - plan.tileMetres()) < 1e-4 * plan.tileMetres()
+              && Math.abs(height - plan.tileHeightMetres()) < 1e-4 * plan.tileHeightMetres()
+              && turn == 0
+              && u == 0
+              && v == 0;
     }
     compared.add(new ProvedInput("placement", expected, found, equal));
   }
 
-  private static String placementWords(double tile, double turn, double u, double v) {
+  private static String placementWords(
+      double tile, double height, double turn, double u, double v) {
     return String.format(
         Locale.ROOT,
-        "tile %.4f m, turn %.1f°, offset %.3f %.3f, one for all maps",
+        "tile %.4f%s m, turn %.1f°, offset %.3f %.3f, one for all maps",
         tile,
+        Math.abs(height - tile) < 1e-4 * tile ? "" : String.format(Locale.ROOT, " × %.4f", height),
         turn,
         u,
         v);

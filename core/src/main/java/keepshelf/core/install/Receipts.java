@@ -5,10 +5,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import keepshelf.core.archive.Hashes;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.store.Json;
+import tools.jackson.core.JacksonException;
 
 /** Compares an installation with its receipt. */
 final class Receipts {
@@ -17,10 +20,31 @@ final class Receipts {
 
   private Receipts() {}
 
+  /** Whether {@code folder} holds the installation {@code id}. */
+  static boolean isOf(Path folder, String id) {
+    return read(folder).map(r -> r.id().equals(id)).orElse(false);
+  }
+
+  /** The receipt in {@code folder}, if there is one that can be read. */
+  static Optional<InstallationRecord> read(Path folder) {
+    Path receipt = folder.resolve(FILE);
+    try {
+      return Files.isRegularFile(receipt)
+          ? Optional.of(
+              Json.mapper().readValue(Files.readAllBytes(receipt), InstallationRecord.class))
+          : Optional.empty();
+    } catch (IOException | JacksonException e) {
+      return Optional.empty();
+    }
+  }
+
   /** A problem for every file that is missing or not as it was written; empty when all is sound. */
   static List<Problem> compare(InstallationRecord i) {
     List<Problem> out = new ArrayList<>();
     for (InstalledFile f : i.files()) {
+      if (f.packaged()) {
+        continue;
+      }
       Path p = Path.of(f.path());
       try {
         if (!Files.isRegularFile(p)) {
@@ -39,8 +63,8 @@ final class Receipts {
                   f.role(),
                   f.path(),
                   f.path()
-                      + " is not as it was installed. Keep a copy if the change matters, then"
-                      + " uninstall and install again."));
+                      + " is not as it was installed. Repair the installation to have it written"
+                      + " anew; what was changed is kept beside it."));
         }
       } catch (IOException e) {
         out.add(

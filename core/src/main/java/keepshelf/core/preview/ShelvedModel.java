@@ -21,7 +21,7 @@ import keepshelf.imaging.render.ModelPreview;
 import keepshelf.imaging.render.Surface;
 
 /** A model item with its files: what it holds, what is missing, and its picture. */
-final class ShelvedModel {
+public final class ShelvedModel {
   /** Model formats, those first that tell most about their materials. */
   private static final List<String> ENDINGS =
       List.of("glb", "gltf", "obj", "fbx", "dae", "ply", "stl");
@@ -30,19 +30,20 @@ final class ShelvedModel {
   private final ShelvedItem item;
   private final PackRecord pack;
 
-  ShelvedModel(ShelfFolder shelf, ShelvedItem item, PackRecord pack) {
+  /** The model {@code item} of {@code pack}. */
+  public ShelvedModel(ShelfFolder shelf, ShelvedItem item, PackRecord pack) {
     this.shelf = shelf;
     this.item = item;
     this.pack = pack;
   }
 
   /** The model's file, if the pack still has one that goes by the item's name. */
-  Optional<Path> file() {
-    String key = folded(item.item().key());
+  public Optional<Path> file() {
+    String key = ModelSlots.folded(item.item().key());
     return pack.files().stream()
         .filter(f -> f.elsewhere() == null && ENDINGS.contains(ending(f.path())))
         .filter(f -> {
-          String stem = folded(stem(f.path()));
+          String stem = ModelSlots.folded(stem(f.path()));
           return stem.contains(key) || key.startsWith(stem);
         })
         .min(Comparator.comparingInt(f -> ENDINGS.indexOf(ending(f.path()))))
@@ -58,12 +59,8 @@ final class ShelvedModel {
     return name.contains(".") ? name.substring(0, name.lastIndexOf('.')) : name;
   }
 
-  private static String folded(String s) {
-    return s.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
-  }
-
   /** What the model's file holds; empty when there is none or it cannot be read. */
-  Optional<ModelLook> look() {
+  public Optional<ModelLook> look() {
     Optional<Path> f = file();
     if (f.isEmpty()) {
       return Optional.empty();
@@ -75,22 +72,17 @@ final class ShelvedModel {
     Set<String> there = new HashSet<>();
     pack.files().stream()
         .filter(x -> x.elsewhere() == null)
-        .forEach(x -> there.add(fileName(x.path())));
+        .forEach(x -> there.add(ModelSlots.fileName(x.path())));
     List<String> missing = new ArrayList<>();
     for (ModelFacts.Slot s : facts.slots()) {
       s.textures().stream()
-          .map(ShelvedModel::fileName)
+          .map(ModelSlots::fileName)
           .filter(t -> !there.contains(t) && !missing.contains(t))
           .forEach(missing::add);
     }
     // OBJ and most others say nothing about their unit; glTF is always in metres.
     boolean metres = Set.of("glb", "gltf").contains(ending(f.get().toString()));
     return Optional.of(new ModelLook(facts, metres, missing));
-  }
-
-  private static String fileName(String path) {
-    String p = path.replace('\\', '/');
-    return p.substring(p.lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
   }
 
   /** The rendered picture, opaque ARGB. */
@@ -106,30 +98,12 @@ final class ShelvedModel {
         ModelReader.mesh(f), surfaces, side, side > 400 ? 2 : 3, light, lit.turnDegrees());
   }
 
-  /** The surface of a slot: of the maps it names, of those called like it, or of all. */
   private Surface surface(ModelFacts.Slot slot, boolean only) {
-    Set<String> named = new HashSet<>();
-    slot.textures().forEach(t -> named.add(stemOfSet(fileName(t))));
-    List<MapRecord> maps = item.item().mapsAt("1K");
-    List<MapRecord> all = item.item().maps();
-    List<MapRecord> own =
-        all.stream()
-            .filter(
-                m -> named.stream().anyMatch(n -> !n.isEmpty() && fileName(m.path()).startsWith(n)))
-            .toList();
-    if (own.isEmpty()) {
-      String name = folded(slot.name());
-      own =
-          all.stream()
-              .filter(m -> name.length() > 2 && folded(m.fileName()).contains(name))
-              .toList();
-    }
-    if (own.isEmpty() && only) {
-      own = maps;
-    }
+    List<MapRecord> own = new ModelSlots(item.item().maps()).of(slot.name(), slot.textures(), only);
     if (own.isEmpty()) {
       return null;
     }
+    own = item.item().withMaps(own, List.of()).mapsAt("1K");
     List<MapFile> files = new ArrayList<>();
     Set<String> roles = new HashSet<>();
     for (MapRecord m : own) {
@@ -147,12 +121,5 @@ final class ShelvedModel {
     } catch (IOException e) {
       return null;
     }
-  }
-
-  /** What the maps of one set begin with: the name without its last word. */
-  private static String stemOfSet(String file) {
-    String s = stem(file);
-    int cut = Math.max(s.lastIndexOf('_'), s.lastIndexOf('-'));
-    return cut > 2 ? s.substring(0, cut) : s;
   }
 }

@@ -2,19 +2,39 @@ package keepshelf.core.format;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javax.xml.parsers.DocumentBuilderFactory;
+import javax.xml.xpath.XPathConstants;
+import javax.xml.xpath.XPathFactory;
 import keepshelf.core.format.SurfaceDocument.Texture;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.format.SurfaceDocument.Value;
 import keepshelf.core.format.materialx.MaterialXWriter;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.w3c.dom.Document;
+import org.w3c.dom.Element;
+import org.w3c.dom.NodeList;
 
 class MaterialXWriterTest {
-  private static SurfaceDocument whole() {
+  private static Scene whole() {
+    return whole("standard_surface", false);
+  }
+
+  private static Scene whole(String model, boolean triplanar) {
+    SurfaceDocument d = document(model, triplanar);
+    return new Scene(d.name(), List.of(d), List.of(), List.of(), false, 100, false);
+  }
+
+  private static SurfaceDocument document(String model, boolean triplanar) {
     return new SurfaceDocument(
         "Wet Kelp",
+        model,
         List.of(
             new Texture("base_color", Use.COLOUR, "textures/a & b.png"),
             new Texture("specular_roughness", Use.GREY, "textures/r.png"),
@@ -22,13 +42,15 @@ class MaterialXWriterTest {
             new Texture("opacity", Use.GREY_AS_COLOUR, "textures/o.png"),
             new Texture("displacement", Use.DISPLACEMENT, "textures/h.png")),
         0.6,
+        0.3,
         0,
         0,
         0,
         0.45,
         List.of(new Value("base", 1)),
         100,
-        true);
+        true,
+        triplanar);
   }
 
   @Test
@@ -42,29 +64,56 @@ class MaterialXWriterTest {
     assertThat(xml).isEqualTo(Files.readString(golden));
   }
 
-  @Test
-  void everyConnectionLeadsSomewhereAndTypesAgree() throws Exception {
-    var doc =
-        javax.xml.parsers.DocumentBuilderFactory.newInstance()
-            .newDocumentBuilder()
-            .parse(
-                new java.io.ByteArrayInputStream(
-                    MaterialXWriter.write(whole())
-                        .getBytes(java.nio.charset.StandardCharsets.UTF_8)));
-    var xpath = javax.xml.xpath.XPathFactory.newInstance().newXPath();
-    var connected =
-        (org.w3c.dom.NodeList)
-            xpath.evaluate(
-                "//nodegraph//*[@nodename]", doc, javax.xml.xpath.XPathConstants.NODESET);
+  private static String value(Document doc, String path) throws Exception {
+    return XPathFactory.newInstance().newXPath().evaluate(path, doc);
+  }
+
+  private static Document parsed(String xml) throws Exception {
+    return DocumentBuilderFactory.newInstance()
+        .newDocumentBuilder()
+        .parse(new ByteArrayInputStream(xml.getBytes(StandardCharsets.UTF_8)));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"standard_surface,false", "open_pbr_surface,false", "standard_surface,true"})
+  void everyConnectionLeadsSomewhereAndTypesAgree(String model, boolean triplanar)
+      throws Exception {
+    Document doc = parsed(MaterialXWriter.write(whole(model, triplanar)));
+    NodeList connected =
+        (NodeList)
+            XPathFactory.newInstance()
+                .newXPath()
+                .evaluate("//nodegraph//*[@nodename]", doc, XPathConstants.NODESET);
     assertThat(connected.getLength()).isGreaterThan(10);
     for (int i = 0; i < connected.getLength(); i++) {
-      var e = (org.w3c.dom.Element) connected.item(i);
-      String type =
-          xpath.evaluate("//nodegraph/*[@name='" + e.getAttribute("nodename") + "']/@type", doc);
-      assertThat(type).as(e.getAttribute("nodename")).isEqualTo(e.getAttribute("type"));
+      Element e = (Element) connected.item(i);
+      String node = e.getAttribute("nodename");
+      String type = value(doc, "//nodegraph/*[@name='" + node + "']/@type");
+      assertThat(type).as(node).isEqualTo(e.getAttribute("type"));
     }
-    assertThat(xpath.evaluate("count(//image[@type='vector3'])", doc)).isEqualTo("1");
-    assertThat(xpath.evaluate("count(//input[@colorspace])", doc)).isEqualTo("1");
+    String image = triplanar ? "triplanarprojection" : "image";
+    assertThat(value(doc, "count(//" + image + ")")).isEqualTo("5");
+    assertThat(value(doc, "count(//" + image + "[@type='vector3'])")).isEqualTo("1");
+    assertThat(value(doc, "count(//" + model + ")")).isEqualTo("1");
+    assertThat(value(doc, "//nodegraph/input[@name='tile_size']/@value"))
+        .isEqualTo(triplanar ? "60, 30, 60" : "0.6, 0.3");
+  }
+
+  @Test
+  void lightsAndLooks() throws Exception {
+    SurfaceDocument d = document("standard_surface", false);
+    Light dome = new Light.Dome("textures/fog.exr", 30, 1.5);
+    Scene s =
+        new Scene(
+            "Fog", List.of(d, d), List.of(Shapes.ball().of(1)), List.of(dome), true, 1, false);
+    Document doc = parsed(MaterialXWriter.write(s));
+    assertThat(value(doc, "//latlongimage/input[@name='rotation']/@value")).isEqualTo("30");
+    assertThat(value(doc, "//light/input[@name='intensity']/@value")).isEqualTo("1.5, 1.5, 1.5");
+    assertThat(value(doc, "//light/input[@name='edf']/@nodename"))
+        .isEqualTo(value(doc, "//uniform_edf/@name"));
+    // Two surfaces of one name are two materials.
+    assertThat(value(doc, "count(//surfacematerial)")).isEqualTo("2");
+    assertThat(value(doc, "//materialassign/@material")).isEqualTo("Wet_Kelp_2");
   }
 
   @Test

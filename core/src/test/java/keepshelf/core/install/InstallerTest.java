@@ -5,7 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
 import keepshelf.core.archive.Hashes;
@@ -15,6 +18,7 @@ import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.intake.Filing;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.analyse.Handedness;
@@ -210,24 +214,23 @@ class InstallerTest {
   }
 
   @Test
-  void lightsAndModelsAreRefusedWithTheReason() {
-    for (var kind :
-        List.of(keepshelf.core.model.ItemKind.MODEL, keepshelf.core.model.ItemKind.ENVIRONMENT)) {
-      var item =
-          new keepshelf.core.catalogue.ItemRecord(
-              "i1",
-              "dory",
-              "Dory",
-              kind,
-              keepshelf.core.model.Workflow.UNKNOWN,
-              null,
-              null,
-              List.of(),
-              List.of());
-      assertThat(Installer.cannotTake(item.kind(), item.roles()))
-          .get()
-          .asString()
-          .contains("surfaces only so far");
-    }
+  void whatAHostCannotTakeIsRefusedWithTheReason() {
+    Map<String, HostProfile> profiles = new HashMap<>();
+    HostProfile.shipped().forEach(p -> profiles.put(p.id(), p));
+    HostProfile drawings = profiles.get("draughtroom");
+    assertThat(Abilities.cannot(drawings, ItemKind.ENVIRONMENT, Set.of(MapRole.EMISSION)))
+        .get()
+        .asString()
+        .contains("drawings have none");
+    assertThat(Abilities.cannot(drawings, ItemKind.OVERLAY, Set.of(MapRole.MASK)))
+        .get()
+        .asString()
+        .contains("roughness");
+    assertThat(Abilities.cannot(drawings, ItemKind.LIGHT_PATTERN, Set.of(MapRole.EMISSION)))
+        .isPresent();
+    HostProfile film = profiles.get("lanternhouse");
+    assertThat(Abilities.cannot(film, ItemKind.ENVIRONMENT, Set.of(MapRole.EMISSION))).isEmpty();
+    assertThat(Abilities.cannot(film, ItemKind.OVERLAY, Set.of(MapRole.MASK))).isEmpty();
+    assertThat(Abilities.cannot(film, ItemKind.MATERIAL, Set.of(MapRole.MASK))).isPresent();
   }
 }

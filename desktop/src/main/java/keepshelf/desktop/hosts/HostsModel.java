@@ -2,10 +2,13 @@ package keepshelf.desktop.hosts;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -16,15 +19,14 @@ import javafx.collections.ObservableList;
 import javafx.collections.ObservableMap;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.install.Abilities;
 import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.InstallationState;
-import keepshelf.core.install.Installer;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Signs;
 import keepshelf.desktop.work.WorkList;
@@ -34,22 +36,21 @@ import keepshelf.desktop.work.WorkList;
  * thread.
  */
 public final class HostsModel {
-  /** A cell of the table: an item in a host. */
-  public record Cell(String item, String host) {}
-
   private final Shelf shelf;
   private final WorkList work;
   private final Runnable changed;
   private final ObservableList<ItemCard> items;
   private final Map<String, ItemCard> byId = new HashMap<>();
-  private final ObservableList<HostRecord> hosts = FXCollections.observableArrayList();
   private final Map<Cell, InstallationRecord> installed = new HashMap<>();
   private final ObservableMap<Cell, InstallationState> states = FXCollections.observableHashMap();
-  private final ObservableMap<Cell, InstallPlan> plans =
-      FXCollections.observableMap(new LinkedHashMap<>());
+  private final HostList hostList;
+  private final ObservableList<HostRecord> hosts;
+  private final PlanList plans;
+  private final HostRows rows;
   private final ObjectProperty<Cell> focus = new SimpleObjectProperty<>();
   private final ObjectProperty<InstallationRecord> lastProof = new SimpleObjectProperty<>();
   private final ReadOnlyIntegerWrapper unsound = new ReadOnlyIntegerWrapper();
+  private final Runnable forget;
 
   /**
    * Over {@code shelf}.
@@ -62,8 +63,22 @@ public final class HostsModel {
     this.work = work;
     this.items = items;
     this.changed = changed;
+    this.plans = new PlanList(shelf, work);
+    this.hostList = new HostList(shelf, work, changed);
+    this.hosts = hostList.hosts();
     items.addListener((ListChangeListener<ItemCard>) c -> index());
     index();
+    Set<String> set = new HashSet<>();
+    this.rows =
+        new HostRows(
+            items,
+            c -> {
+              if (set.isEmpty()) {
+                installed.keySet().forEach(x -> set.add(x.item()));
+              }
+              return set.contains(c.id());
+            });
+    this.forget = set::clear;
   }
 
   private void index() {
@@ -78,9 +93,19 @@ public final class HostsModel {
     }
   }
 
-  /** The rows. */
+  /** All items. */
   public ObservableList<ItemCard> items() {
     return items;
+  }
+
+  /** Which of them are shown. */
+  HostRows rows() {
+    return rows;
+  }
+
+  /** The hosts with their profiles. */
+  public HostList hostList() {
+    return hostList;
   }
 
   /** The columns. */
@@ -95,7 +120,7 @@ public final class HostsModel {
 
   /** The plans of the chosen cells. */
   public ObservableMap<Cell, InstallPlan> plans() {
-    return plans;
+    return plans.plans();
   }
 
   /** The cell that the keyboard acts on. */
@@ -125,11 +150,13 @@ public final class HostsModel {
 
   /** Reads the shelf anew and checks installations in the background. */
   public void refresh() {
-    hosts.setAll(shelf.catalogue().hosts());
+    hostList.refresh();
     installed.clear();
+    forget.run();
     for (InstallationRecord i : shelf.catalogue().installations()) {
       installed.put(new Cell(i.item(), i.host()), i);
     }
+    rows.again();
     focusSomething();
     check();
   }
@@ -179,7 +206,11 @@ public final class HostsModel {
 
   /** Why a cell's host cannot take the item; empty when it can. */
   public Optional<String> cannot(Cell c) {
-    return item(c).flatMap(i -> Installer.cannotTake(i.kind(), i.roleSet()));
+    Optional<HostProfile> p = hostList.profile(c.host());
+    if (p.isEmpty()) {
+      return Optional.of(Words.of("hosts.noprofile"));
+    }
+    return item(c).flatMap(i -> Abilities.cannot(p.get(), i.kind(), i.roleSet()));
   }
 
   /** The card of a cell's row. */
@@ -187,38 +218,106 @@ public final class HostsModel {
     return Optional.ofNullable(byId.get(c.item()));
   }
 
-  /** The profile of a host. */
-  public static Optional<HostProfile> profile(HostRecord h) {
-    return HostProfile.find(h.profile());
-  }
-
   /** Chooses a cell for installing, or lets it go. */
   public void toggle(Cell c) {
     focus.set(c);
-    if (plans.containsKey(c)) {
+    if (plans().containsKey(c)) {
       plans.remove(c);
       return;
     }
     choose(c);
   }
 
-  /** Chooses a cell for installing and plans it. */
+  /** Chooses a cell for installing and plans it, as it is installed there when it is. */
   public void choose(Cell c) {
     focus.set(c);
-    Optional<ItemCard> item = item(c);
-    Optional<HostRecord> host = hosts.stream().filter(h -> h.name().equals(c.host())).findFirst();
-    if (item.isEmpty() || host.isEmpty() || cannot(c).isPresent()) {
+    chooseAll(List.of(c));
+  }
+
+  private void chooseAll(List<Cell> cells) {
+    Map<Cell, InstallOptions> wanted = new LinkedHashMap<>();
+    for (Cell c : cells) {
+      if (item(c).isPresent() && cannot(c).isEmpty() && !plans().containsKey(c)) {
+        wanted.put(c, installed(c).map(InstallationRecord::options).orElse(InstallOptions.NONE));
+      }
+    }
+    plans.choose(wanted);
+  }
+
+  /** Chooses a row in all hosts, or lets it go when all of it is chosen. */
+  public void toggleRow(String item) {
+    toggleAll(hosts.stream().map(h -> new Cell(item, h.name())).toList());
+  }
+
+  /** Chooses the rows that are shown in a host, or lets them go when all are chosen. */
+  public void toggleColumn(String host) {
+    toggleAll(rows.shown().stream().map(i -> new Cell(i.id(), host)).toList());
+  }
+
+  private void toggleAll(List<Cell> cells) {
+    List<Cell> can = cells.stream().filter(c -> cannot(c).isEmpty()).toList();
+    if (plans().keySet().containsAll(can)) {
+      can.forEach(plans::remove);
+    } else {
+      chooseAll(can);
+    }
+  }
+
+  /** Plans all that is chosen once more, otherwise. */
+  void change(UnaryOperator<InstallOptions> how) {
+    plans.again(how);
+  }
+
+  /** Plans the focused item at the next smaller (-1) or larger (1) resolution that it has. */
+  public void step(int by) {
+    Cell c = focus.get();
+    ItemCard card = c == null ? null : item(c).orElse(null);
+    if (card == null || cannot(c).isPresent()) {
       return;
     }
-    work.start(
-        Words.of("hosts.title"),
-        job -> {
-          Optional<ShelvedItem> whole = shelf.catalogue().item(c.item());
-          if (whole.isPresent()) {
-            InstallPlan plan = shelf.installer().plan(whole.get(), host.get(), null, null);
-            work.ui(() -> plans.put(c, plan));
-          }
+    List<String> has = card.labels();
+    String now =
+        plans().containsKey(c)
+            ? plans().get(c).resolution()
+            : installed(c).map(InstallationRecord::resolution).orElse(null);
+    int at = now == null ? has.size() - 1 : has.indexOf(now);
+    int next = Math.clamp((long) at + by, 0, Math.max(0, has.size() - 1));
+    if (has.isEmpty() || (next == at && now != null)) {
+      return;
+    }
+    InstallOptions as =
+        plans().containsKey(c)
+            ? plans().get(c).options()
+            : installed(c).map(InstallationRecord::options).orElse(InstallOptions.NONE);
+    plans.choose(Map.of(c, as.at(has.get(next))));
+  }
+
+  /** Plans what brings the focused installation up to date or mends it. */
+  public void renew() {
+    Cell c = focus.get();
+    installed(c == null ? new Cell("", "") : c)
+        .ifPresent(i -> {
+          InstallationState s = states.get(c);
+          plans.renew(c, i, s != null && s.kind() == InstallationState.Kind.ALTERED);
         });
+  }
+
+  /** Plans that for all installations that are not sound. */
+  public void renewAll() {
+    states.forEach((c, s) -> {
+      boolean sound =
+          s.kind() == InstallationState.Kind.CURRENT
+              || s.kind() == InstallationState.Kind.OTHER_RESOLUTION;
+      // What a person changed is asked about one by one.
+      if (!sound && s.kind() != InstallationState.Kind.ALTERED && installed.containsKey(c)) {
+        plans.renew(c, installed.get(c), false);
+      }
+    });
+  }
+
+  /** Chooses again what an earlier session has left undone. */
+  public void resume() {
+    plans.resume();
   }
 
   /** Lets all chosen cells go. */
@@ -226,41 +325,20 @@ public final class HostsModel {
     plans.clear();
   }
 
-  /** Installs and proves everything that was chosen, or the focused cell when nothing was. */
+  /**
+   * Installs and proves everything that was chosen, or chooses the focused cell when nothing was.
+   */
   public void install() {
-    if (plans.isEmpty() && focus.get() != null) {
+    if (plans().isEmpty() && focus.get() != null) {
       choose(focus.get());
       return;
     }
-    for (Map.Entry<Cell, InstallPlan> e : List.copyOf(plans.entrySet())) {
-      InstallPlan plan = e.getValue();
-      work.start(
-          Words.of("hosts.job.install", plan.item().item().name(), plan.host().name()),
-          job -> {
-            long[] done = {0};
-            InstallationRecord i =
-                shelf
-                    .installer()
-                    .install(
-                        plan,
-                        (bytes, name) -> {
-                          done[0] += bytes;
-                          job.report(
-                              name,
-                              plan.bytes() == 0
-                                  ? -1
-                                  : Math.min(1, done[0] / (double) plan.bytes()));
-                        });
-            job.report(Words.of("hosts.job.prove", plan.item().item().name()), -1);
-            InstallationRecord proved = shelf.installer().prove(plan, i);
-            work.ui(() -> {
-              plans.remove(e.getKey());
-              lastProof.set(proved);
-              focus.set(e.getKey());
-              changed.run();
-            });
-          });
-    }
+    plans.install(
+        (c, proved) -> {
+          lastProof.set(proved);
+          focus.set(c);
+        },
+        changed);
   }
 
   /** Removes what is installed in the focused cell. */
@@ -282,41 +360,23 @@ public final class HostsModel {
                 }));
   }
 
-  /** Adds a host with a folder. */
-  public void add(String name, HostProfile profile, java.nio.file.Path folder) {
-    work.start(
-        Words.of("hosts.add"),
-        job -> {
-          if (name.isBlank()) {
-            throw new ShelfException(
-                Problem.error(
-                    "no-name", null, "A host needs a name. Give the name of the program."));
-          }
-          shelf
-              .catalogue()
-              .putHost(
-                  new HostRecord(
-                      name.trim(), profile.id(), folder.toAbsolutePath().normalize().toString()));
-          work.ui(changed);
-        });
-  }
-
   /** Moves the focus by rows and columns. */
-  public void move(int rows, int columns) {
-    if (items.isEmpty() || hosts.isEmpty()) {
+  public void move(int down, int right) {
+    List<ItemCard> shown = rows.shown();
+    if (shown.isEmpty() || hosts.isEmpty()) {
       return;
     }
     Cell c = focus.get();
     int row = 0;
     int column = 0;
-    for (int i = 0; c != null && i < items.size(); i++) {
-      row = items.get(i).id().equals(c.item()) ? i : row;
+    for (int i = 0; c != null && i < shown.size(); i++) {
+      row = shown.get(i).id().equals(c.item()) ? i : row;
     }
     for (int i = 0; c != null && i < hosts.size(); i++) {
       column = hosts.get(i).name().equals(c.host()) ? i : column;
     }
-    row = Math.clamp(row + (long) rows, 0, items.size() - 1);
-    column = Math.clamp(column + (long) columns, 0, hosts.size() - 1);
-    focus.set(new Cell(items.get(row).id(), hosts.get(column).name()));
+    row = Math.clamp(row + (long) down, 0, shown.size() - 1);
+    column = Math.clamp(column + (long) right, 0, hosts.size() - 1);
+    focus.set(new Cell(shown.get(row).id(), hosts.get(column).name()));
   }
 }

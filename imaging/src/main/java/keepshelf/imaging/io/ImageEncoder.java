@@ -18,7 +18,10 @@ import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageOutputStream;
 import keepshelf.imaging.pixel.Pixels;
 
-/** Writes pictures as PNG (8 or 16 bit), JPEG (8 bit) or TIFF (8 or 16 bit, deflated). */
+/**
+ * Writes pictures as PNG (8 or 16 bit), JPEG (8 bit), TIFF (8 or 16 bit, deflated), EXR or Radiance
+ * (floats).
+ */
 public final class ImageEncoder {
   private ImageEncoder() {}
 
@@ -41,6 +44,16 @@ public final class ImageEncoder {
   /** Writes a TIFF at the picture's own depth, deflate-compressed. */
   public static void tiff(Pixels p, Path to) throws IOException {
     write(p, to, "tiff", "Deflate", 0.5f);
+  }
+
+  /** Writes floats as OpenEXR, lossless. */
+  public static void exr(Pixels p, Path to) throws IOException {
+    ExrEncoder.write(p, to);
+  }
+
+  /** Writes floats as Radiance RGBE, which keeps eight bits of each and their common exponent. */
+  public static void hdr(Pixels p, Path to) throws IOException {
+    HdrEncoder.write(p, to);
   }
 
   private static void write(Pixels p, Path to, String format, String compression, float quality)

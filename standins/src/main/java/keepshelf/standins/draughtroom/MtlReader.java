@@ -6,12 +6,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.standins.frame.ObjShapes;
+import keepshelf.standins.frame.ReadDocument;
 import keepshelf.standins.frame.ReadSurface;
 import keepshelf.standins.frame.ReadSurface.Input;
 import keepshelf.standins.frame.ReadSurface.Meaning;
 import keepshelf.standins.frame.ReadSurface.Placement;
 
-/** Reads the first material of an MTL library, word by word as the format is written. */
+/** Reads the materials of an MTL library, word by word as the format is written. */
 final class MtlReader {
   private record Statement(String input, String through, String space, Meaning meaning) {}
 
@@ -28,24 +30,41 @@ final class MtlReader {
   private static final Set<String> VALUES =
       Set.of("Ka", "Kd", "Ks", "Ke", "Ns", "Ni", "d", "Tr", "illum", "Pr", "Pm");
 
+  private static final double INCHES = 39.37007874;
+
   private final Path folder;
-  private final ReadSurface out = new ReadSurface();
-  private boolean named;
+  private final ReadDocument document = new ReadDocument();
+  private ReadSurface out;
 
   private MtlReader(Path document) {
     this.folder = document.toAbsolutePath().getParent();
   }
 
-  static ReadSurface read(Path document) throws IOException {
-    MtlReader r = new MtlReader(document);
-    for (String line : Files.readAllLines(document, StandardCharsets.UTF_8)) {
+  static ReadDocument read(Path file) throws IOException {
+    MtlReader r = new MtlReader(file);
+    for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
       r.line(line.strip());
     }
-    if (!r.named) {
-      r.out.complain("there is no newmtl");
+    if (r.out == null) {
+      r.document.complain("there is no newmtl");
     }
-    r.object(document);
-    return r.out;
+    String name = file.getFileName().toString();
+    Path object = file.resolveSibling(name.replaceFirst("\\.mtl$", ".obj"));
+    if (Files.exists(object)) {
+      // The modeller's own unit is the inch; the file beside it says when it is another.
+      ObjShapes.read(object, r.document, unit(object), name);
+    }
+    return r.document;
+  }
+
+  private static double unit(Path object) throws IOException {
+    String said = "# lengths are in units of ";
+    try (var lines = Files.lines(object, StandardCharsets.UTF_8)) {
+      String first = lines.findFirst().orElse("");
+      return first.startsWith(said)
+          ? 1 / Double.parseDouble(first.substring(said.length()).replace(" m", ""))
+          : INCHES;
+    }
   }
 
   private void line(String line) {
@@ -54,16 +73,17 @@ final class MtlReader {
     }
     String[] words = line.split("\\s+");
     if (words[0].equals("newmtl")) {
-      if (named) {
-        out.complain("there is more than one material");
+      String name = words.length > 1 ? words[1] : "";
+      if (document.surfaceNamed(name) >= 0) {
+        document.complain("there are two materials of the name " + name);
       }
-      named = true;
-      out.name(words.length > 1 ? words[1] : "");
+      out = document.surface();
+      out.name(name);
       if (words.length != 2) {
         out.complain("the material's name has spaces");
       }
-    } else if (!named) {
-      out.complain("“" + words[0] + "” stands before a material");
+    } else if (out == null) {
+      document.complain("“" + words[0] + "” stands before a material");
     } else if (PICTURES.containsKey(words[0])) {
       picture(PICTURES.get(words[0]), words);
     } else if (!VALUES.contains(words[0])) {
@@ -73,6 +93,7 @@ final class MtlReader {
 
   private void picture(Statement s, String[] words) {
     double scale = 1;
+    double down = 1;
     double u = 0;
     double v = 0;
     // An object of the format's own age is bumped by one of its units.
@@ -82,9 +103,7 @@ final class MtlReader {
       switch (words[at]) {
         case "-s" -> {
           scale = number(words, at + 1);
-          if (scale != number(words, at + 2)) {
-            out.complain(s.input() + " is stretched");
-          }
+          down = number(words, at + 2);
           at += 4;
         }
         case "-o" -> {
@@ -117,7 +136,7 @@ final class MtlReader {
     if (!Files.exists(file)) {
       out.complain("the picture " + words[at] + " is not there");
     }
-    out.place(new Placement(1 / scale, 0, u, v));
+    out.place(new Placement(1 / scale, 1 / down, 0, u, v));
     out.add(new Input(s.input(), file, s.through(), s.space(), strength), s.meaning());
   }
 
@@ -127,45 +146,6 @@ final class MtlReader {
     } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
       out.complain("a number is missing after “" + words[0] + "”");
       return 1;
-    }
-  }
-
-  /** The object beside the library has to use this material. */
-  private void object(Path document) throws IOException {
-    String name = document.getFileName().toString();
-    Path object = document.resolveSibling(name.replaceFirst("\\.mtl$", ".obj"));
-    if (!Files.exists(object)) {
-      return;
-    }
-    int points = 0;
-    int coordinates = 0;
-    for (String line : Files.readAllLines(object, StandardCharsets.UTF_8)) {
-      if (line.startsWith("v ")) {
-        points++;
-      } else if (line.startsWith("vt ")) {
-        coordinates++;
-      } else if (line.startsWith("mtllib ") && !line.substring(7).strip().equals(name)) {
-        out.complain("the object names another library: " + line.substring(7));
-      } else if (line.startsWith("usemtl ") && !line.substring(7).strip().equals(out.material())) {
-        out.complain("the object uses another material: " + line.substring(7));
-      } else if (line.startsWith("f ")) {
-        face(line, points, coordinates);
-      }
-    }
-  }
-
-  private void face(String line, int points, int coordinates) {
-    for (String corner : line.substring(2).strip().split("\\s+")) {
-      String[] parts = corner.split("/");
-      boolean fits =
-          Integer.parseInt(parts[0]) <= points
-              && (parts.length < 2
-                  || parts[1].isEmpty()
-                  || Integer.parseInt(parts[1]) <= coordinates);
-      if (!fits) {
-        out.complain("a face names a point that does not exist");
-        return;
-      }
     }
   }
 }

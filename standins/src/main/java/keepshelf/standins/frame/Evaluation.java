@@ -8,13 +8,12 @@ import java.util.function.Consumer;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.render.BallPreview;
 import keepshelf.imaging.render.Surface;
 import keepshelf.imaging.resample.Resampler;
 import keepshelf.standins.frame.ReadSurface.Input;
 import keepshelf.standins.frame.ReadSurface.Meaning;
 
-/** Evaluates a read surface texel by texel and renders it. */
+/** Evaluates a read surface texel by texel. */
 public final class Evaluation {
   private static final int LARGEST = 512;
   private static final float DIELECTRIC = 0.04f;
@@ -45,12 +44,12 @@ public final class Evaluation {
     return Path.of(file.toString().replace("<UDIM>", "1001"));
   }
 
-  /** A picture of the surface on a ball, ARGB, {@code side} pixels a side. */
-  static int[] render(ReadSurface surface, int side) throws IOException {
-    return new Evaluation(surface).run(side);
+  /** The surface as the renderer takes it. */
+  static Surface of(ReadSurface surface) throws IOException {
+    return new Evaluation(surface).run();
   }
 
-  private int[] run(int side) throws IOException {
+  private Surface run() throws IOException {
     for (Input i : surface.inputs()) {
       if (i.file() != null && width == 0) {
         Pixels p = ImageDecoder.decode(firstTile(i.file()));
@@ -77,8 +76,7 @@ public final class Evaluation {
     grey(Meaning.OPACITY, 0, false, b::opacity);
     normal(b, Meaning.NORMAL_UP, 1);
     normal(b, Meaning.NORMAL_DOWN, -1);
-    double tile = surface.placement() == null ? 1 : surface.placement().tile();
-    return BallPreview.render(b.build(), BallPreview.Settings.card(side, tile));
+    return b.build();
   }
 
   /** Colour; with a specular colour beside it, the strong reflections are taken for metal. */

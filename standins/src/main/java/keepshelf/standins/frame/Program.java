@@ -24,28 +24,29 @@ import tools.jackson.databind.json.JsonMapper;
  * until the input ends. Exit code 0 without complaints, 1 with, 2 for wrong use.
  */
 public final class Program {
-  /** Reads a document; what is not accepted becomes a complaint of the surface. */
+  /** Reads a document; what is not accepted becomes a complaint. */
   @FunctionalInterface
   public interface Reader {
-    /** The surface in {@code document}. */
-    ReadSurface read(Path document) throws IOException;
+    /** What is in {@code document}. */
+    ReadDocument read(Path document) throws IOException;
   }
 
   private static final int PICTURE_SIDE = 192;
 
   private final String name;
-  private final String ending;
+  private final List<String> endings;
   private final Reader reader;
 
   /**
    * A program.
    *
    * @param name of the host, with its version
-   * @param ending of its documents' names
+   * @param reader of its documents
+   * @param endings of its documents' names
    */
-  public Program(String name, String ending, Reader reader) {
+  public Program(String name, Reader reader, String... endings) {
     this.name = name;
-    this.ending = ending;
+    this.endings = List.of(endings);
     this.reader = reader;
   }
 
@@ -86,11 +87,8 @@ public final class Program {
     }
     if (options.containsKey("--folder")) {
       List<Map<String, Object>> all = new ArrayList<>();
-      try (Stream<Path> files = Files.walk(Path.of(options.get("--folder")), 3)) {
-        files
-            .filter(f -> f.toString().endsWith(ending))
-            .sorted()
-            .forEach(f -> all.add(report(f, null)));
+      try {
+        documents(Path.of(options.get("--folder"))).forEach(f -> all.add(report(f, null)));
       } catch (IOException e) {
         out.println("{\"complaints\":[\"the folder cannot be read\"]}");
         return 1;
@@ -98,63 +96,108 @@ public final class Program {
       out.println(json.writeValueAsString(Map.of("reader", name, "materials", all)));
       return all.stream().allMatch(r -> ((List<?>) r.get("complaints")).isEmpty()) ? 0 : 1;
     }
-    out.println("use: --read DOCUMENT [--picture FILE] | --folder DIR");
+    out.println("use: --read DOCUMENT [--picture FILE] | --folder DIR | --serve | --window DIR");
     return 2;
+  }
+
+  /** Its name, with the version. */
+  public String name() {
+    return name;
+  }
+
+  /** The documents below {@code folder} that it reads, in order of their names. */
+  List<Path> documents(Path folder) throws IOException {
+    try (Stream<Path> files = Files.walk(folder, 5)) {
+      return files
+          .filter(f -> endings.stream().anyMatch(f.toString()::endsWith))
+          .filter(f -> !folder.relativize(f).toString().startsWith("."))
+          .sorted()
+          .toList();
+    }
+  }
+
+  /** Reads one document; what cannot be read at all becomes its only complaint. */
+  ReadDocument read(Path document) {
+    try {
+      return reader.read(document);
+    } catch (IOException | RuntimeException e) {
+      ReadDocument d = new ReadDocument();
+      d.complain("the document cannot be read: " + e.getMessage());
+      return d;
+    }
   }
 
   private Map<String, Object> report(Path document, Path picture) {
     Map<String, Object> r = new LinkedHashMap<>();
     r.put("reader", name);
     r.put("document", document.toString());
-    ReadSurface s;
-    try {
-      s = reader.read(document);
-    } catch (IOException | RuntimeException e) {
-      r.put("inputs", List.of());
-      r.put("complaints", List.of("the document cannot be read: " + e.getMessage()));
+    try (ReadDocument d = read(document)) {
+      List<Map<String, Object>> inputs = new ArrayList<>();
+      for (ReadSurface s : d.surfaces()) {
+        String prefix = d.surfaces().size() < 2 ? "" : s.material() + "/";
+        for (ReadSurface.Input i : s.inputs()) {
+          inputs.add(input(prefix, i, d));
+        }
+      }
+      for (ReadDocument.ReadLight l : d.lights()) {
+        if (l.picture() != null) {
+          Double brightness = l.numbers().get("brightness");
+          inputs.add(
+              input(
+                  "",
+                  new ReadSurface.Input("environment", l.picture(), "panorama", null, brightness),
+                  d));
+        }
+      }
+      r.put("material", d.surfaces().isEmpty() ? "" : d.surfaces().getFirst().material());
+      r.put("inputs", inputs);
+      ReadSurface.Placement p = d.surfaces().isEmpty() ? null : d.surfaces().getFirst().placement();
+      if (p != null) {
+        r.put(
+            "placement",
+            Map.of(
+                "tile",
+                p.tile(),
+                "tileHeight",
+                p.tileHeight(),
+                "turn",
+                p.turn(),
+                "offsetU",
+                p.offsetU(),
+                "offsetV",
+                p.offsetV()));
+      }
+      r.put("facts", d.facts());
+      if (d.base() != null) {
+        r.put("base", d.base().toString());
+      }
+      if (picture != null && d.complaints().isEmpty()) {
+        picture(d, picture, r);
+      }
+      r.put("complaints", List.copyOf(d.complaints()));
       return r;
     }
-    List<Map<String, Object>> inputs = new ArrayList<>();
-    for (ReadSurface.Input i : s.inputs()) {
-      inputs.add(input(i, s));
-    }
-    r.put("material", s.material());
-    r.put("inputs", inputs);
-    if (s.placement() != null) {
-      r.put(
-          "placement",
-          Map.of(
-              "tile",
-              s.placement().tile(),
-              "turn",
-              s.placement().turn(),
-              "offsetU",
-              s.placement().offsetU(),
-              "offsetV",
-              s.placement().offsetV()));
-    }
-    if (picture != null && s.complaints().isEmpty()) {
-      try {
-        int[] argb = Evaluation.render(s, PICTURE_SIDE);
-        byte[] rgb = new byte[argb.length * 3];
-        for (int i = 0; i < argb.length; i++) {
-          rgb[3 * i] = (byte) (argb[i] >> 16);
-          rgb[3 * i + 1] = (byte) (argb[i] >> 8);
-          rgb[3 * i + 2] = (byte) argb[i];
-        }
-        ImageEncoder.png(Pixels.u8(PICTURE_SIDE, PICTURE_SIDE, 3, rgb), picture, 4);
-        r.put("picture", picture.toString());
-      } catch (IOException e) {
-        s.complain("no picture could be rendered: " + e.getMessage());
-      }
-    }
-    r.put("complaints", s.complaints());
-    return r;
   }
 
-  private static Map<String, Object> input(ReadSurface.Input i, ReadSurface s) {
+  private static void picture(ReadDocument d, Path picture, Map<String, Object> r) {
+    try {
+      int[] argb = DocumentPicture.render(d, PICTURE_SIDE);
+      byte[] rgb = new byte[argb.length * 3];
+      for (int i = 0; i < argb.length; i++) {
+        rgb[3 * i] = (byte) (argb[i] >> 16);
+        rgb[3 * i + 1] = (byte) (argb[i] >> 8);
+        rgb[3 * i + 2] = (byte) argb[i];
+      }
+      ImageEncoder.png(Pixels.u8(PICTURE_SIDE, PICTURE_SIDE, 3, rgb), picture, 4);
+      r.put("picture", picture.toString());
+    } catch (IOException e) {
+      d.complain("no picture could be rendered: " + e.getMessage());
+    }
+  }
+
+  private static Map<String, Object> input(String prefix, ReadSurface.Input i, ReadDocument d) {
     Map<String, Object> m = new LinkedHashMap<>();
-    m.put("input", i.input());
+    m.put("input", prefix + i.input());
     m.put("through", i.through());
     m.put("colourspace", i.colourspace());
     m.put("value", i.value());
@@ -167,7 +210,7 @@ public final class Program {
         m.put("height", p.height());
         m.put("mean", Evaluation.means(p));
       } catch (IOException e) {
-        s.complain("the picture of “" + i.input() + "” cannot be decoded: " + e.getMessage());
+        d.complain("the picture of “" + i.input() + "” cannot be decoded: " + e.getMessage());
       }
     }
     return m;

@@ -35,14 +35,24 @@ public final class ReadSurface {
    */
   public record Input(String input, Path file, String through, String colourspace, Double value) {}
 
-  /** The placement of the pictures: tile size in metres, turn in degrees, offset. */
-  public record Placement(double tile, double turn, double offsetU, double offsetV) {}
+  /** The placement of the pictures: size of a tile in metres, turn in degrees, offset. */
+  public record Placement(
+      double tile, double tileHeight, double turn, double offsetU, double offsetV) {
+    /** One of square tiles. */
+    public Placement(double tile, double turn, double offsetU, double offsetV) {
+      this(tile, tile, turn, offsetU, offsetV);
+    }
+  }
 
   private final List<Input> inputs = new ArrayList<>();
-  private final List<String> complaints = new ArrayList<>();
+  private final List<String> complaints;
   private final Map<Meaning, Input> meanings = new EnumMap<>(Meaning.class);
   private String material = "";
   private Placement placement;
+
+  ReadSurface(List<String> complaints) {
+    this.complaints = complaints;
+  }
 
   /** Notes what stands at an input; {@code meaning} may be null. */
   public void add(Input i, Meaning meaning) {
@@ -78,11 +88,6 @@ public final class ReadSurface {
   /** All inputs, in the order they were read. */
   public List<Input> inputs() {
     return inputs;
-  }
-
-  /** Everything that is not accepted. */
-  public List<String> complaints() {
-    return complaints;
   }
 
   /** The placement that all pictures share, or null. */

@@ -9,6 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import keepshelf.standins.frame.ObjShapes;
+import keepshelf.standins.frame.ReadDocument;
+import keepshelf.standins.frame.ReadDocument.ReadLight;
 import keepshelf.standins.frame.ReadSurface;
 import keepshelf.standins.frame.ReadSurface.Input;
 import keepshelf.standins.frame.ReadSurface.Meaning;
@@ -31,9 +34,12 @@ final class KilnReader {
           "glow", Meaning.EMISSION);
 
   private final Path folder;
-  private final ReadSurface out = new ReadSurface();
+  private final ReadDocument document = new ReadDocument();
+  private ReadSurface out;
   private double perMetre = 1;
   private double tile = 1;
+  private double tileHeight = 1;
+  private String object;
   private Double raise;
   private boolean ended;
 
@@ -41,20 +47,28 @@ final class KilnReader {
     this.folder = document.toAbsolutePath().getParent();
   }
 
-  static ReadSurface read(Path document) throws IOException {
-    KilnReader r = new KilnReader(document);
-    List<String> lines = Files.readAllLines(document, StandardCharsets.UTF_8);
+  static ReadDocument read(Path file) throws IOException {
+    KilnReader r = new KilnReader(file);
+    List<String> lines = Files.readAllLines(file, StandardCharsets.UTF_8);
     if (lines.isEmpty() || !lines.getFirst().strip().equals("kiln 4")) {
-      r.out.complain("the document does not begin with “kiln 4”");
-      return r.out;
+      r.document.complain("the document does not begin with “kiln 4”");
+      return r.document;
     }
     for (String line : lines.subList(1, lines.size())) {
       r.line(words(line));
     }
     if (!r.ended) {
-      r.out.complain("the document has no end");
+      r.document.complain("the document has no end");
     }
-    return r.out;
+    if (r.object != null) {
+      Path beside = r.folder.resolve(r.object);
+      if (Files.exists(beside)) {
+        ObjShapes.read(beside, r.document, r.perMetre, null);
+      } else {
+        r.document.complain("the object " + r.object + " is not there");
+      }
+    }
+    return r.document;
   }
 
   private static List<String> words(String line) {
@@ -72,22 +86,59 @@ final class KilnReader {
     }
     String second = w.size() > 1 ? w.get(1) : "";
     switch (w.getFirst()) {
-      case "material" -> out.name(second);
+      case "material" -> {
+        out = document.surface();
+        out.name(second);
+        raise = null;
+      }
       case "from" -> {
         // Who made it is of no use to a renderer.
       }
       case "unit" -> {
         if (!UNITS.containsKey(second)) {
-          out.complain("the unit “" + second + "” is not known");
+          document.complain("the unit “" + second + "” is not known");
         }
         perMetre = UNITS.getOrDefault(second, 1.0);
       }
-      case "tile" -> tile = number(second, "tile") / perMetre;
+      case "tile" -> {
+        tile = number(second, "tile") / perMetre;
+        tileHeight = w.size() > 2 ? number(w.get(2), "tile") / perMetre : tile;
+      }
       case "raise" -> raise = number(second, "raise");
       case "cut" -> number(second, "cut");
-      case "map" -> map(w);
+      case "map" -> {
+        if (out == null) {
+          document.complain("a map stands before a material");
+        } else {
+          map(w);
+        }
+      }
+      case "object" -> object = second;
+      case "light" -> light(w);
       case "end" -> ended = true;
-      default -> out.complain("the word “" + w.getFirst() + "” is not known");
+      default -> document.complain("the word “" + w.getFirst() + "” is not known");
+    }
+  }
+
+  /**
+   * {@code light sky "file" turn 30 bright 1}, or {@code light panel x y z to x y z side strength}.
+   */
+  private void light(List<String> w) {
+    if (w.size() == 7 && w.get(1).equals("sky")) {
+      Path picture = folder.resolve(w.get(2)).normalize();
+      if (!Files.exists(picture)) {
+        document.complain("the panorama " + w.get(2) + " is not there");
+      }
+      document.add(
+          new ReadLight(
+              "dome",
+              picture,
+              Map.of("turn", number(w.get(4), "turn"), "brightness", number(w.get(6), "bright"))));
+    } else if (w.size() == 11 && w.get(1).equals("panel")) {
+      document.add(
+          new ReadLight("panel", null, Map.of("side", number(w.get(9), "side") / perMetre)));
+    } else {
+      document.complain("a light of this kind is not known");
     }
   }
 
@@ -95,7 +146,7 @@ final class KilnReader {
     try {
       return Double.parseDouble(text);
     } catch (NumberFormatException e) {
-      out.complain("“" + what + "” has no number");
+      document.complain("“" + what + "” has no number");
       return 1;
     }
   }
@@ -127,7 +178,7 @@ final class KilnReader {
     if (input.equals("relief") && raise == null) {
       out.complain("there is a relief, but not how high it is");
     }
-    out.place(new Placement(Math.round(tile * 1e6) / 1e6, 0, 0, 0));
+    out.place(new Placement(tile, tileHeight, 0, 0, 0));
     out.add(
         new Input(
             input,

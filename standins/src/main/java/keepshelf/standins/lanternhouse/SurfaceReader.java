@@ -7,12 +7,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.standins.frame.Evaluation;
+import keepshelf.standins.frame.ReadDocument;
 import keepshelf.standins.frame.ReadSurface;
 import keepshelf.standins.frame.ReadSurface.Meaning;
 
 /**
- * Resolves what reaches each input of the first material's surface, and complains about whatever
- * MaterialX 1.39 does not allow or this renderer does not read.
+ * Resolves what reaches each input of a material's surface, and complains about whatever MaterialX
+ * 1.39 does not allow or this renderer does not read.
  */
 final class SurfaceReader {
   private static final Map<String, String> SURFACE_INPUTS =
@@ -38,19 +39,49 @@ final class SurfaceReader {
           Map.entry("transmission", "float"),
           Map.entry("subsurface", "float"),
           Map.entry("subsurface_color", "color3"));
+  private static final Map<String, String> OPEN_INPUTS =
+      Map.ofEntries(
+          Map.entry("base_weight", "float"),
+          Map.entry("base_color", "color3"),
+          Map.entry("base_metalness", "float"),
+          Map.entry("base_diffuse_roughness", "float"),
+          Map.entry("specular_weight", "float"),
+          Map.entry("specular_color", "color3"),
+          Map.entry("specular_roughness", "float"),
+          Map.entry("specular_ior", "float"),
+          Map.entry("specular_roughness_anisotropy", "float"),
+          Map.entry("transmission_weight", "float"),
+          Map.entry("subsurface_weight", "float"),
+          Map.entry("subsurface_color", "color3"),
+          Map.entry("fuzz_weight", "float"),
+          Map.entry("fuzz_color", "color3"),
+          Map.entry("fuzz_roughness", "float"),
+          Map.entry("coat_weight", "float"),
+          Map.entry("coat_roughness", "float"),
+          Map.entry("emission_luminance", "float"),
+          Map.entry("emission_color", "color3"),
+          Map.entry("geometry_opacity", "float"),
+          Map.entry("geometry_normal", "vector3"));
   private static final Map<String, Meaning> MEANINGS =
       Map.of(
           "base_color", Meaning.COLOUR,
           "specular_roughness", Meaning.ROUGHNESS,
           "metalness", Meaning.METALLIC,
+          "base_metalness", Meaning.METALLIC,
           "normal", Meaning.NORMAL_UP,
+          "geometry_normal", Meaning.NORMAL_UP,
           "opacity", Meaning.OPACITY,
+          "geometry_opacity", Meaning.OPACITY,
           "emission_color", Meaning.EMISSION);
   private static final Set<String> ADDRESS_MODES =
       Set.of("periodic", "clamp", "constant", "mirror");
   private static final Set<String> KNOWN_NODES =
       Set.of(
           "image",
+          "triplanarprojection",
+          "position",
+          "normal",
+          "divide",
           "normalmap",
           "convert",
           "subtract",
@@ -63,51 +94,36 @@ final class SurfaceReader {
           "extract",
           "constant");
 
+  /** This renderer's scenes are in centimetres. */
+  private static final double CENTIMETRES = 100;
+
   private final Path folder;
   private final Node root;
-  private final ReadSurface out = new ReadSurface();
+  private final ReadSurface out;
   private final Set<String> placements = new HashSet<>();
+  private Map<String, String> inputs = SURFACE_INPUTS;
 
-  private SurfaceReader(Path folder, Node root) {
+  SurfaceReader(Path folder, Node root, ReadDocument document) {
     this.folder = folder;
     this.root = root;
-  }
-
-  static ReadSurface read(Path document, Node root) {
-    SurfaceReader r = new SurfaceReader(document.toAbsolutePath().getParent(), root);
-    r.run();
-    return r.out;
+    this.out = document.surface();
   }
 
   private void complain(String what) {
     out.complain(what);
   }
 
-  private void run() {
-    if (!root.category().equals("materialx")) {
-      complain("the document's root is " + root.category() + ", not materialx");
-      return;
-    }
-    if (!"1.39".equals(root.get("version"))) {
-      complain("the document's version is " + root.get("version") + ", 1.39 is read");
-    }
-    if (!"lin_rec709".equals(root.get("colorspace"))) {
-      complain(
-          "the document's working space is " + root.get("colorspace") + ", lin_rec709 is used");
-    }
-    List<Node> materials = root.of("surfacematerial");
-    if (materials.isEmpty()) {
-      complain("there is no surfacematerial");
-      return;
-    }
-    Node material = materials.getFirst();
+  /** Reads what stands at each input of the surface of {@code material}. */
+  void read(Node material) {
     out.name(material.name());
     Node shaderInput = material.inputs().get("surfaceshader");
     Node surface = shaderInput == null ? null : root.child(shaderInput.get("nodename"));
-    if (surface == null || !surface.category().equals("standard_surface")) {
-      complain("the material has no standard_surface");
+    boolean open = surface != null && surface.category().equals("open_pbr_surface");
+    if (surface == null || !(open || surface.category().equals("standard_surface"))) {
+      complain("the material has no standard_surface or open_pbr_surface");
       return;
     }
+    inputs = open ? OPEN_INPUTS : SURFACE_INPUTS;
     for (Node in : surface.inputs().values()) {
       surfaceInput(in);
     }
@@ -121,9 +137,9 @@ final class SurfaceReader {
   }
 
   private void surfaceInput(Node in) {
-    String wanted = SURFACE_INPUTS.get(in.name());
+    String wanted = inputs.get(in.name());
     if (wanted == null) {
-      complain("standard_surface has no input “" + in.name() + "”");
+      complain("the surface has no input “" + in.name() + "”");
       return;
     }
     if (!in.type().equals(wanted)) {
@@ -190,7 +206,7 @@ final class SurfaceReader {
         complain(
             "“" + at.name() + "” gives " + at.type() + " where " + expectedType + " is needed");
       }
-      if (at.category().equals("image")) {
+      if (at.category().equals("image") || at.category().equals("triplanarprojection")) {
         image(input, graph, at, through, scale);
         return;
       }
@@ -210,7 +226,14 @@ final class SurfaceReader {
   }
 
   private void image(String input, Node graph, Node image, String through, Double scale) {
-    Node file = image.inputs().get("file");
+    boolean sides = image.category().equals("triplanarprojection");
+    Node file = image.inputs().get(sides ? "filex" : "file");
+    for (String other : sides ? List.of("filey", "filez") : List.<String>of()) {
+      Node f = image.inputs().get(other);
+      if (f == null || file == null || !f.attributes().get("value").equals(file.get("value"))) {
+        complain("“" + image.name() + "” shows other pictures at other sides");
+      }
+    }
     if (file == null || file.get("value") == null || !file.type().equals("filename")) {
       complain("“" + image.name() + "” names no file");
       return;
@@ -242,7 +265,11 @@ final class SurfaceReader {
     if (!Files.exists(Evaluation.firstTile(path))) {
       complain("the picture " + file.get("value") + " is not there");
     }
-    placement(graph, image);
+    if (sides) {
+      axes(graph, image);
+    } else {
+      placement(graph, image);
+    }
     out.add(
         new ReadSurface.Input(input, path, through, colour ? space : null, scale),
         MEANINGS.get(input));
@@ -259,11 +286,21 @@ final class SurfaceReader {
     double[] scale = vector(graph, place, "scale", 1);
     double[] offset = vector(graph, place, "offset", 0);
     double[] turn = vector(graph, place, "rotate", 0);
-    if (scale[0] != scale[1]) {
-      complain("the placement stretches pictures: " + scale[0] + " by " + scale[1]);
-    }
     // place2d divides by its scale, so its scale is the width of one tile in UV units.
-    out.place(new ReadSurface.Placement(scale[0], turn[0], offset[0], offset[1]));
+    out.place(new ReadSurface.Placement(scale[0], scale[1], turn[0], offset[0], offset[1]));
+  }
+
+  /** What is laid on from three sides is placed by the object's own place over the tile's size. */
+  private void axes(Node graph, Node image) {
+    Node in = image.inputs().get("position");
+    Node divide = in == null ? null : graph.child(in.get("nodename"));
+    if (divide == null || !divide.category().equals("divide")) {
+      placements.add("none");
+      return;
+    }
+    placements.add(divide.name());
+    double[] size = vector(graph, divide, "in2", 1);
+    out.place(new ReadSurface.Placement(size[0] / CENTIMETRES, size[1] / CENTIMETRES, 0, 0, 0));
   }
 
   /** The value of an input, its own or the graph's that it is bound to. */

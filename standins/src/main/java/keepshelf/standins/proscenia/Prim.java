@@ -55,18 +55,14 @@ final class Prim {
     return metadata.get(key);
   }
 
-  /** The first prim of a type, in the order they are written. */
-  Prim first(String wanted) {
+  /** The prims of a type, in the order they are written. */
+  List<Prim> all(String wanted) {
+    List<Prim> out = new ArrayList<>();
     if (wanted.equals(type)) {
-      return this;
+      out.add(this);
     }
-    for (Prim c : children) {
-      Prim found = c.first(wanted);
-      if (found != null) {
-        return found;
-      }
-    }
-    return null;
+    children.forEach(c -> out.addAll(c.all(wanted)));
+    return out;
   }
 
   /** The prim at a path without its first slash, or null. */

@@ -3,9 +3,11 @@ package keepshelf.standins.proscenia;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.standins.frame.Evaluation;
+import keepshelf.standins.frame.ReadDocument;
 import keepshelf.standins.frame.ReadSurface;
 import keepshelf.standins.frame.ReadSurface.Input;
 import keepshelf.standins.frame.ReadSurface.Meaning;
@@ -42,29 +44,42 @@ final class StageReader {
 
   private final Path folder;
   private final Prim root;
-  private final ReadSurface out = new ReadSurface();
+  private final ReadDocument document = new ReadDocument();
+  private ReadSurface out;
 
   private StageReader(Path document, Prim root) {
     this.folder = document.toAbsolutePath().getParent();
     this.root = root;
   }
 
-  static ReadSurface read(Path document) throws IOException {
+  static ReadDocument read(Path document) throws IOException {
+    if (document.toString().endsWith(".usdz")) {
+      return StagePackage.read(document);
+    }
     StageReader r = new StageReader(document, StageParser.parse(Files.readString(document)));
     r.run();
-    return r.out;
+    return r.document;
   }
 
   private void run() {
     if (root.metadata("metersPerUnit") == null || root.metadata("upAxis") == null) {
-      out.complain("the stage does not say its unit and its upward axis");
+      document.complain("the stage does not say its unit and its upward axis");
     }
-    Prim material = root.first("Material");
-    if (material == null) {
-      out.complain("there is no material");
+    List<Prim> materials = root.all("Material");
+    new StageScene(folder, root, document).lights();
+    if (materials.isEmpty() && document.lights().isEmpty()) {
+      document.complain("there is no material");
       return;
     }
-    out.name(material.name());
+    for (Prim m : materials) {
+      out = document.surface();
+      out.name(m.name());
+      material(m);
+    }
+    new StageScene(folder, root, document).shapes();
+  }
+
+  private void material(Prim material) {
     String surface = material.connection("outputs:surface");
     Prim shader = surface == null ? null : root.at(prim(surface));
     if (shader == null || !"UsdPreviewSurface".equals(shader.text("info:id"))) {
@@ -77,14 +92,6 @@ final class StageReader {
     for (String name : shader.inputs()) {
       input(shader, name);
     }
-    Prim mesh = root.first("Mesh");
-    if (mesh != null && !("/" + path(material)).equals(mesh.connection("material:binding"))) {
-      out.complain("the mesh is bound to another material");
-    }
-  }
-
-  private String path(Prim p) {
-    return p.path();
   }
 
   private static String prim(String target) {
@@ -127,8 +134,8 @@ final class StageReader {
 
   private void texture(String name, Prim texture) {
     String asset = texture.text("inputs:file");
-    if (asset == null || !asset.startsWith("./")) {
-      out.complain("the picture of “" + name + "” is not named relative to the stage");
+    if (asset == null || !(asset.startsWith("./") || Path.of(asset).isAbsolute())) {
+      out.complain("the picture of “" + name + "” is named neither relative nor by its whole path");
       return;
     }
     Path file = folder.resolve(asset).normalize();
@@ -181,15 +188,13 @@ final class StageReader {
     double[] scale = numbers(transform, "inputs:scale");
     double[] translation = numbers(transform, "inputs:translation");
     double[] rotation = numbers(transform, "inputs:rotation");
-    if (scale[0] != scale[1]) {
-      out.complain("the pictures are stretched");
-    }
     String coordinates = transform.connection("inputs:in");
     Prim reader = coordinates == null ? null : root.at(prim(coordinates));
     if (reader == null || !"string".equals(reader.type("inputs:varname"))) {
       out.complain("the placement reads no texture coordinates");
     }
-    out.place(new Placement(1 / scale[0], rotation[0], translation[0], translation[1]));
+    out.place(
+        new Placement(1 / scale[0], 1 / scale[1], rotation[0], translation[0], translation[1]));
   }
 
   /** The value of an input, its own or that of the material's input it is connected to. */

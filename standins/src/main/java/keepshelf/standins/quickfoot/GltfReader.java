@@ -5,8 +5,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
+import keepshelf.standins.frame.ReadDocument;
 import keepshelf.standins.frame.ReadSurface;
 import keepshelf.standins.frame.ReadSurface.Input;
 import keepshelf.standins.frame.ReadSurface.Meaning;
@@ -14,41 +14,57 @@ import keepshelf.standins.frame.ReadSurface.Placement;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Reads the first material of a glTF 2.0 document and checks what the engine depends on. */
+/** Reads the materials of a glTF 2.0 document and checks what the engine depends on. */
 final class GltfReader {
   private static final String TRANSFORM = "KHR_texture_transform";
   private static final Set<String> EXTENSIONS =
-      Set.of(TRANSFORM, "KHR_materials_clearcoat", "KHR_materials_emissive_strength");
-  private static final Map<String, Integer> BYTES =
-      Map.of("SCALAR", 1, "VEC2", 2, "VEC3", 3, "VEC4", 4);
-  private static final int FLOAT = 5126;
+      Set.of(
+          TRANSFORM,
+          "KHR_materials_clearcoat",
+          "KHR_materials_emissive_strength",
+          "KHR_materials_sheen",
+          "KHR_materials_transmission",
+          "KHR_materials_ior",
+          "KHR_materials_unlit",
+          "KHR_lights_punctual");
 
   private final Path folder;
   private final JsonNode root;
-  private final ReadSurface out = new ReadSurface();
+  private final ReadDocument document = new ReadDocument();
   private final Set<String> used = new HashSet<>();
+  private ReadSurface out;
 
-  private GltfReader(Path document, JsonNode root) {
-    this.folder = document.toAbsolutePath().getParent();
+  GltfReader(Path folder, JsonNode root) {
+    this.folder = folder;
     this.root = root;
   }
 
-  static ReadSurface read(Path document) throws IOException {
-    JsonNode root = JsonMapper.builder().build().readTree(Files.readAllBytes(document));
-    GltfReader r = new GltfReader(document, root);
-    r.run();
-    return r.out;
+  static ReadDocument read(Path file) throws IOException {
+    if (file.toString().endsWith(".glb")) {
+      return GlbReader.read(file);
+    }
+    JsonNode root = JsonMapper.builder().build().readTree(Files.readAllBytes(file));
+    return new GltfReader(file.toAbsolutePath().getParent(), root).run();
   }
 
-  private void run() {
+  ReadDocument run() throws IOException {
     if (!"2.0".equals(root.path("asset").path("version").asString(""))) {
-      out.complain("the asset's version is not 2.0");
+      document.complain("the asset's version is not 2.0");
     }
-    JsonNode material = root.path("materials").path(0);
-    if (material.isMissingNode()) {
-      out.complain("there is no material");
-      return;
+    if (root.path("materials").isEmpty()) {
+      document.complain("there is no material");
+      return document;
     }
+    for (JsonNode material : root.path("materials")) {
+      out = document.surface();
+      material(material);
+    }
+    used.addAll(new GltfScene(folder, root, document).read());
+    extensions();
+    return document;
+  }
+
+  private void material(JsonNode material) {
     out.name(material.path("name").asString(""));
     JsonNode pbr = material.path("pbrMetallicRoughness");
     texture(pbr, "baseColorTexture", null, "srgb_texture", Meaning.COLOUR);
@@ -60,13 +76,22 @@ final class GltfReader {
     texture(material, "emissiveTexture", null, "srgb_texture", Meaning.EMISSION);
     emission(material);
     alpha(material);
-    JsonNode coat = material.path("extensions").path("KHR_materials_clearcoat");
-    if (!coat.isMissingNode()) {
-      used.add("KHR_materials_clearcoat");
-      texture(coat, "clearcoatTexture", null, null, null);
+    material.path("extensions").propertyNames().forEach(used::add);
+    layer(material, "KHR_materials_clearcoat", "clearcoatTexture", "clearcoatFactor", null);
+    layer(material, "KHR_materials_sheen", "sheenColorTexture", "sheenColorFactor", "srgb_texture");
+    layer(
+        material, "KHR_materials_transmission", "transmissionTexture", "transmissionFactor", null);
+  }
+
+  private void layer(
+      JsonNode material, String extension, String input, String factor, String space) {
+    JsonNode layer = material.path("extensions").path(extension);
+    if (!layer.isMissingNode()) {
+      texture(layer, input, null, space, null);
+      if (layer.has(input) && !layer.has(factor)) {
+        out.complain(input + " is there, but " + factor + " is nothing");
+      }
     }
-    extensions();
-    geometry();
   }
 
   private void emission(JsonNode material) {
@@ -128,24 +153,20 @@ final class GltfReader {
         out.complain(name + " is not repeated");
       }
     }
-    place(name, info.path("extensions").path(TRANSFORM));
+    place(info.path("extensions").path(TRANSFORM));
     out.add(new Input(name, file, through, space, null), meaning);
   }
 
-  private void place(String name, JsonNode transform) {
+  private void place(JsonNode transform) {
     if (transform.isMissingNode()) {
       out.place(new Placement(1, 0, 0, 0));
       return;
     }
     used.add(TRANSFORM);
-    double su = transform.path("scale").path(0).asDouble(1);
-    double sv = transform.path("scale").path(1).asDouble(1);
-    if (su != sv) {
-      out.complain(name + " is stretched: " + su + " by " + sv);
-    }
     out.place(
         new Placement(
-            1 / su,
+            1 / transform.path("scale").path(0).asDouble(1),
+            1 / transform.path("scale").path(1).asDouble(1),
             Math.toDegrees(transform.path("rotation").asDouble(0)),
             transform.path("offset").path(0).asDouble(0),
             transform.path("offset").path(1).asDouble(0)));
@@ -156,62 +177,13 @@ final class GltfReader {
     root.path("extensionsUsed").forEach(e -> declared.add(e.asString()));
     for (String e : used) {
       if (!declared.contains(e)) {
-        out.complain("the extension " + e + " is used and not declared");
+        document.complain("the extension " + e + " is used and not declared");
       }
     }
     for (String e : declared) {
       if (!EXTENSIONS.contains(e)) {
-        out.complain("the extension " + e + " is not known here");
+        document.complain("the extension " + e + " is not known here");
       }
-    }
-  }
-
-  private void geometry() {
-    JsonNode primitive = root.path("meshes").path(0).path("primitives").path(0);
-    if (primitive.isMissingNode()) {
-      out.complain("there is nothing to show the material on");
-      return;
-    }
-    int count = -1;
-    for (String a : new String[] {"POSITION", "NORMAL", "TEXCOORD_0", "TANGENT"}) {
-      JsonNode accessor =
-          root.path("accessors").path(primitive.path("attributes").path(a).asInt(-1));
-      if (accessor.isMissingNode()) {
-        out.complain("the mesh has no " + a);
-        continue;
-      }
-      int n = accessor.path("count").asInt();
-      if (count >= 0 && n != count) {
-        out.complain(a + " has " + n + " entries where " + count + " are needed");
-      }
-      count = n;
-      fits(a, accessor, 4 * BYTES.getOrDefault(accessor.path("type").asString(""), 0));
-      if (accessor.path("componentType").asInt() != FLOAT) {
-        out.complain(a + " is not stored as floats");
-      }
-    }
-    JsonNode indices = root.path("accessors").path(primitive.path("indices").asInt(-1));
-    if (indices.path("count").asInt() % 3 != 0) {
-      out.complain("the indices make no whole triangles");
-    }
-    fits("indices", indices, 4);
-  }
-
-  private void fits(String what, JsonNode accessor, int each) {
-    JsonNode view = root.path("bufferViews").path(accessor.path("bufferView").asInt(-1));
-    long length = (long) accessor.path("count").asInt() * each;
-    if (length > view.path("byteLength").asLong()) {
-      out.complain(what + " is longer than its part of the buffer");
-    }
-    JsonNode buffer = root.path("buffers").path(view.path("buffer").asInt(-1));
-    Path file = folder.resolve(buffer.path("uri").asString("?"));
-    try {
-      long end = view.path("byteOffset").asLong() + view.path("byteLength").asLong();
-      if (Files.size(file) != buffer.path("byteLength").asLong() || end > Files.size(file)) {
-        out.complain("the buffer has another length than is said");
-      }
-    } catch (IOException e) {
-      out.complain("the buffer " + file.getFileName() + " is not there");
     }
   }
 }

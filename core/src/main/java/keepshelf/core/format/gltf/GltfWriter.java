@@ -1,93 +1,111 @@
 package keepshelf.core.format.gltf;
 
-import java.nio.ByteBuffer;
-import java.nio.ByteOrder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import keepshelf.core.format.PreviewMesh;
-import keepshelf.core.format.SurfaceDocument;
-import keepshelf.core.format.SurfaceDocument.Texture;
+import java.util.Set;
+import keepshelf.core.format.Light;
+import keepshelf.core.format.Scene;
+import keepshelf.core.format.Shape;
 import keepshelf.core.store.Json;
 
 /**
- * Writes a {@link SurfaceDocument} as glTF 2.0: one material, every picture with the same
- * KHR_texture_transform, on a ball and a floor so that any viewer shows it.
+ * Writes a {@link Scene} as glTF 2.0 (Khronos Group, 2021): materials whose pictures share one
+ * KHR_texture_transform, meshes in a buffer beside, lights by KHR_lights_punctual, a camera.
  */
 public final class GltfWriter {
-  private static final String TRANSFORM = "KHR_texture_transform";
-  private static final int ARRAY = 34962;
-  private static final int INDICES = 34963;
-  private static final int FLOAT = 5126;
-  private static final int UNSIGNED = 5125;
+  private static final String LIGHTS = "KHR_lights_punctual";
   private static final int REPEAT = 10497;
 
-  private final SurfaceDocument document;
+  private final Scene scene;
   private final String buffer;
-  private final List<String> files = new ArrayList<>();
-  private final List<String> extensions = new ArrayList<>();
+  private final Set<String> extensions = new LinkedHashSet<>();
+  private final List<Map<String, Object>> nodes = new ArrayList<>();
 
-  private GltfWriter(SurfaceDocument document, String buffer) {
-    this.document = document;
+  private GltfWriter(Scene scene, String buffer) {
+    this.scene = scene;
     this.buffer = buffer;
   }
 
   /**
    * The document.
    *
-   * @param buffer file name of {@link #mesh()} beside it
+   * @param buffer file name of {@link GltfBuffer#bytes} beside it
    */
-  public static byte[] write(SurfaceDocument d, String buffer) {
-    return Json.pretty(new GltfWriter(d, buffer).all());
-  }
-
-  /** The bytes of the ball and floor: positions, normals, tangents, coordinates, triangles. */
-  public static byte[] mesh() {
-    PreviewMesh m = PreviewMesh.ballAndFloor();
-    int floats = m.positions().length + m.normals().length + m.tangents().length + m.uvs().length;
-    ByteBuffer b =
-        ByteBuffer.allocate(4 * (floats + m.triangles().length)).order(ByteOrder.LITTLE_ENDIAN);
-    for (float[] part : List.of(m.positions(), m.normals(), m.tangents(), m.uvs())) {
-      for (float f : part) {
-        b.putFloat(f);
-      }
-    }
-    for (int i : m.triangles()) {
-      b.putInt(i);
-    }
-    return b.array();
+  public static byte[] write(Scene scene, String buffer) {
+    return Json.pretty(new GltfWriter(scene, buffer).all());
   }
 
   private Map<String, Object> all() {
-    Map<String, Object> material = material();
+    GltfMaterials materials = new GltfMaterials(extensions);
+    List<Map<String, Object>> written = scene.surfaces().stream().map(materials::material).toList();
+    GltfBuffer geometry = new GltfBuffer(scene);
+    for (int i = 0; i < scene.shapes().size(); i++) {
+      nodes.add(ordered("name", scene.shapes().get(i).name(), "mesh", i));
+    }
+    List<Map<String, Object>> lights = lights();
+    if (scene.camera()) {
+      nodes.add(camera());
+    }
     Map<String, Object> g = new LinkedHashMap<>();
     g.put("asset", ordered("version", "2.0", "generator", "Keep Shelf"));
     if (!extensions.isEmpty()) {
       g.put("extensionsUsed", extensions);
     }
-    g.put("scene", 0);
-    g.put("scenes", List.of(Map.of("nodes", List.of(0))));
-    g.put("nodes", List.of(ordered("name", "Sample", "mesh", 0)));
-    g.put("materials", List.of(material));
-    if (!files.isEmpty()) {
-      g.put("images", files.stream().map(f -> Map.of("uri", escaped(f))).toList());
-      g.put("samplers", List.of(ordered("wrapS", REPEAT, "wrapT", REPEAT)));
-      List<Map<String, Object>> textures = new ArrayList<>();
-      for (int i = 0; i < files.size(); i++) {
-        textures.add(ordered("sampler", 0, "source", i));
-      }
-      g.put("textures", textures);
+    if (!lights.isEmpty()) {
+      g.put("extensions", ordered(LIGHTS, ordered("lights", lights)));
     }
-    geometry(g);
+    g.put("scene", 0);
+    List<Integer> all = new ArrayList<>();
+    for (int i = 0; i < nodes.size(); i++) {
+      all.add(i);
+    }
+    g.put("scenes", List.of(ordered("name", scene.name(), "nodes", all)));
+    g.put("nodes", nodes);
+    if (!written.isEmpty()) {
+      g.put("materials", written);
+    }
+    pictures(g, materials.files());
+    if (!scene.shapes().isEmpty()) {
+      g.put("meshes", meshes(geometry));
+      g.put("accessors", geometry.accessors());
+      g.put("bufferViews", geometry.views());
+      g.put("buffers", List.of(ordered("uri", escaped(buffer), "byteLength", geometry.length())));
+    }
+    if (scene.camera()) {
+      g.put(
+          "cameras",
+          List.of(
+              ordered(
+                  "type",
+                  "perspective",
+                  "perspective",
+                  ordered("yfov", Math.toRadians(Scene.VIEW_DEGREES), "znear", 0.01))));
+    }
     return g;
+  }
+
+  private static void pictures(Map<String, Object> g, List<String> files) {
+    if (files.isEmpty()) {
+      return;
+    }
+    g.put("images", files.stream().map(f -> Map.of("uri", escaped(f))).toList());
+    g.put("samplers", List.of(ordered("wrapS", REPEAT, "wrapT", REPEAT)));
+    List<Map<String, Object>> textures = new ArrayList<>();
+    for (int i = 0; i < files.size(); i++) {
+      textures.add(ordered("sampler", 0, "source", i));
+    }
+    g.put("textures", textures);
   }
 
   private static String escaped(String path) {
     return path.replace("%", "%25").replace(" ", "%20");
   }
 
-  private static Map<String, Object> ordered(Object... pairs) {
+  /** A map of the pairs in their order. */
+  static Map<String, Object> ordered(Object... pairs) {
     Map<String, Object> m = new LinkedHashMap<>();
     for (int i = 0; i < pairs.length; i += 2) {
       m.put((String) pairs[i], pairs[i + 1]);
@@ -95,140 +113,101 @@ public final class GltfWriter {
     return m;
   }
 
-  private Map<String, Object> material() {
-    Map<String, Object> m = ordered("name", document.name());
-    Map<String, Object> pbr = new LinkedHashMap<>();
-    put(pbr, "baseColorTexture");
-    put(pbr, "metallicRoughnessTexture");
-    boolean packed = pbr.containsKey("metallicRoughnessTexture");
-    pbr.put("metallicFactor", packed ? 1 : value("metallicFactor", 0));
-    pbr.put("roughnessFactor", packed ? 1 : value("roughnessFactor", 0.6));
-    m.put("pbrMetallicRoughness", pbr);
-    put(m, "normalTexture");
-    put(m, "occlusionTexture");
-    put(m, "emissiveTexture");
-    if (m.containsKey("emissiveTexture")) {
-      m.put("emissiveFactor", List.of(1, 1, 1));
-    }
-    if (document.cutOut()) {
-      m.put("alphaMode", "MASK");
-      m.put("alphaCutoff", 0.5);
-      m.put("doubleSided", true);
-    }
-    Map<String, Object> coat = new LinkedHashMap<>();
-    put(coat, "clearcoatTexture");
-    if (!coat.isEmpty()) {
-      coat.put("clearcoatFactor", 1);
-      extension("KHR_materials_clearcoat");
-      m.put("extensions", ordered("KHR_materials_clearcoat", coat));
-    }
-    return m;
-  }
-
-  private double value(String input, double otherwise) {
-    return document.values().stream()
-        .filter(v -> v.input().equals(input))
-        .mapToDouble(SurfaceDocument.Value::value)
-        .findFirst()
-        .orElse(otherwise);
-  }
-
-  private void extension(String name) {
-    if (!extensions.contains(name)) {
-      extensions.add(name);
-    }
-  }
-
-  private void put(Map<String, Object> to, String input) {
-    Texture t = document.texture(input).orElse(null);
-    if (t == null) {
-      return;
-    }
-    int index = files.indexOf(t.file());
-    if (index < 0) {
-      index = files.size();
-      files.add(t.file());
-    }
-    extension(TRANSFORM);
-    double s = 1 / document.tileMetres();
-    Map<String, Object> transform =
-        ordered(
-            "offset",
-            List.of(document.offsetU(), document.offsetV()),
-            "rotation",
-            Math.toRadians(document.turnDegrees()),
-            "scale",
-            List.of(s, s));
-    to.put(input, ordered("index", index, "extensions", ordered(TRANSFORM, transform)));
-  }
-
-  private void geometry(Map<String, Object> g) {
-    PreviewMesh m = PreviewMesh.ballAndFloor();
-    g.put(
-        "meshes",
-        List.of(
-            ordered(
-                "primitives",
-                List.of(
-                    ordered(
-                        "attributes",
-                        ordered("POSITION", 0, "NORMAL", 1, "TANGENT", 2, "TEXCOORD_0", 3),
-                        "indices",
-                        4,
-                        "material",
-                        0)))));
-    List<Map<String, Object>> accessors = new ArrayList<>();
-    List<Map<String, Object>> views = new ArrayList<>();
-    int at = 0;
-    float[][] parts = {m.positions(), m.normals(), m.tangents(), m.uvs()};
-    String[] types = {"VEC3", "VEC3", "VEC4", "VEC2"};
-    for (int i = 0; i < parts.length; i++) {
-      views.add(
+  private List<Map<String, Object>> meshes(GltfBuffer geometry) {
+    List<Map<String, Object>> meshes = new ArrayList<>();
+    for (int i = 0; i < scene.shapes().size(); i++) {
+      Shape s = scene.shapes().get(i);
+      meshes.add(
           ordered(
-              "buffer", 0, "byteOffset", at, "byteLength", parts[i].length * 4, "target", ARRAY));
-      at += parts[i].length * 4;
-      Map<String, Object> a =
-          ordered("bufferView", i, "componentType", FLOAT, "count", m.count(), "type", types[i]);
-      if (i == 0) {
-        a.put("min", bound(m.positions(), true));
-        a.put("max", bound(m.positions(), false));
-      }
-      accessors.add(a);
+              "name",
+              s.name(),
+              "primitives",
+              List.of(
+                  ordered(
+                      "attributes",
+                      geometry.attributes(i),
+                      "indices",
+                      geometry.indices(i),
+                      "material",
+                      s.surface()))));
     }
-    views.add(
-        ordered(
-            "buffer",
-            0,
-            "byteOffset",
-            at,
-            "byteLength",
-            m.triangles().length * 4,
-            "target",
-            INDICES));
-    accessors.add(
-        ordered(
-            "bufferView",
-            parts.length,
-            "componentType",
-            UNSIGNED,
-            "count",
-            m.triangles().length,
-            "type",
-            "SCALAR"));
-    g.put("accessors", accessors);
-    g.put("bufferViews", views);
-    g.put(
-        "buffers",
-        List.of(ordered("uri", escaped(buffer), "byteLength", at + m.triangles().length * 4)));
+    return meshes;
   }
 
-  private static List<Float> bound(float[] positions, boolean least) {
-    Float[] b = new Float[3];
-    for (int i = 0; i < positions.length; i++) {
-      int c = i % 3;
-      float v = positions[i];
-      b[c] = b[c] == null ? v : least ? Math.min(b[c], v) : Math.max(b[c], v);
+  private List<Map<String, Object>> lights() {
+    List<Map<String, Object>> out = new ArrayList<>();
+    for (Light light : scene.lights()) {
+      switch (light) {
+        case Light.Panel p -> {
+          // The strength of a small panel straight ahead of it: radiance by area, in candela.
+          out.add(
+              ordered(
+                  "name",
+                  "Panel",
+                  "type",
+                  "spot",
+                  "intensity",
+                  p.strength() * p.side() * p.side(),
+                  "spot",
+                  ordered("innerConeAngle", 0.6, "outerConeAngle", 1.2)));
+          node("Panel", p.at(), p.target(), out.size() - 1);
+        }
+        case Light.Sun s -> {
+          out.add(
+              ordered(
+                  "name",
+                  "Sun",
+                  "type",
+                  "directional",
+                  "color",
+                  List.of(s.red(), s.green(), s.blue()),
+                  "intensity",
+                  s.lux()));
+          double e = Math.toRadians(s.elevationDegrees());
+          double a = Math.toRadians(s.azimuthDegrees());
+          double[] from = {Math.cos(e) * Math.sin(a), Math.sin(e), -Math.cos(e) * Math.cos(a)};
+          node("Sun", from, new double[3], out.size() - 1);
+        }
+        case Light.Dome d ->
+            throw new IllegalArgumentException("glTF 2.0 has no panoramas that give light");
+      }
     }
-    return List.of(b);
+    return out;
+  }
+
+  private void node(String name, double[] from, double[] to, int light) {
+    extensions.add(LIGHTS);
+    Map<String, Object> n = ordered("name", name);
+    n.put("translation", List.of(from[0], from[1], from[2]));
+    n.put("rotation", looking(from, to));
+    n.put("extensions", ordered(LIGHTS, ordered("light", light)));
+    nodes.add(n);
+  }
+
+  private static Map<String, Object> camera() {
+    double[] c = Scene.CAMERA;
+    return ordered(
+        "name",
+        "Camera",
+        "camera",
+        0,
+        "translation",
+        List.of(c[0], c[1], c[2]),
+        "rotation",
+        looking(c, Scene.TARGET));
+  }
+
+  /** The quaternion that turns -z towards the target: first about x, then about y. */
+  private static List<Double> looking(double[] from, double[] to) {
+    double x = to[0] - from[0];
+    double y = to[1] - from[1];
+    double z = to[2] - from[2];
+    double about = Math.atan2(-x, -z) / 2;
+    double up = Math.atan2(y, Math.hypot(x, z)) / 2;
+    return List.of(
+        Math.cos(about) * Math.sin(up),
+        Math.sin(about) * Math.cos(up),
+        -Math.sin(about) * Math.sin(up),
+        Math.cos(about) * Math.cos(up));
   }
 }

@@ -1,6 +1,7 @@
 package keepshelf.core.recognise.model;
 
 import java.io.IOException;
+import java.lang.ref.SoftReference;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -19,6 +20,11 @@ public final class ModelReader {
   private static final int MOST = 100;
 
   private ModelReader() {}
+
+  /** The last model's mesh and the file it is of, as one model is often asked for many times. */
+  private record Known(Path file, long bytes, long changed, SoftReference<Mesh> mesh) {}
+
+  private static volatile Known known;
 
   /** What each of {@code files} holds, in their order; those that cannot be read say why. */
   public static List<ModelFacts> read(List<Path> files) {
@@ -41,6 +47,21 @@ public final class ModelReader {
    * @throws IOException when the importer cannot get through it within a minute
    */
   public static Mesh mesh(Path model) throws IOException {
+    long bytes = Files.size(model);
+    long changed = Files.getLastModifiedTime(model).toMillis();
+    Known k = known;
+    if (k != null && k.file().equals(model) && k.bytes() == bytes && k.changed() == changed) {
+      Mesh mesh = k.mesh().get();
+      if (mesh != null) {
+        return mesh;
+      }
+    }
+    Mesh mesh = imported(model);
+    known = new Known(model, bytes, changed, new SoftReference<>(mesh));
+    return mesh;
+  }
+
+  private static Mesh imported(Path model) throws IOException {
     Path answer = Files.createTempFile("keepshelf-mesh", ".bin");
     try {
       List<String> command = command(answer, List.of(model));

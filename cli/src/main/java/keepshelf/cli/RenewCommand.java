@@ -1,0 +1,106 @@
+package keepshelf.cli;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.Callable;
+import keepshelf.core.Shelf;
+import keepshelf.core.archive.Progress;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.install.InstallPlan;
+import keepshelf.core.install.InstallationState;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Brings installations up to date and mends them. */
+@Command(
+    name = "renew",
+    mixinStandardHelpOptions = true,
+    description =
+        "Update outdated installations to the newest version on the shelf, in the same place, and"
+            + " write missing files again.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf renew --host Lanternhouse --replace-changed",
+      "Exit codes: 0 done and proved; 1 done, with problems; 2 wrong use; 3 could not be done."
+    })
+final class RenewCommand implements Callable<Integer> {
+  @Parameters(arity = "0..*", paramLabel = "ITEM", description = "Only these items.")
+  List<String> names = List.of();
+
+  @Option(names = "--host", paramLabel = "HOST", description = "Only in this host.")
+  String host;
+
+  @Option(
+      names = "--replace-changed",
+      description =
+          "Also where files were changed; what was changed is kept beside, as name~changed.")
+  boolean replace;
+
+  @Mixin ShelfOption shelfOption;
+  @Mixin Output out;
+
+  @Override
+  public Integer call() throws ShelfException {
+    List<Map<String, Object>> done = new ArrayList<>();
+    List<Problem> problems = new ArrayList<>();
+    boolean unproved = false;
+    try (Shelf shelf = shelfOption.open(out, false)) {
+      Set<String> ids = new TreeSet<>();
+      try {
+        ItemArguments.items(shelf, names).forEach(s -> ids.add(s.item().id()));
+        if (host != null) {
+          ItemArguments.host(shelf, host);
+        }
+      } catch (ShelfException e) {
+        out.problem(e.problem());
+        return ItemArguments.exit(e);
+      }
+      for (InstallationRecord i : shelf.catalogue().installations()) {
+        boolean meant =
+            (host == null || i.host().equalsIgnoreCase(host))
+                && (ids.isEmpty() || ids.contains(i.item()));
+        InstallationState.Kind state = meant ? shelf.installer().state(i).kind() : null;
+        boolean sound =
+            state == InstallationState.Kind.CURRENT
+                || state == InstallationState.Kind.OTHER_RESOLUTION;
+        if (state == null || sound) {
+          continue;
+        }
+        try {
+          InstallPlan plan = shelf.installer().renewal(i);
+          InstallationRecord fresh =
+              replace
+                  ? shelf.installer().repair(plan, Progress.NONE)
+                  : shelf.installer().install(plan, Progress.NONE);
+          fresh = shelf.installer().prove(plan, fresh);
+          unproved |= !fresh.proof().ok();
+          done.add(ItemJson.installation(fresh));
+          if (!out.json) {
+            out.say("Renewed " + fresh.document() + " (it was " + state.id() + ")");
+          }
+        } catch (ShelfException e) {
+          problems.add(e.problem());
+        }
+      }
+    }
+    boolean any = out.problems(problems);
+    if (out.json) {
+      Map<String, Object> m = new LinkedHashMap<>();
+      m.put("installations", done);
+      m.put("problems", ProblemJson.of(problems));
+      out.json(m);
+    } else if (done.isEmpty() && !any) {
+      out.say("Every installation is sound; nothing was done.");
+    }
+    return any || unproved ? done.isEmpty() ? Exit.FAILED : Exit.PROBLEMS : Exit.DONE;
+  }
+}

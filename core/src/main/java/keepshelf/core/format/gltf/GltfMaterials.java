@@ -1,0 +1,141 @@
+package keepshelf.core.format.gltf;
+
+import static keepshelf.core.format.gltf.GltfWriter.ordered;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.format.SurfaceDocument;
+import keepshelf.core.format.SurfaceDocument.Texture;
+
+/** Materials as glTF has them, with the pictures they use, each file once. */
+final class GltfMaterials {
+  private static final String TRANSFORM = "KHR_texture_transform";
+  private static final String COAT = "KHR_materials_clearcoat";
+  private static final String SHEEN = "KHR_materials_sheen";
+  private static final String GLASS = "KHR_materials_transmission";
+  private static final String INDEX = "KHR_materials_ior";
+  private static final String STRENGTH = "KHR_materials_emissive_strength";
+  private static final String UNLIT = "KHR_materials_unlit";
+
+  private final Set<String> extensions;
+  private final List<String> files = new ArrayList<>();
+  private SurfaceDocument document;
+
+  /** {@code extensions} takes the names of those that are used. */
+  GltfMaterials(Set<String> extensions) {
+    this.extensions = extensions;
+  }
+
+  /** The pictures in the order of their numbers. */
+  List<String> files() {
+    return files;
+  }
+
+  Map<String, Object> material(SurfaceDocument d) {
+    document = d;
+    Map<String, Object> m = ordered("name", d.name());
+    Map<String, Object> pbr = new LinkedHashMap<>();
+    put(pbr, "baseColorTexture");
+    put(pbr, "metallicRoughnessTexture");
+    boolean packed = pbr.containsKey("metallicRoughnessTexture");
+    pbr.put("metallicFactor", packed ? 1 : value("metallicFactor", 0));
+    pbr.put("roughnessFactor", packed ? 1 : value("roughnessFactor", 0.6));
+    m.put("pbrMetallicRoughness", pbr);
+    put(m, "normalTexture");
+    put(m, "occlusionTexture");
+    put(m, "emissiveTexture");
+    if (m.containsKey("emissiveTexture")) {
+      m.put("emissiveFactor", List.of(1, 1, 1));
+    }
+    if (d.cutOut()) {
+      m.put("alphaMode", "MASK");
+      m.put("alphaCutoff", 0.5);
+      m.put("doubleSided", true);
+    }
+    Map<String, Object> more = more(m.containsKey("emissiveTexture"));
+    if (!more.isEmpty()) {
+      extensions.addAll(more.keySet());
+      m.put("extensions", more);
+    }
+    return m;
+  }
+
+  private Map<String, Object> more(boolean emits) {
+    Map<String, Object> more = new LinkedHashMap<>();
+    layer(more, COAT, "clearcoatTexture", "clearcoatFactor", 1);
+    layer(more, SHEEN, "sheenColorTexture", "sheenColorFactor", List.of(1, 1, 1));
+    layer(more, GLASS, "transmissionTexture", "transmissionFactor", 1);
+    if (more.get(SHEEN) instanceof Map<?, ?> sheen) {
+      @SuppressWarnings("unchecked")
+      Map<String, Object> s = (Map<String, Object>) sheen;
+      s.put("sheenRoughnessFactor", value("sheenRoughnessFactor", 0.3));
+    }
+    double strength = value("emissiveStrength", 1);
+    if (emits && strength > 1) {
+      more.put(STRENGTH, ordered("emissiveStrength", strength));
+    }
+    double index = value("ior", 0);
+    if (index >= 1) {
+      more.put(INDEX, ordered("ior", index));
+    }
+    if ("unlit".equals(document.model())) {
+      more.put(UNLIT, ordered());
+    }
+    return more;
+  }
+
+  private void layer(
+      Map<String, Object> to, String extension, String input, String factor, Object full) {
+    Map<String, Object> layer = new LinkedHashMap<>();
+    put(layer, input);
+    if (!layer.isEmpty()) {
+      layer.put(factor, full);
+      to.put(extension, layer);
+    }
+  }
+
+  private double value(String input, double otherwise) {
+    return document.values().stream()
+        .filter(v -> v.input().equals(input))
+        .mapToDouble(SurfaceDocument.Value::value)
+        .findFirst()
+        .orElse(otherwise);
+  }
+
+  private void put(Map<String, Object> to, String input) {
+    Texture t = document.texture(input).orElse(null);
+    if (t == null) {
+      return;
+    }
+    int index = files.indexOf(t.file());
+    if (index < 0) {
+      index = files.size();
+      files.add(t.file());
+    }
+    Map<String, Object> info = ordered("index", index);
+    boolean whole =
+        document.tileMetres() == 1
+            && document.tileHeightMetres() == 1
+            && document.turnDegrees() == 0
+            && document.offsetU() == 0
+            && document.offsetV() == 0;
+    if (!whole) {
+      extensions.add(TRANSFORM);
+      info.put(
+          "extensions",
+          ordered(
+              TRANSFORM,
+              ordered(
+                  "offset",
+                  List.of(document.offsetU(), document.offsetV()),
+                  "rotation",
+                  Math.toRadians(document.turnDegrees()),
+                  "scale",
+                  List.of(1 / document.tileMetres(), 1 / document.tileHeightMetres()))));
+    }
+    to.put(input, info);
+  }
+}

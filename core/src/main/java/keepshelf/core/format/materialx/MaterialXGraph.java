@@ -1,0 +1,193 @@
+package keepshelf.core.format.materialx;
+
+import keepshelf.core.format.Numbers;
+import keepshelf.core.format.SurfaceDocument;
+import keepshelf.core.format.SurfaceDocument.Texture;
+import keepshelf.core.format.SurfaceDocument.Use;
+
+/**
+ * The pictures of one surface with their one placement, whose controls are the graph's own inputs:
+ * by texture coordinates, or laid on from three sides by the place in the object.
+ */
+final class MaterialXGraph {
+  private final XmlText xml;
+  private final SurfaceDocument document;
+
+  MaterialXGraph(XmlText xml, SurfaceDocument document) {
+    this.xml = xml;
+    this.document = document;
+  }
+
+  void write(String graph) {
+    xml.open("nodegraph", "name", graph);
+    if (document.triplanar()) {
+      axes();
+    } else {
+      coordinates();
+    }
+    for (Texture t : document.textures()) {
+      texture(t);
+    }
+    for (Texture t : document.textures()) {
+      xml.leaf(
+          "output",
+          "name",
+          t.input() + "_out",
+          "type",
+          inputType(t.use()),
+          "nodename",
+          lastNode(t));
+    }
+    xml.close();
+  }
+
+  private void control(String name, String type, String value, String shown, String folder) {
+    xml.leaf(
+        "input", "name", name, "type", type, "value", value, "uiname", shown, "uifolder", folder);
+  }
+
+  private void bound(String name, String type, String control) {
+    xml.leaf("input", "name", name, "type", type, "interfacename", control);
+  }
+
+  private void coordinates() {
+    control(
+        "tile_size",
+        "vector2",
+        Numbers.plain(document.tileMetres()) + ", " + Numbers.plain(document.tileHeightMetres()),
+        "Tile size (UV units, 1 = 1 m)",
+        "Placement");
+    control("turn", "float", Numbers.plain(document.turnDegrees()), "Turn (degrees)", "Placement");
+    control(
+        "offset",
+        "vector2",
+        Numbers.plain(document.offsetU()) + ", " + Numbers.plain(document.offsetV()),
+        "Offset",
+        "Placement");
+    strength();
+    xml.open("texcoord", "name", "uv", "type", "vector2");
+    xml.value("index", "integer", "0");
+    xml.close();
+    xml.open("place2d", "name", "placement", "type", "vector2");
+    xml.from("texcoord", "vector2", "uv");
+    bound("scale", "vector2", "tile_size");
+    bound("rotate", "float", "turn");
+    bound("offset", "vector2", "offset");
+    xml.close();
+  }
+
+  private void axes() {
+    String w = Numbers.plain(document.tileMetres() * document.unitsPerMetre());
+    String h = Numbers.plain(document.tileHeightMetres() * document.unitsPerMetre());
+    control(
+        "tile_size", "vector3", w + ", " + h + ", " + w, "Tile size (scene units)", "Placement");
+    control("offset", "vector3", "0, 0, 0", "Offset (scene units)", "Placement");
+    control("blend", "float", "0.2", "Blending of the sides", "Placement");
+    strength();
+    xml.open("position", "name", "place", "type", "vector3");
+    xml.value("space", "string", "object");
+    xml.close();
+    xml.open("normal", "name", "facing", "type", "vector3");
+    xml.value("space", "string", "object");
+    xml.close();
+    xml.open("subtract", "name", "shifted", "type", "vector3");
+    xml.from("in1", "vector3", "place");
+    bound("in2", "vector3", "offset");
+    xml.close();
+    xml.open("divide", "name", "placement", "type", "vector3");
+    xml.from("in1", "vector3", "shifted");
+    bound("in2", "vector3", "tile_size");
+    xml.close();
+  }
+
+  private void strength() {
+    if (document.textures().stream().anyMatch(t -> t.use() == Use.NORMAL)) {
+      control("normal_strength", "float", "1", "Normal strength", "Surface");
+    }
+  }
+
+  private void texture(Texture t) {
+    String type =
+        switch (t.use()) {
+          case COLOUR -> "color3";
+          case NORMAL -> "vector3";
+          default -> "float";
+        };
+    if (document.triplanar()) {
+      xml.open("triplanarprojection", "name", t.input() + "_image", "type", type);
+      for (String side : new String[] {"filex", "filey", "filez"}) {
+        file(side, t);
+      }
+      xml.from("position", "vector3", "placement");
+      xml.from("normal", "vector3", "facing");
+      bound("blend", "float", "blend");
+    } else {
+      xml.open("image", "name", t.input() + "_image", "type", type);
+      file("file", t);
+      xml.from("texcoord", "vector2", "placement");
+      xml.value("uaddressmode", "string", "periodic");
+      xml.value("vaddressmode", "string", "periodic");
+    }
+    xml.close();
+    after(t);
+  }
+
+  private void file(String input, Texture t) {
+    if (t.use() == Use.COLOUR) {
+      xml.leaf(
+          "input",
+          "name",
+          input,
+          "type",
+          "filename",
+          "value",
+          t.file(),
+          "colorspace",
+          "srgb_texture");
+    } else {
+      xml.value(input, "filename", t.file());
+    }
+  }
+
+  /** What turns the picture's samples into what the input takes. */
+  private void after(Texture t) {
+    switch (t.use()) {
+      case NORMAL -> {
+        xml.open("normalmap", "name", lastNode(t), "type", "vector3");
+        xml.from("in", "vector3", t.input() + "_image");
+        bound("scale", "float", "normal_strength");
+        xml.close();
+      }
+      case GREY_AS_COLOUR -> {
+        xml.open("convert", "name", lastNode(t), "type", "color3");
+        xml.from("in", "float", t.input() + "_image");
+        xml.close();
+      }
+      case DISPLACEMENT -> {
+        // Half grey stays where it is, so that the object keeps its size.
+        xml.open("subtract", "name", lastNode(t), "type", "float");
+        xml.from("in1", "float", t.input() + "_image");
+        xml.value("in2", "float", "0.5");
+        xml.close();
+      }
+      default -> {}
+    }
+  }
+
+  private static String lastNode(Texture t) {
+    return switch (t.use()) {
+      case NORMAL -> "normal_map";
+      case GREY_AS_COLOUR -> t.input() + "_color";
+      case DISPLACEMENT -> "height_centred";
+      default -> t.input() + "_image";
+    };
+  }
+
+  static String inputType(Use use) {
+    return switch (use) {
+      case COLOUR, GREY_AS_COLOUR -> "color3";
+      case NORMAL -> "vector3";
+      default -> "float";
+    };
+  }
+}

@@ -1,0 +1,94 @@
+package keepshelf.core.install;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.archive.FileTrees;
+import keepshelf.core.catalogue.InstallOptions;
+import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.store.Json;
+import tools.jackson.core.JacksonException;
+
+/**
+ * What was asked to be installed and is not done yet, so that it can go on after an interruption.
+ */
+public final class InstallQueue {
+  private static final String FILE = "wanted.queue";
+
+  /**
+   * One wish.
+   *
+   * @param item identifier of the item
+   * @param host name of the host
+   * @param options how
+   */
+  public record Wanted(String item, String host, InstallOptions options) {}
+
+  private record Kept(List<Wanted> wanted) {}
+
+  private final Path file;
+
+  /** The queue of a shelf. */
+  public InstallQueue(ShelfFolder shelf) {
+    this.file = shelf.journal().resolve(FILE);
+  }
+
+  /** What is left, in the order it was asked for. */
+  public synchronized List<Wanted> left() {
+    try {
+      return Files.exists(file)
+          ? Json.mapper().readValue(Files.readAllBytes(file), Kept.class).wanted()
+          : List.of();
+    } catch (IOException | JacksonException e) {
+      // What cannot be read any more can be asked for again.
+      return List.of();
+    }
+  }
+
+  /** Adds wishes; an earlier one for the same item and host is replaced. */
+  public synchronized void add(List<Wanted> wanted) throws ShelfException {
+    List<Wanted> all = new ArrayList<>(left());
+    for (Wanted w : wanted) {
+      all.removeIf(x -> same(x, w));
+      all.add(w);
+    }
+    write(all);
+  }
+
+  /** Takes a wish out that is done, or cannot be. */
+  public synchronized void done(Wanted w) throws ShelfException {
+    List<Wanted> all = new ArrayList<>(left());
+    if (all.removeIf(x -> same(x, w))) {
+      write(all);
+    }
+  }
+
+  /** Forgets all wishes. */
+  public synchronized void clear() throws ShelfException {
+    write(List.of());
+  }
+
+  private static boolean same(Wanted a, Wanted b) {
+    return a.item().equals(b.item()) && a.host().equals(b.host());
+  }
+
+  private void write(List<Wanted> all) throws ShelfException {
+    try {
+      if (all.isEmpty()) {
+        Files.deleteIfExists(file);
+      } else {
+        FileTrees.writeAtomically(file, Json.pretty(new Kept(all)));
+      }
+    } catch (IOException e) {
+      throw new ShelfException(
+          Problem.error(
+              "disk", file.toString(), DiskTrouble.sentence(e, "noting what is to be installed")),
+          e);
+    }
+  }
+}

@@ -1,0 +1,276 @@
+package keepshelf.core.install;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import keepshelf.core.archive.Hashes;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.InstallOptions;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.InstallationRecord.LeftOut;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.Setup;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.preview.Previews;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+
+/** Makes the plan of one installation. */
+final class PlanMaker {
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final ShelvedItem item;
+  private final HostRecord host;
+  private final InstallOptions options;
+  private final HostProfile profile;
+  private final List<String> surfaces = new ArrayList<>();
+  private final List<PlannedMap> maps = new ArrayList<>();
+  private final List<LeftOut> leftOut = new ArrayList<>();
+  private final List<String> remarks = new ArrayList<>();
+
+  PlanMaker(
+      ShelfFolder shelf,
+      Catalogue catalogue,
+      ShelvedItem item,
+      HostRecord host,
+      InstallOptions options)
+      throws ShelfException {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.item = item;
+    this.host = host;
+    this.options = options;
+    this.profile =
+        HostProfile.named(host.profile())
+            .orElseThrow(() ->
+                new ShelfException(
+                    Problem.error(
+                        "no-profile",
+                        host.name(),
+                        "The host "
+                            + host.name()
+                            + " uses the profile “"
+                            + host.profile()
+                            + "”, which is not known here.")));
+  }
+
+  /**
+   * The plan.
+   *
+   * @param takesOver an installation of another version of the item whose place it takes, or null
+   */
+  InstallPlan plan(InstallationRecord takesOver) throws ShelfException {
+    ItemRecord i = item.item();
+    Optional<String> why = Abilities.cannot(profile, i.kind(), i.roles());
+    if (why.isPresent()) {
+      throw cannotTake(why.get());
+    }
+    Setup as = setup();
+    String used = used();
+    String stem = profile.files().stem(item);
+    ModelPlan model = null;
+    LightPlan light = null;
+    switch (as) {
+      case LIGHT -> {
+        light = LightPlan.of(shelf, item, profile, options, used, stem, maps, remarks);
+        if (light == null) {
+          throw cannotTake("it has no panorama that can be read");
+        }
+      }
+      case MODEL -> {
+        model = ModelPlan.of(shelf, catalogue, item, profile, options, remarks);
+        for (ModelPlan.Slot s : model.slots()) {
+          String name = profile.files().clean(s.name());
+          surface(
+              s.name(),
+              new MapSources(at(s.maps(), used), i.kind()),
+              model.slots().size() == 1 ? stem : stem + "_" + name);
+        }
+      }
+      default -> {
+        MapSources sources = new MapSources(i.mapsAt(used), i.kind());
+        if (sources.tiled() && !profile.tiles()) {
+          throw cannotTake("it comes in UDIM tiles, which this host does not read");
+        }
+        surface(i.name(), sources, stem);
+        if (maps.isEmpty()) {
+          throw cannotTake("none of its maps has a place in this host’s surface");
+        }
+      }
+    }
+    boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
+    double tile = inTiles ? tile() : 1;
+    boolean raised =
+        as == Setup.RELIEF_FLOOR
+            || maps.stream().anyMatch(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP);
+    OptionalDouble relief = raised ? Relief.known(shelf, item, used, tile) : OptionalDouble.empty();
+    String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
+    InstallationRecord before =
+        takesOver != null
+            ? takesOver
+            : catalogue.installations().stream()
+                .filter(x -> x.id().equals(id))
+                .findFirst()
+                .orElse(null);
+    return new InstallPlan(
+        id,
+        item,
+        host,
+        profile,
+        options,
+        as,
+        used,
+        folder(used, id, before),
+        before != null && !profile.onePackage()
+            ? HostDocuments.name(profile, stemOf(before, stem))
+            : HostDocuments.name(profile, stem),
+        surfaces,
+        maps,
+        leftOut,
+        remarks,
+        tile,
+        inTiles ? tile * proportions() : 1,
+        options.tileMetres() != null || i.tileMetres() != null || !inTiles,
+        raised ? relief.orElse(Relief.assumed(tile)) : 0,
+        relief.isPresent(),
+        model == null ? null : model.file(),
+        as == Setup.RELIEF_FLOOR ? heights(used) : null,
+        light == null ? null : light.sun(),
+        light == null ? 0 : light.horizonDegrees(),
+        before);
+  }
+
+  /** A document keeps its name when another version takes its place, so that links to it hold. */
+  private static String stemOf(InstallationRecord before, String otherwise) {
+    String name = Path.of(before.document()).getFileName().toString();
+    int dot = name.lastIndexOf('.');
+    return dot > 0 ? name.substring(0, dot) : otherwise;
+  }
+
+  private void surface(String name, MapSources sources, String stem) {
+    Planner p = new Planner(shelf, item, sources, profile, surfaces.size(), stem);
+    p.plan();
+    surfaces.add(name);
+    maps.addAll(p.maps());
+    for (LeftOut l : p.leftOut()) {
+      if (!leftOut.contains(l)) {
+        leftOut.add(l);
+      }
+    }
+  }
+
+  /** Of maps that belong together those at a resolution. */
+  private List<keepshelf.core.catalogue.MapRecord> at(
+      List<keepshelf.core.catalogue.MapRecord> all, String resolution) {
+    return item.item().withMaps(all, List.of()).mapsAt(resolution);
+  }
+
+  private Path heights(String resolution) {
+    return item.item().mapsAt(resolution).stream()
+        .filter(m -> m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP)
+        .findFirst()
+        .map(m -> shelf.resolve(item.path(m)))
+        .orElse(null);
+  }
+
+  private Setup setup() throws ShelfException {
+    List<Setup> can = Setup.of(item.item().kind(), item.item().roles());
+    if (options.as() == null) {
+      return can.getFirst();
+    }
+    if (!can.contains(options.as())) {
+      throw new ShelfException(
+          Problem.error(
+              "cannot-be-that",
+              item.item().key(),
+              "“"
+                  + item.item().name()
+                  + "” cannot be set up as "
+                  + options.as().id()
+                  + ". It can be: "
+                  + String.join(", ", can.stream().map(Setup::id).toList())
+                  + "."));
+    }
+    return options.as();
+  }
+
+  private ShelfException cannotTake(String why) {
+    return new ShelfException(
+        Problem.error(
+            "cannot-take",
+            item.item().key(),
+            host.name() + " cannot take “" + item.item().name() + "”: " + why + "."));
+  }
+
+  private double tile() {
+    return Optional.ofNullable(options.tileMetres())
+        .or(() -> Optional.ofNullable(item.item().tileMetres()))
+        .orElse(Previews.ASSUMED_TILE_METRES);
+  }
+
+  /** Height by width of the main picture. */
+  private double proportions() {
+    return maps.stream()
+        .filter(m -> m.source().width() > 0 && m.source().height() > 0)
+        .min(java.util.Comparator.comparing(m -> m.role() == MapRole.BASE_COLOUR ? 0 : 1))
+        .map(m -> m.source().height() / (double) m.source().width())
+        .orElse(1.0);
+  }
+
+  private String used() throws ShelfException {
+    String wished = options.resolution();
+    List<String> has = item.item().resolutions();
+    if (wished == null) {
+      return has.isEmpty() ? null : has.getLast();
+    }
+    String label = wished.toUpperCase(Locale.ROOT);
+    if (!has.contains(label)) {
+      throw new ShelfException(
+          Problem.error(
+              "no-such-resolution",
+              item.item().key(),
+              "“"
+                  + item.item().name()
+                  + "” is not on the shelf at "
+                  + wished
+                  + ". It is there at "
+                  + (has.isEmpty() ? "one size of unknown label" : String.join(", ", has))
+                  + "."));
+    }
+    return label;
+  }
+
+  /** The folder of this installation: the one it has, or one that is free. */
+  private Path folder(String resolution, String id, InstallationRecord before) {
+    Path root = Path.of(host.folder());
+    if (before != null) {
+      Path has = Path.of(before.document()).getParent();
+      if (has.startsWith(root)) {
+        return has;
+      }
+    }
+    Path wanted = root;
+    for (String part : profile.files().path(item, resolution)) {
+      wanted = wanted.resolve(part);
+    }
+    for (int n = 1; ; n++) {
+      Path f = numbered(wanted, n);
+      if (!Files.exists(f) || Receipts.isOf(f, id)) {
+        return f;
+      }
+    }
+  }
+
+  /** The n-th name to try for a folder. */
+  static Path numbered(Path wanted, int n) {
+    return n == 1 ? wanted : wanted.resolveSibling(wanted.getFileName() + "~" + n);
+  }
+}

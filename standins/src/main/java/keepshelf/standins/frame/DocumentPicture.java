@@ -1,0 +1,83 @@
+package keepshelf.standins.frame;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.render.BallPreview;
+import keepshelf.imaging.render.EnvironmentPreview;
+import keepshelf.imaging.render.Light;
+import keepshelf.imaging.render.Mesh;
+import keepshelf.imaging.render.ModelPreview;
+import keepshelf.imaging.render.Surface;
+import keepshelf.standins.frame.ReadDocument.ReadLight;
+import keepshelf.standins.frame.ReadDocument.ReadShape;
+import keepshelf.standins.frame.ReadSurface.Input;
+import keepshelf.standins.frame.ReadSurface.Meaning;
+import keepshelf.standins.frame.ReadSurface.Placement;
+
+/** A test picture of a document, from what was read of it. */
+public final class DocumentPicture {
+  private DocumentPicture() {}
+
+  /**
+   * ARGB, {@code side} pixels a side: a surface on a ball, shapes with their surfaces, or a light.
+   *
+   * @throws IOException when a picture that it needs cannot be decoded
+   */
+  public static int[] render(ReadDocument d, int side) throws IOException {
+    for (ReadLight l : d.lights()) {
+      if (l.picture() != null) {
+        return EnvironmentPreview.render(ImageDecoder.decode(l.picture()), side);
+      }
+    }
+    if (d.surfaces().isEmpty()) {
+      throw new IOException("there is nothing to show");
+    }
+    if (d.shapes().size() == 1 && d.shapes().getFirst().name().equals("Sky")) {
+      Input sky = d.surfaces().getFirst().meaning(Meaning.COLOUR);
+      Path file = sky == null ? null : sky.file();
+      if (file != null) {
+        return EnvironmentPreview.render(ImageDecoder.decode(file), side);
+      }
+    }
+    boolean sample =
+        d.shapes().isEmpty() || d.shapes().stream().anyMatch(s -> s.name().equals("Ball"));
+    return sample ? ball(d.surfaces().getFirst(), side) : shapes(d, side);
+  }
+
+  private static int[] ball(ReadSurface s, int side) throws IOException {
+    double tile = s.placement() == null ? 1 : s.placement().tile();
+    return BallPreview.render(Evaluation.of(s), BallPreview.Settings.card(side, tile));
+  }
+
+  private static int[] shapes(ReadDocument d, int side) throws IOException {
+    List<Surface> surfaces = new ArrayList<>();
+    for (ReadSurface s : d.surfaces()) {
+      surfaces.add(Evaluation.of(s));
+    }
+    int corners = d.shapes().stream().mapToInt(s -> s.triangles().length).sum();
+    Mesh mesh =
+        new Mesh(
+            new float[corners * 3],
+            new float[corners * 3],
+            new float[corners * 2],
+            new int[corners / 3]);
+    int at = 0;
+    for (ReadShape s : d.shapes()) {
+      Placement p = s.surface() < 0 ? null : d.surfaces().get(s.surface()).placement();
+      float across = p == null ? 1 : (float) (1 / p.tile());
+      float down = p == null ? 1 : (float) (1 / p.tileHeight());
+      for (int v : s.triangles()) {
+        System.arraycopy(s.positions(), 3 * v, mesh.positions(), 3 * at, 3);
+        System.arraycopy(s.normals(), 3 * v, mesh.normals(), 3 * at, 3);
+        mesh.uvs()[2 * at] = s.uvs()[2 * v] * across;
+        mesh.uvs()[2 * at + 1] = s.uvs()[2 * v + 1] * down;
+        mesh.slots()[at / 3] = Math.max(0, s.surface());
+        at++;
+      }
+    }
+    return ModelPreview.render(mesh, surfaces, side, 2, Light.LAMP_ROOM_WINDOW, 0);
+  }
+}
