@@ -19,6 +19,11 @@ public final class Words {
         : new MessageFormat(text, Locale.UK).format(values);
   }
 
+  /** The text of {@code key}, or null when there is none. */
+  public static String find(String key) {
+    return BUNDLE.containsKey(key) ? BUNDLE.getString(key) : null;
+  }
+
   /** Bytes as people read them: "412 MB". */
   public static String bytes(long bytes) {
     if (bytes < 1_000_000) {

@@ -13,6 +13,7 @@ import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.convert.Light;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.convert.NormalMaps;
+import keepshelf.imaging.convert.NormalVariance;
 import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.convert.SpecGloss;
 import keepshelf.imaging.io.ImageDecoder;
@@ -38,6 +39,10 @@ final class MapConverter {
   static void write(PlannedMap m, InstallPlan plan, Path to) throws IOException {
     if (m.copied()) {
       copy(m.from(), to, plan.profile().files().links());
+      return;
+    }
+    if (RowConverter.fits(m)) {
+      RowConverter.write(m, plan.profile(), to);
       return;
     }
     Pixels p = converted(m, plan);
@@ -76,8 +81,23 @@ final class MapConverter {
       p = Resize.to(p, map.width(), map.height(), holds());
     }
     p = Maps.quantised(p);
-    boolean bytes = profile.maxBits() == 8 || ("depth".equals(last()) && profile.maxBits() == 8);
-    return bytes ? Resize.toBytes(p) : p;
+    if (map.after().contains("normal-variance")) {
+      p = roughened(p);
+    }
+    return profile.maxBits() == 8 ? Resize.toBytes(p) : p;
+  }
+
+  /** With the roughness that the relief lost by making it smaller would have shown. */
+  private Pixels roughened(Pixels p) throws IOException {
+    Pixels normals = ImageDecoder.decode(map.helper(MapRole.NORMAL).from());
+    float[] lengths = NormalVariance.lengths(normals, p.width(), p.height());
+    int channel = 0;
+    for (Part x : map.parts()) {
+      if (x.to() != null && (x.role() == MapRole.ROUGHNESS || x.role() == MapRole.GLOSS)) {
+        channel = keepshelf.core.model.Channels.index(x.to());
+      }
+    }
+    return NormalVariance.applied(p, channel, map.role() == MapRole.GLOSS, lengths);
   }
 
   private Pixels panorama() throws IOException {
@@ -86,10 +106,6 @@ final class MapConverter {
       p = Panorama.level(p, horizonDegrees);
     }
     return map.conversions().contains("tone-map") ? Panorama.sky(p, map.width(), map.height()) : p;
-  }
-
-  private String last() {
-    return map.after().isEmpty() ? "" : map.after().getLast();
   }
 
   private Resize.Holds holds() {

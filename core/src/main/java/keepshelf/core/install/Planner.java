@@ -125,6 +125,7 @@ final class Planner {
     }
     Size size = Size.of(parts, profile);
     limits(main, size, after);
+    parts = withLostRelief(role, parts, main.tile(), size, after);
     boolean converted = !after.isEmpty() || parts.stream().anyMatch(p -> !p.steps().isEmpty());
     if (!converted && unreadable(main, fit.use())) {
       after.add("format");
@@ -154,6 +155,25 @@ final class Planner {
             fit.use(),
             size.width(),
             size.height()));
+  }
+
+  /** A roughness map that is made smaller takes the normals along whose relief it has to show. */
+  private List<Part> withLostRelief(
+      MapRole role, List<Part> parts, Integer tile, Size size, List<String> after) {
+    boolean smaller = size.width() < size.fullWidth() || size.height() < size.fullHeight();
+    boolean roughness = role == MapRole.ROUGHNESS || role == MapRole.GLOSS;
+    List<Part> normal =
+        smaller && roughness && sources.has(MapRole.NORMAL)
+            ? recipes.of(MapRole.NORMAL, tile).orElse(List.of())
+            : List.of();
+    if (normal.isEmpty()) {
+      return parts;
+    }
+    Part n = normal.getFirst();
+    List<Part> all = new ArrayList<>(parts);
+    all.add(new Part(MapRole.NORMAL, n.source(), n.channel(), n.from(), List.of(), null));
+    after.add("normal-variance");
+    return all;
   }
 
   /** A word for a file name out of an input's name. */
@@ -227,6 +247,11 @@ final class Planner {
       after.add("pack");
     }
     limits(first, size, after);
+    boolean rough =
+        packing.channels().values().stream().anyMatch(c -> c.role().equals(MapRole.ROUGHNESS.id()));
+    if (rough && !asDelivered) {
+      parts = withLostRelief(MapRole.ROUGHNESS, parts, null, size, after);
+    }
     String format = after.isEmpty() ? first.format() : profile.fileFormats().getFirst();
     planned.add(
         new PlannedMap(

@@ -41,6 +41,17 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
           p.channels() >= 3
               && (role == MapRole.NORMAL || facts.character() == PixelCharacter.NORMAL);
       return new MapLook(facts, vectors ? Sketch.ofNormal(p) : Sketch.of(p), null);
+    } catch (OutOfMemoryError e) {
+      return new MapLook(
+          null,
+          null,
+          Problem.warning(
+              "too-large-to-look-at",
+              f.path(),
+              f.name()
+                  + " is too large for the memory that this program has, so its pixels were not"
+                  + " looked at. It is kept and can be installed; start the program with more"
+                  + " memory and take it in again to have it checked."));
     } catch (IOException e) {
       return new MapLook(
           null,

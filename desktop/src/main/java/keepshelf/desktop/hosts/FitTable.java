@@ -1,5 +1,6 @@
 package keepshelf.desktop.hosts;
 
+import java.util.Set;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -40,6 +41,7 @@ final class FitTable extends ScrollPane {
     void moved(HostRecord h);
   }
 
+  private static final Set<KeyCode> OWN_KEYS = Set.of(KeyCode.SPACE, KeyCode.ENTER, KeyCode.ESCAPE);
   private static final double ITEM_WIDTH = 330;
   private static final double NARROW_ITEM = 232;
   private static final double HOST_WIDTH = 150;
@@ -69,11 +71,11 @@ final class FitTable extends ScrollPane {
     Label none = Kit.wrapped(Words.of("hosts.norows"), "second");
     none.setPadding(new Insets(24));
     list.setPlaceholder(none);
-    // Arrows move between cells, not rows.
+    // Arrows move between cells, not rows; the list would also take Enter and Escape for itself.
     list.addEventFilter(
         KeyEvent.KEY_PRESSED,
         e -> {
-          if (e.getCode().isArrowKey() || e.getCode() == KeyCode.SPACE) {
+          if (e.getCode().isArrowKey() || OWN_KEYS.contains(e.getCode())) {
             keys.accept(e);
           }
         });
@@ -265,14 +267,7 @@ final class FitTable extends ScrollPane {
     HBox.setHgrow(both, Priority.ALWAYS);
     InstallationRecord i = model.installed(c).orElse(null);
     if (model.plans().containsKey(c)) {
-      String to = model.plans().get(c).resolution();
-      line.getChildren()
-          .add(
-              Kit.label(
-                  i == null
-                      ? Words.of("hosts.plan.new")
-                      : Words.of("hosts.cell.to", i.resolution(), to == null ? "" : to),
-                  "second"));
+      line.getChildren().add(Kit.label(planned(i, model.plans().get(c).resolution()), "second"));
       if (i != null) {
         return both;
       }
@@ -298,6 +293,17 @@ final class FitTable extends ScrollPane {
       both.getChildren().add(proof(i));
     }
     return both;
+  }
+
+  /** What becomes of a chosen cell: new, another resolution, or the same again. */
+  private static String planned(InstallationRecord now, String to) {
+    if (now == null) {
+      return Words.of("hosts.plan.new");
+    }
+    String from = now.resolution() == null ? "" : now.resolution();
+    return from.equals(to)
+        ? Words.of("hosts.cell.again", from)
+        : Words.of("hosts.cell.to", from, to);
   }
 
   private static Label proof(InstallationRecord i) {

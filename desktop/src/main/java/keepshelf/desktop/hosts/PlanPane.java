@@ -113,7 +113,7 @@ final class PlanPane extends BorderPane {
                   104),
               Kit.label(Words.of("hosts.willshow", p.host().name()), "hint"));
     }
-    both.setMinWidth(132);
+    both.setMinWidth(176);
     both.getStyleClass().add("plan-part");
     return both;
   }

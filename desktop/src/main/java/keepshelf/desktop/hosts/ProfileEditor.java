@@ -145,12 +145,12 @@ final class ProfileEditor extends VBox {
   }
 
   private Node words(String field) {
-    TextField t = new TextField(draft.field(field).orElse(""));
+    TextField t = new TextField(draft.field(field).orElse("").replaceFirst("\\.0$", ""));
     t.setPrefColumnCount(10);
     Runnable put =
         () -> {
           String v = t.getText().strip();
-          if (!v.equals(draft.field(field).orElse(""))) {
+          if (!v.equals(draft.field(field).orElse("").replaceFirst("\\.0$", ""))) {
             boolean number = field.equals("unitsPerMetre");
             set(field, number ? v.isEmpty() ? "0" : v : "\"" + v.replace("\"", "") + "\"");
           }
@@ -173,6 +173,20 @@ final class ProfileEditor extends VBox {
     now.filter(v -> !values.contains(v)).ifPresent(values::add);
     box.getItems().setAll(values);
     box.setValue(now.orElse(values.getFirst()));
+    box.setPrefWidth(164);
+    box.setConverter(
+        new javafx.util.StringConverter<>() {
+          @Override
+          public String toString(String v) {
+            String words = v == null ? "" : Words.find("hosts.value." + v);
+            return words == null ? v : words;
+          }
+
+          @Override
+          public String fromString(String s) {
+            return s;
+          }
+        });
     box.valueProperty()
         .addListener((o, was, is) -> {
           boolean word = !is.matches("[0-9]+|true|false");

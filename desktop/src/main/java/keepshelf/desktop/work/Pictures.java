@@ -6,6 +6,7 @@ import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.concurrent.atomic.AtomicInteger;
 import javafx.beans.property.ObjectProperty;
@@ -79,7 +80,7 @@ public final class Pictures {
     Picture picture = null;
     try {
       picture = w.maker().call();
-    } catch (IOException e) {
+    } catch (IOException | CancellationException e) {
       org.slf4j.LoggerFactory.getLogger(Pictures.class).debug("no picture for {}", w.key(), e);
     } catch (Exception e) {
       org.slf4j.LoggerFactory.getLogger(Pictures.class).warn("no picture for {}", w.key(), e);

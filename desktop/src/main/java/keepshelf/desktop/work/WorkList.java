@@ -79,6 +79,8 @@ public final class WorkList implements AutoCloseable {
     lane.execute(() -> {
       try {
         what.run();
+      } catch (CancellationException e) {
+        // The window was closed meanwhile.
       } catch (RuntimeException e) {
         unexpected("Work in the background", e);
       }

@@ -17,6 +17,9 @@ public final class Resize {
     NORMALS
   }
 
+  /** What the noise of {@link #toBytes} begins with. */
+  public static final long SEED = 0x9E3779B97F4A7C15L;
+
   private Resize() {}
 
   /** {@code p} at another size, at 16 bits unless it was 8-bit data and stays so. */
@@ -93,14 +96,24 @@ public final class Resize {
       return p;
     }
     byte[] out = new byte[p.sampleCount()];
-    long seed = 0x9E3779B97F4A7C15L;
+    long seed = SEED;
     for (int i = 0; i < out.length; i++) {
-      seed = seed * 6364136223846793005L + 1442695040888963407L;
-      double one = (seed >>> 40) / (double) (1 << 24);
-      double two = (seed >>> 16 & 0xFFFFFF) / (double) (1 << 24);
-      double v = Math.clamp(p.at(i), 0f, 1f) * 255;
-      out[i] = (byte) Math.clamp(Math.round(v + (one - two) * 0.999), 0, 255);
+      seed = next(seed);
+      out[i] = (byte) dithered(p.at(i), seed);
     }
     return Pixels.u8(p.width(), p.height(), p.channels(), out);
+  }
+
+  /** State of the noise after {@code seed}; the first is {@link #SEED}. */
+  public static long next(long seed) {
+    return seed * 6364136223846793005L + 1442695040888963407L;
+  }
+
+  /** Level 0..255 of {@code value} (0..1) with the noise of {@code seed}. */
+  public static int dithered(float value, long seed) {
+    double one = (seed >>> 40) / (double) (1 << 24);
+    double two = (seed >>> 16 & 0xFFFFFF) / (double) (1 << 24);
+    double v = Math.clamp(value, 0f, 1f) * 255;
+    return (int) Math.clamp(Math.round(v + (one - two) * 0.999), 0, 255);
   }
 }

@@ -27,6 +27,7 @@ import keepshelf.standins.frame.FolderWatch.Loaded;
 public final class HostPanel extends JPanel {
   private static final Color GROUND = new Color(0xE6E6E6);
   private static final Color BAD = new Color(0x9B2020);
+  private static final Font PLAIN = new Font(Font.SANS_SERIF, Font.PLAIN, 12);
   private static final int THUMB = 44;
 
   private final Path folder;
@@ -52,7 +53,9 @@ public final class HostPanel extends JPanel {
     list.setFixedCellHeight(THUMB + 8);
     list.setCellRenderer(new Line());
     list.addListSelectionListener(e -> show(list.getSelectedValue()));
-    JScrollPane left = new JScrollPane(list);
+    JScrollPane left =
+        new JScrollPane(
+            list, JScrollPane.VERTICAL_SCROLLBAR_AS_NEEDED, JScrollPane.HORIZONTAL_SCROLLBAR_NEVER);
     left.setPreferredSize(new Dimension(290, 400));
     add(left, BorderLayout.WEST);
     picture.setPreferredSize(new Dimension(270, 276));
@@ -60,7 +63,18 @@ public final class HostPanel extends JPanel {
     picture.setBackground(new Color(119, 119, 119));
     JTable table = new JTable(inputs);
     table.setFillsViewportHeight(true);
-    table.setFont(new Font(Font.SANS_SERIF, Font.PLAIN, 12));
+    table.setFont(PLAIN);
+    table.setRowHeight(21);
+    table.setShowGrid(false);
+    table.setIntercellSpacing(new Dimension(10, 0));
+    table.getTableHeader().setFont(PLAIN);
+    int[] widths = {150, 90, 260};
+    for (int c = 0; c < widths.length; c++) {
+      table.getColumnModel().getColumn(c).setPreferredWidth(widths[c]);
+    }
+    list.setFont(PLAIN);
+    words.setFont(PLAIN);
+    status.setFont(PLAIN);
     words.setEditable(false);
     words.setLineWrap(true);
     words.setWrapStyleWord(true);
@@ -133,9 +147,9 @@ public final class HostPanel extends JPanel {
       Loaded l = (Loaded) value;
       String state = l.complaints().isEmpty() ? "read" : l.complaints().size() + " complaints";
       setText(
-          "<html>"
+          "<html><b>"
               + escaped(l.name())
-              + "<br><font color='"
+              + "</b><br><font color='"
               + (l.complaints().isEmpty() ? "#606060" : "#9B2020")
               + "'>"
               + escaped(l.path().getFileName().toString())

@@ -1,0 +1,137 @@
+package keepshelf.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import keepshelf.core.archive.FileTrees;
+import keepshelf.demo.texture.MapSet;
+import keepshelf.demo.texture.Recipe;
+import keepshelf.imaging.convert.Channels;
+import keepshelf.imaging.convert.Light;
+import keepshelf.imaging.convert.Maps;
+import keepshelf.imaging.convert.Resize;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.TearDown;
+import org.openjdk.jmh.annotations.Warmup;
+
+/**
+ * Conversions from file to file at 2048 x 2048 (4.2 megapixels), beside the same by the system's
+ * native image tool ({@code /usr/bin/convert} of Debian's imagemagick), which uses both cores.
+ */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Fork(1)
+@Warmup(iterations = 2, time = 3)
+@Measurement(iterations = 4, time = 4)
+public class ConversionBenchmark {
+  private static final int SIDE = 2048;
+  private static final String PNG = " -define png:compression-level=4 ";
+
+  private static final Map<String, String> LINES =
+      Map.of(
+          "flip-green", "/usr/bin/convert n.png -channel G -negate +channel" + PNG + "t.png",
+          "gloss-to-roughness", "/usr/bin/convert r.png -negate" + PNG + "t.png",
+          "resize",
+              "/usr/bin/convert c.png -colorspace RGB -filter box -resize 50% -colorspace sRGB"
+                  + PNG
+                  + "PNG48:t.png",
+          "depth", "/usr/bin/convert h.png -ordered-dither o8x8,256 -depth 8" + PNG + "t.png",
+          "format", "/usr/bin/convert c.png -compress zip t.tif",
+          "pack", "/usr/bin/convert r.png m.png o.png -combine" + PNG + "t.png",
+          "unpack", "/usr/bin/convert orm.png -channel G -separate" + PNG + "t.png",
+          "occlusion-into-colour",
+              "/usr/bin/convert c.png -colorspace RGB o.png -compose multiply -composite"
+                  + " -colorspace sRGB"
+                  + PNG
+                  + "t.png");
+
+  /** Which conversion. */
+  @Param({
+    "flip-green",
+    "gloss-to-roughness",
+    "resize",
+    "depth",
+    "format",
+    "pack",
+    "unpack",
+    "occlusion-into-colour"
+  })
+  public String conversion;
+
+  private Path folder;
+
+  /** Writes the maps. */
+  @Setup
+  public void write() throws IOException {
+    folder = Files.createTempDirectory("keepshelf-convert");
+    MapSet m = new MapSet(Recipe.VERDIGRIS_COPPER, SIDE);
+    ImageEncoder.png(m.baseColour(), at("c.png"), 4);
+    ImageEncoder.png(m.normal8(true), at("n.png"), 4);
+    ImageEncoder.png(m.roughness(), at("r.png"), 4);
+    ImageEncoder.png(m.metallic(), at("m.png"), 4);
+    ImageEncoder.png(m.occlusion(), at("o.png"), 4);
+    ImageEncoder.png(m.height16(), at("h.png"), 4);
+    ImageEncoder.png(m.packed(), at("orm.png"), 4);
+  }
+
+  private Path at(String name) {
+    return folder.resolve(name);
+  }
+
+  private Pixels in(String name) throws IOException {
+    return ImageDecoder.decode(at(name));
+  }
+
+  /** Removes the maps. */
+  @TearDown
+  public void remove() throws IOException {
+    FileTrees.delete(folder);
+  }
+
+  /** By our own code, on one core. */
+  @Benchmark
+  public void ours() throws IOException {
+    Pixels p =
+        switch (conversion) {
+          case "flip-green" -> Maps.flipGreen(in("n.png"));
+          case "gloss-to-roughness" -> Maps.invert(in("r.png"));
+          case "resize" -> Resize.to(in("c.png"), SIDE / 2, SIDE / 2, Resize.Holds.COLOUR);
+          case "depth" -> Resize.toBytes(in("h.png"));
+          case "format" -> in("c.png");
+          case "pack" ->
+              Channels.pack(new Pixels[] {in("r.png"), in("m.png"), in("o.png")}, new double[3]);
+          case "unpack" -> in("orm.png").channel(1);
+          default -> Light.occluded(in("c.png"), in("o.png"));
+        };
+    if (conversion.equals("format")) {
+      ImageEncoder.tiff(p, at("ours.tif"));
+    } else {
+      ImageEncoder.png(p, at("ours.png"), 4);
+    }
+  }
+
+  /** By the native tool. */
+  @Benchmark
+  public int nativeTool() throws IOException, InterruptedException {
+    int exit = SystemShell.run(LINES.get(conversion), folder, folder);
+    if (exit != 0) {
+      throw new IOException("the native tool is missing or failed: " + exit);
+    }
+    return exit;
+  }
+}

@@ -1,0 +1,147 @@
+package keepshelf.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import keepshelf.core.Shelf;
+import keepshelf.core.archive.FileTrees;
+import keepshelf.core.archive.Progress;
+import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.InstallOptions;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.install.HostProfile;
+import keepshelf.core.install.InstallBatch;
+import keepshelf.core.install.InstallPlan;
+import keepshelf.core.intake.Filing;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.demo.texture.MapSet;
+import keepshelf.demo.texture.Recipe;
+import keepshelf.imaging.io.ImageEncoder;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Level;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.TearDown;
+import org.openjdk.jmh.annotations.Timeout;
+import org.openjdk.jmh.annotations.Warmup;
+
+/**
+ * Materials at 2K installed in all five simulated hosts, planned, written and read back by their
+ * readers, beside a plain copy of the same delivered files into five folders.
+ */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.SingleShotTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Fork(1)
+@Warmup(iterations = 0)
+@Timeout(time = 60, timeUnit = TimeUnit.MINUTES)
+@Measurement(iterations = 1)
+public class InstallBenchmark {
+  /** How many materials. */
+  @Param("50")
+  public int materials;
+
+  private Path folder;
+  private Path packs;
+  private Shelf shelf;
+
+  /** Makes the materials: a few recipes, each file different in its colour. */
+  @Setup(Level.Trial)
+  public void fill() throws IOException, ShelfException {
+    folder = Files.createTempDirectory("keepshelf-install");
+    packs = folder.resolve("packs");
+    Recipe[] recipes = {Recipe.VERDIGRIS_COPPER, Recipe.SLATE_SHINGLE, Recipe.RUST_STREAKED_HULL};
+    MapSet[] sets = new MapSet[recipes.length];
+    for (int i = 0; i < sets.length; i++) {
+      sets[i] = new MapSet(recipes[i], 2048);
+    }
+    for (int i = 0; i < materials; i++) {
+      MapSet m = sets[i % sets.length];
+      Path to = Files.createDirectories(packs.resolve("quay_" + letters(i)));
+      String stem = "quay_" + letters(i) + "_";
+      ImageEncoder.png(m.baseColour(), to.resolve(stem + "BaseColor.png"), 1);
+      ImageEncoder.png(m.roughness(), to.resolve(stem + "Roughness.png"), 1);
+      ImageEncoder.png(m.metallic(), to.resolve(stem + "Metallic.png"), 1);
+      ImageEncoder.png(m.normal8(true), to.resolve(stem + "NormalGL.png"), 1);
+      ImageEncoder.png(m.height16(), to.resolve(stem + "Height.png"), 1);
+      ImageEncoder.png(m.occlusion(), to.resolve(stem + "AO.png"), 1);
+    }
+    shelf = Shelf.open(folder.resolve("shelf"));
+    shelf.file(shelf.read(packs.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+    for (HostProfile p : HostProfile.shipped()) {
+      if (!p.id().startsWith("plain-")) {
+        String at = folder.resolve("hosts/" + p.id()).toString();
+        shelf.catalogue().putHost(new HostRecord(p.id(), p.id(), at));
+      }
+    }
+  }
+
+  private static String letters(int i) {
+    return "" + (char) ('a' + i / 26) + (char) ('a' + i % 26);
+  }
+
+  /** Removes everything. */
+  @TearDown(Level.Trial)
+  public void remove() throws IOException {
+    shelf.close();
+    FileTrees.delete(folder);
+  }
+
+  /** Plans, installs and proves. */
+  @Benchmark
+  public int installed() throws ShelfException {
+    List<InstallPlan> plans = new ArrayList<>();
+    for (ShelvedItem s : shelf.catalogue().items()) {
+      for (HostRecord h : shelf.catalogue().hosts()) {
+        plans.add(shelf.installer().plan(s, h, InstallOptions.NONE.tile(0.5)));
+      }
+    }
+    int[] sound = {0};
+    InstallBatch.run(
+        shelf.installer(),
+        plans,
+        Set.of(),
+        new InstallBatch.Listener() {
+          @Override
+          public void at(String what, double share) {
+            // Nobody watches.
+          }
+
+          @Override
+          public void done(InstallPlan plan, InstallationRecord proved) {
+            sound[0] += proved.proof().ok() ? 1 : 0;
+          }
+
+          @Override
+          public void failed(InstallPlan plan, Problem why) {
+            throw new IllegalStateException(why.message());
+          }
+        });
+    if (sound[0] != materials * 5) {
+      throw new IllegalStateException(sound[0] + " of " + materials * 5 + " were proved");
+    }
+    return sound[0];
+  }
+
+  /** The limit: the same files copied five times. */
+  @Benchmark
+  public int copied() throws IOException, InterruptedException {
+    return SystemShell.run(
+        "for i in 1 2 3 4 5; do cp -r . \"$1/$i\"; done; sync",
+        packs,
+        Files.createTempDirectory(folder, "copied"));
+  }
+}

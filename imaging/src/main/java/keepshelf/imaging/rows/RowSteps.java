@@ -1,0 +1,331 @@
+package keepshelf.imaging.rows;
+
+import java.io.IOException;
+import java.util.List;
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.convert.NormalVariance;
+import keepshelf.imaging.convert.Resize;
+import keepshelf.imaging.pixel.Depth;
+
+/** Changes of pictures row by row; each takes over the closing of what it reads. */
+public final class RowSteps {
+  private RowSteps() {}
+
+  /** What every step shares: the picture it reads and a row of it. */
+  private abstract static class Step implements Rows {
+    final Rows in;
+    final float[] row;
+
+    Step(Rows in) {
+      this.in = in;
+      this.row = new float[in.width() * in.channels()];
+    }
+
+    @Override
+    public int width() {
+      return in.width();
+    }
+
+    @Override
+    public int height() {
+      return in.height();
+    }
+
+    @Override
+    public int channels() {
+      return in.channels();
+    }
+
+    @Override
+    public Depth depth() {
+      return in.depth();
+    }
+
+    @Override
+    public void close() throws IOException {
+      in.close();
+    }
+  }
+
+  /**
+   * Picks channels.
+   *
+   * @param of number of the source's channel for each of the result's
+   */
+  public static Rows channels(Rows in, int... of) {
+    return new Step(in) {
+      @Override
+      public int channels() {
+        return of.length;
+      }
+
+      @Override
+      public void next(float[] to) throws IOException {
+        in.next(row);
+        int n = in.channels();
+        for (int x = 0; x < in.width(); x++) {
+          for (int c = 0; c < of.length; c++) {
+            to[x * of.length + c] = row[x * n + Math.min(of[c], n - 1)];
+          }
+        }
+      }
+    };
+  }
+
+  /** Turns v into 1 - v: in one channel, or in all when it is -1. */
+  public static Rows invert(Rows in, int channel) {
+    return new Step(in) {
+      @Override
+      public void next(float[] to) throws IOException {
+        in.next(to);
+        int n = in.channels();
+        for (int i = Math.max(0, channel); i < in.width() * n; i += channel < 0 ? 1 : n) {
+          to[i] = 1 - to[i];
+        }
+      }
+    };
+  }
+
+  /**
+   * Grey pictures of one size as the channels of one; 16 bits when any of them has them.
+   *
+   * @param parts null where {@code fills} stands instead
+   * @param fills 0..1
+   */
+  public static Rows pack(List<Rows> parts, double[] fills) {
+    Rows first = parts.stream().filter(java.util.Objects::nonNull).findFirst().orElseThrow();
+    boolean deep = parts.stream().anyMatch(p -> p != null && p.depth() != Depth.U8);
+    return new Step(first) {
+      private final float[] one = new float[first.width() * 4];
+
+      @Override
+      public int channels() {
+        return fills.length;
+      }
+
+      @Override
+      public Depth depth() {
+        return deep ? Depth.U16 : Depth.U8;
+      }
+
+      @Override
+      public void next(float[] to) throws IOException {
+        for (int c = 0; c < fills.length; c++) {
+          Rows p = parts.get(c);
+          if (p != null) {
+            p.next(one);
+          }
+          for (int x = 0; x < first.width(); x++) {
+            to[x * fills.length + c] = p == null ? (float) fills[c] : one[x * p.channels()];
+          }
+        }
+      }
+
+      @Override
+      public void close() throws IOException {
+        for (Rows p : parts) {
+          if (p != null) {
+            p.close();
+          }
+        }
+      }
+    };
+  }
+
+  /**
+   * A smaller picture, each pixel the mean over its exact footprint, as what it holds demands (see
+   * {@link Resize}); at 16 bits.
+   */
+  public static Rows shrink(Rows in, int w, int h, Resize.Holds holds) {
+    return w == in.width() && h == in.height() ? in : new Shrink(in, w, h, holds);
+  }
+
+  private static final class Shrink extends Step {
+    private final int w;
+    private final int h;
+    private final Resize.Holds holds;
+    private final float[] narrow;
+    private final double step;
+    private int read;
+    private int made;
+
+    Shrink(Rows in, int w, int h, Resize.Holds holds) {
+      super(in);
+      this.w = w;
+      this.h = h;
+      this.holds = holds;
+      this.narrow = new float[w * in.channels()];
+      this.step = (double) in.height() / h;
+    }
+
+    @Override
+    public int width() {
+      return w;
+    }
+
+    @Override
+    public int height() {
+      return h;
+    }
+
+    @Override
+    public Depth depth() {
+      return in.depth() == Depth.F32 ? Depth.F32 : Depth.U16;
+    }
+
+    @Override
+    public void next(float[] to) throws IOException {
+      double from = made * step;
+      double end = Math.min(in.height(), (made + 1) * step);
+      int n = w * in.channels();
+      java.util.Arrays.fill(to, 0, n, 0);
+      int last = Math.min(in.height() - 1, (int) Math.ceil(end - 1e-9) - 1);
+      for (int y = (int) from; y <= last; y++) {
+        while (read <= y) {
+          in.next(row);
+          narrow();
+          read++;
+        }
+        float share = (float) ((Math.min(y + 1.0, end) - Math.max(y, from)) / (end - from));
+        for (int i = 0; i < n; i++) {
+          to[i] += narrow[i] * share;
+        }
+      }
+      made++;
+      finish(to);
+    }
+
+    private boolean light(int channel) {
+      return holds == Resize.Holds.COLOUR && channel < 3 && !(in.channels() == 2 && channel == 1);
+    }
+
+    private void narrow() {
+      int n = in.channels();
+      double across = (double) in.width() / w;
+      for (int c = 0; c < n; c++) {
+        boolean light = light(c);
+        for (int x = 0; x < w; x++) {
+          double from = x * across;
+          double to = Math.min(in.width(), (x + 1) * across);
+          double sum = 0;
+          int last = Math.min(in.width() - 1, (int) Math.ceil(to) - 1);
+          for (int i = (int) from; i <= last; i++) {
+            float v = row[i * n + c];
+            sum += (light ? Srgb.toLinear(v) : v) * (Math.min(i + 1, to) - Math.max(i, from));
+          }
+          narrow[x * n + c] = (float) (sum / (to - from));
+        }
+      }
+    }
+
+    private void finish(float[] to) {
+      int n = in.channels();
+      for (int x = 0; x < w; x++) {
+        for (int c = 0; c < n; c++) {
+          if (light(c)) {
+            to[x * n + c] = Srgb.fromLinear(to[x * n + c]);
+          }
+        }
+        if (holds == Resize.Holds.NORMALS && n >= 3) {
+          unit(to, x * n);
+        }
+      }
+    }
+
+    private static void unit(float[] v, int at) {
+      float x = 2 * v[at] - 1;
+      float y = 2 * v[at + 1] - 1;
+      float z = 2 * v[at + 2] - 1;
+      float l = (float) Math.sqrt(x * x + y * y + z * z);
+      if (l > 1e-6f) {
+        v[at] = x / l * 0.5f + 0.5f;
+        v[at + 1] = y / l * 0.5f + 0.5f;
+        v[at + 2] = z / l * 0.5f + 0.5f;
+      }
+    }
+  }
+
+  /** The same at 8 bits, dithered as {@link Resize#toBytes}. */
+  public static Rows bytes(Rows in) {
+    if (in.depth() == Depth.U8) {
+      return in;
+    }
+    return new Step(in) {
+      private long seed = Resize.SEED;
+
+      @Override
+      public Depth depth() {
+        return Depth.U8;
+      }
+
+      @Override
+      public void next(float[] to) throws IOException {
+        in.next(to);
+        for (int i = 0; i < in.width() * in.channels(); i++) {
+          seed = Resize.next(seed);
+          to[i] = Resize.dithered(to[i], seed) / 255f;
+        }
+      }
+    };
+  }
+
+  /**
+   * Length of the mean normal within each pixel of a smaller picture, as {@link
+   * NormalVariance#lengths}. Reads {@code normals} to their end and closes them.
+   */
+  public static float[] lengths(Rows normals, int w, int h) throws IOException {
+    float[] out = new float[w * h];
+    try (Rows small = new Shrink(unit(normals), w, h, Resize.Holds.DATA)) {
+      float[] row = new float[w * 3];
+      for (int y = 0; y < h; y++) {
+        small.next(row);
+        for (int x = 0; x < w; x++) {
+          double sum = 0;
+          for (int c = 0; c < 3; c++) {
+            double v = 2 * row[3 * x + c] - 1;
+            sum += v * v;
+          }
+          out[y * w + x] = (float) Math.sqrt(sum);
+        }
+      }
+    }
+    return out;
+  }
+
+  /** Normals of unit length, three channels. */
+  private static Rows unit(Rows normals) {
+    Rows three = normals.channels() == 3 ? normals : channels(normals, 0, 1, 2);
+    return new Step(three) {
+      @Override
+      public void next(float[] to) throws IOException {
+        in.next(to);
+        for (int x = 0; x < in.width(); x++) {
+          Shrink.unit(to, 3 * x);
+        }
+      }
+    };
+  }
+
+  /** Roughness or gloss in one channel with the relief that is lost, see {@link NormalVariance}. */
+  public static Rows raised(Rows in, int channel, boolean gloss, float[] lengths) {
+    return new Step(in) {
+      private int at;
+
+      @Override
+      public Depth depth() {
+        return Depth.U16;
+      }
+
+      @Override
+      public void next(float[] to) throws IOException {
+        in.next(to);
+        int n = in.channels();
+        for (int x = 0; x < in.width(); x++) {
+          float v = to[x * n + channel];
+          float r = NormalVariance.raised(gloss ? 1 - v : v, lengths[at++]);
+          to[x * n + channel] = gloss ? 1 - r : r;
+        }
+      }
+    };
+  }
+}
