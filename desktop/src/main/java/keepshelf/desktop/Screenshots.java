@@ -16,6 +16,8 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
@@ -24,6 +26,7 @@ import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
+import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageEncoder;
@@ -116,7 +119,6 @@ public final class Screenshots extends Application {
     shot("arrivals-map");
     arrivals("arrivals-version", "tarred-rope_v3.zip", "tarred-rope_rough.png");
     arrivals("arrivals-models", "Dory+StormLantern.zip", "lantern_nrm.png");
-    arrivals("arrivals-protected", "Ribbed Lens Glass (protected).zip", "");
     fx(() -> {
       window.switchTheme();
       return null;
@@ -294,10 +296,23 @@ public final class Screenshots extends Application {
     });
     shot("hosts-proof");
     fx(() -> {
+      ((HostsView) window.hosts()).edit("Kilnwork");
+      return null;
+    });
+    shot("hosts-profile");
+    fx(() -> {
+      window.hosts().key(escape());
+      return null;
+    });
+    fx(() -> {
       window.switchTheme();
       return null;
     });
     shot("hosts-dark");
+  }
+
+  private static KeyEvent escape() {
+    return new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.ESCAPE, false, false, false, false);
   }
 
   private Cell cell(String key, String host) {

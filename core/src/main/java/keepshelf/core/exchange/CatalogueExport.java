@@ -75,6 +75,8 @@ public final class CatalogueExport {
       g.writeNumberProperty("version", VERSION);
       g.writeStringProperty("exported", Instant.now().truncatedTo(ChronoUnit.SECONDS).toString());
       g.writePOJOProperty("licences", licences.own());
+      g.writePOJOProperty("hosts", catalogue.hosts());
+      g.writePOJOProperty("installations", catalogue.installations());
       g.writeArrayPropertyStart("packs");
       for (int i = 0; i < packs.size(); i++) {
         PackRecord p = catalogue.pack(packs.get(i)).orElse(null);

@@ -20,6 +20,7 @@ import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Panorama;
+import keepshelf.imaging.rows.RowReader;
 
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 final class MapConverter {
@@ -157,7 +158,7 @@ final class MapConverter {
   }
 
   private Pixels part(Part part) throws IOException {
-    Pixels p = ImageDecoder.decode(part.from());
+    Pixels p = decoded(part);
     for (String step : part.steps()) {
       p =
           switch (step) {
@@ -180,6 +181,24 @@ final class MapConverter {
           };
     }
     return p;
+  }
+
+  /**
+   * The part's pixels; of a very large one that is made smaller at once at the size it will have.
+   */
+  private Pixels decoded(Part part) throws IOException {
+    boolean smaller =
+        map.width() > 0
+            && map.width() < part.source().width()
+            && map.height() < part.source().height();
+    if (!RowConverter.large(part) || !smaller) {
+      return ImageDecoder.decode(part.from());
+    }
+    Resize.Holds holds =
+        part.role() == MapRole.NORMAL
+            ? Resize.Holds.NORMALS
+            : part.role().colour() ? Resize.Holds.COLOUR : Resize.Holds.DATA;
+    return RowReader.small(part.from(), map.width(), map.height(), holds);
   }
 
   /** Three channels for colour and vectors, one for grey. */

@@ -42,8 +42,7 @@ final class RowConverter {
 
   /** Whether {@code m} is so large that it is better done by rows, and can be. */
   static boolean fits(PlannedMap m) {
-    boolean large =
-        m.parts().stream().anyMatch(p -> (long) p.source().width() * p.source().height() > LARGE);
+    boolean large = m.parts().stream().anyMatch(RowConverter::large);
     boolean sizes =
         m.parts().stream()
             .allMatch(p -> p.source().width() >= m.width() && p.source().height() >= m.height());
@@ -54,6 +53,11 @@ final class RowConverter {
         && m.width() > 0
         && BY_ROWS.containsAll(m.conversions())
         && (m.format().equals("png") || m.format().equals("tiff"));
+  }
+
+  /** Whether a map is so large that it is not to be held whole when that can be avoided. */
+  static boolean large(Part p) {
+    return (long) p.source().width() * p.source().height() > LARGE;
   }
 
   static void write(PlannedMap m, HostProfile profile, Path to) throws IOException {

@@ -30,7 +30,7 @@ public final class Previews {
   public static final double ASSUMED_TILE_METRES = 0.5;
 
   /** Counts up when the renderer's look changes, so that older pictures are made again. */
-  private static final int LOOK = 2;
+  private static final int LOOK = 3;
 
   private final ShelfFolder shelf;
   private final Function<String, Optional<PackRecord>> packs;
@@ -226,6 +226,9 @@ public final class Previews {
     }
     if (kind == ItemKind.LIGHT_PATTERN) {
       return flat(maps.getFirst().file(), side);
+    }
+    if (kind == ItemKind.DECAL || kind == ItemKind.PHOTO_TEXTURE) {
+      return new Picture(side, SheetLook.render(maps, side));
     }
     double tile = tileMetres == null ? ASSUMED_TILE_METRES : tileMetres;
     return new Picture(

@@ -137,8 +137,7 @@ public final class SurfaceMaker {
     if (base != null && base.length == 3) {
       b.base(base[0], base[1], base[2]);
     } else if (planes.containsKey(MapRole.MASK)) {
-      float[] m = first(MapRole.MASK);
-      b.base(m, m, m);
+      lacquer(b, first(MapRole.MASK));
     }
     if (metallic != null) {
       b.metallic(metallic);
@@ -165,6 +164,18 @@ public final class SurfaceMaker {
       b.emission(glow[0], glow[1], glow[2]);
     }
     return b.build();
+  }
+
+  /** What is laid over surfaces, on dark lacquer: bright places are dull and a little paler. */
+  private static void lacquer(Surface.Builder b, float[] mask) {
+    float[] base = new float[mask.length];
+    float[] rough = new float[mask.length];
+    for (int i = 0; i < mask.length; i++) {
+      base[i] = 0.03f + 0.12f * mask[i];
+      rough[i] = 0.12f + 0.75f * mask[i];
+    }
+    b.base(base, base, base);
+    b.roughness(rough);
   }
 
   private void bumps(Surface.Builder b) {

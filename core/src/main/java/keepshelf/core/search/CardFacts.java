@@ -10,9 +10,14 @@ import keepshelf.core.licensing.Licences;
  *
  * @param licences the known licences
  * @param hosts names of the hosts that an item is installed in, by its identifier
+ * @param lastUsed when an item was installed last, ISO 8601, by its identifier
  * @param broken identifiers of items with files that are missing or altered
  */
-record CardFacts(Licences licences, Map<String, Set<String>> hosts, Set<String> broken) {
+record CardFacts(
+    Licences licences,
+    Map<String, Set<String>> hosts,
+    Map<String, String> lastUsed,
+    Set<String> broken) {
   LicenceClass glance(String licence) {
     return licences.glance(licence);
   }

@@ -57,7 +57,7 @@ public record Condition(
           "maps", "maps:height,normal",
           "res", "res>=2K",
           "tile", "tile<1m",
-          "used", "used:no",
+          "used", "used:no, used<2026-06",
           "in", "in:Lanternhouse",
           "is", "is:broken, is:favourite, is:faulty, is:installed, is:unsettled",
           "tag", "tag:wet",

@@ -44,7 +44,10 @@ final class ConditionTests {
       case "maps" -> maps(v);
       case "res" -> resolution(c, v);
       case "tile" -> tile(c, v);
-      case "used" -> yesNo(v, card -> !facts.hostsOf(card.id()).isEmpty(), key);
+      case "used" ->
+          Character.isDigit(v.charAt(0))
+              ? day(c, v, card -> facts.lastUsed().get(card.id()))
+              : yesNo(v, card -> !facts.hostsOf(card.id()).isEmpty(), key);
       case "in" -> card -> facts.hostsOf(card.id()).stream().anyMatch(h -> begins(h, v));
       case "is" -> is(v, facts);
       case "tag" -> card -> card.marks().tags().stream().anyMatch(t -> begins(t, v));

@@ -51,15 +51,17 @@ public final class Search {
     List<ItemCard> cards = byName(catalogue.cards());
     Map<String, List<InstallationRecord>> installed = new HashMap<>();
     Map<String, Set<String>> hosts = new HashMap<>();
+    Map<String, String> lastUsed = new HashMap<>();
     for (InstallationRecord i : catalogue.installations()) {
       installed.computeIfAbsent(i.item(), x -> new ArrayList<>()).add(i);
       hosts.computeIfAbsent(i.item(), x -> new TreeSet<>()).add(i.host());
+      lastUsed.merge(i.item(), i.installedAt(), (a, b) -> a.compareTo(b) > 0 ? a : b);
     }
     Set<String> broken = new HashSet<>(catalogue.brokenItems());
     return new Search(
         cards,
         new WordIndex(catalogue, cards, spelling.join()),
-        new CardFacts(licences, hosts, broken),
+        new CardFacts(licences, hosts, lastUsed, broken),
         installed);
   }
 
@@ -96,6 +98,11 @@ public final class Search {
   /** How free the use of an item is. */
   public keepshelf.core.licensing.LicenceClass glance(ItemCard c) {
     return facts.glance(c.pack().licence());
+  }
+
+  /** When an item was installed last, ISO 8601; null when it never was. */
+  public String lastUsed(String item) {
+    return facts.lastUsed().get(item);
   }
 
   /** What {@code query} finds, with the counts of all facets. */

@@ -112,9 +112,12 @@ class FindingTest extends OnSmallShelf {
             "is:favourite",
             "used:yes",
             "in:lantern",
+            "used>2026-01",
             "is:installed")) {
       assertThat(find(shelf, q)).as(q).containsExactly("tarred_rope");
     }
+    assertThat(find(shelf, "used<2026-01")).isEmpty();
+    assertThat(shelf.search().lastUsed(rope)).startsWith("20");
     assertThat(find(shelf, "-tag:wet")).hasSize(3);
     assertThat(shelf.search().find(Query.ALL).count("in", "Lanternhouse")).isEqualTo(1);
     assertThat(shelf.search().find(Query.ALL).count("tag", "wet")).isEqualTo(1);

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.model.ItemKind;
@@ -24,7 +25,8 @@ final class Boards {
     LICENCE,
     COLLECTION,
     TILE,
-    DATE
+    DATE,
+    USED
   }
 
   /**
@@ -60,8 +62,12 @@ final class Boards {
 
   private Boards() {}
 
-  /** The boards of {@code cards}, which are in order of their names. */
-  static List<Board> of(List<ItemCard> cards, By by) {
+  /**
+   * The boards of {@code cards}, which are in order of their names.
+   *
+   * @param lastUsed when an item was installed last, ISO 8601, by its identifier; null for never
+   */
+  static List<Board> of(List<ItemCard> cards, By by, UnaryOperator<String> lastUsed) {
     return switch (by) {
       case KIND -> ordered(cards, ItemCard::board, kinds());
       case SOURCE -> named(cards, c -> c.pack().source(), "shelf.nosource");
@@ -69,7 +75,8 @@ final class Boards {
       case COLLECTION -> collections(cards);
       case COLOUR -> colours(cards);
       case TILE -> ordered(cards, Boards::tile, tiles());
-      case DATE -> dates(cards);
+      case DATE -> months(cards, c -> c.pack().got(), null);
+      case USED -> months(cards, c -> lastUsed.apply(c.id()), Words.of("shelf.neverused"));
     };
   }
 
@@ -199,14 +206,24 @@ final class Boards {
   }
 
   /** By month, the latest first. */
-  private static List<Board> dates(List<ItemCard> cards) {
+  /** A board a month, the latest first; those without a day last. */
+  private static List<Board> months(
+      List<ItemCard> cards, Function<ItemCard, String> day, String without) {
     Map<String, List<ItemCard>> found = new TreeMap<>(Comparator.reverseOrder());
+    List<ItemCard> none = new ArrayList<>();
     for (ItemCard c : cards) {
-      String d = c.pack().got();
-      found.computeIfAbsent(d.length() >= 7 ? d.substring(0, 7) : d, m -> new ArrayList<>()).add(c);
+      String d = day.apply(c);
+      (d == null
+              ? none
+              : found.computeIfAbsent(
+                  d.length() >= 7 ? d.substring(0, 7) : d, m -> new ArrayList<>()))
+          .add(c);
     }
     Map<String, List<ItemCard>> out = new LinkedHashMap<>();
     found.forEach((m, list) -> out.put(month(m), list));
+    if (without != null) {
+      out.put(without, none);
+    }
     return boards(out);
   }
 

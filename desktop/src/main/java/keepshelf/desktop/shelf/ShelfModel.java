@@ -243,7 +243,7 @@ public final class ShelfModel {
         return;
       }
       Found f = over.find(query);
-      List<Boards.Board> next = Boards.of(f.cards(), order);
+      List<Boards.Board> next = Boards.of(f.cards(), order, over::lastUsed);
       List<ItemCard> inOrder = next.stream().flatMap(b -> b.items().stream()).toList();
       Map<String, ItemCard> byId = new HashMap<>();
       inOrder.forEach(c -> byId.put(c.id(), c));

@@ -86,6 +86,12 @@ public final class ImageDecoder {
       reader.setInput(stream, true, true);
       return of(reader.read(0));
     } catch (IOException | RuntimeException e) {
+      // Some codecs hide that there was no room for the picture.
+      for (Throwable t = e; t != null; t = t.getCause()) {
+        if (t instanceof OutOfMemoryError) {
+          throw new UnreadableImageException("it needs more memory than there is", e);
+        }
+      }
       throw new UnreadableImageException("its pixels are damaged or cut off", e);
     } finally {
       reader.dispose();

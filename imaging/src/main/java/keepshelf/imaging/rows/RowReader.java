@@ -13,6 +13,7 @@ import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
@@ -46,6 +47,22 @@ public final class RowReader {
       return new TiffRows(file);
     }
     return of(ImageDecoder.decode(file));
+  }
+
+  /** A smaller copy of a picture file, made while it is read; see {@link RowSteps#shrink}. */
+  public static Pixels small(Path file, int w, int h, Resize.Holds holds) throws IOException {
+    try (Rows rows = RowSteps.shrink(open(file), w, h, holds)) {
+      int n = rows.channels();
+      short[] out = new short[w * h * n];
+      float[] row = new float[w * n];
+      for (int y = 0; y < h; y++) {
+        rows.next(row);
+        for (int i = 0; i < row.length; i++) {
+          out[y * row.length + i] = (short) Math.round(Math.clamp(row[i], 0f, 1f) * 65535);
+        }
+      }
+      return Pixels.u16(w, h, n, out);
+    }
   }
 
   /** The rows of a picture in memory. */
