@@ -4,8 +4,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
 import keepshelf.core.archive.Progress;
@@ -17,7 +15,6 @@ import keepshelf.core.problem.ShelfException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 
 /** Brings installations up to date and mends them. */
 @Command(
@@ -33,11 +30,7 @@ import picocli.CommandLine.Parameters;
       "Exit codes: 0 done and proved; 1 done, with problems; 2 wrong use; 3 could not be done."
     })
 final class RenewCommand implements Callable<Integer> {
-  @Parameters(arity = "0..*", paramLabel = "ITEM", description = "Only these items.")
-  List<String> names = List.of();
-
-  @Option(names = "--host", paramLabel = "HOST", description = "Only in this host.")
-  String host;
+  @Mixin InstallationArguments which;
 
   @Option(
       names = "--replace-changed",
@@ -54,25 +47,19 @@ final class RenewCommand implements Callable<Integer> {
     List<Problem> problems = new ArrayList<>();
     boolean unproved = false;
     try (Shelf shelf = shelfOption.open(out, false)) {
-      Set<String> ids = new TreeSet<>();
+      List<InstallationRecord> meant;
       try {
-        ItemArguments.items(shelf, names).forEach(s -> ids.add(s.item().id()));
-        if (host != null) {
-          ItemArguments.host(shelf, host);
-        }
+        meant = which.of(shelf);
       } catch (ShelfException e) {
         out.problem(e.problem());
         return ItemArguments.exit(e);
       }
-      for (InstallationRecord i : shelf.catalogue().installations()) {
-        boolean meant =
-            (host == null || i.host().equalsIgnoreCase(host))
-                && (ids.isEmpty() || ids.contains(i.item()));
-        InstallationState.Kind state = meant ? shelf.installer().state(i).kind() : null;
+      for (InstallationRecord i : meant) {
+        InstallationState.Kind state = shelf.installer().state(i).kind();
         boolean sound =
             state == InstallationState.Kind.CURRENT
                 || state == InstallationState.Kind.OTHER_RESOLUTION;
-        if (state == null || sound) {
+        if (sound) {
           continue;
         }
         try {

@@ -4,8 +4,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -13,8 +11,6 @@ import keepshelf.core.install.InstallationState;
 import keepshelf.core.problem.ShelfException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 
 /** Checks installations against their receipts. */
 @Command(
@@ -29,12 +25,7 @@ import picocli.CommandLine.Parameters;
           + " done."
     })
 final class VerifyCommand implements Callable<Integer> {
-  @Parameters(arity = "0..*", paramLabel = "ITEM", description = "Only these items.")
-  List<String> names = List.of();
-
-  @Option(names = "--host", paramLabel = "HOST", description = "Only in this host.")
-  String host;
-
+  @Mixin InstallationArguments which;
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
@@ -43,21 +34,14 @@ final class VerifyCommand implements Callable<Integer> {
     List<Map<String, Object>> all = new ArrayList<>();
     boolean sound = true;
     try (Shelf shelf = shelfOption.open(out, false)) {
-      Set<String> ids = new TreeSet<>();
+      List<InstallationRecord> meant;
       try {
-        ItemArguments.items(shelf, names).forEach(s -> ids.add(s.item().id()));
-        if (host != null) {
-          ItemArguments.host(shelf, host);
-        }
+        meant = which.of(shelf);
       } catch (ShelfException e) {
         out.problem(e.problem());
         return ItemArguments.exit(e);
       }
-      for (InstallationRecord i : shelf.catalogue().installations()) {
-        if ((host != null && !i.host().equalsIgnoreCase(host))
-            || (!ids.isEmpty() && !ids.contains(i.item()))) {
-          continue;
-        }
+      for (InstallationRecord i : meant) {
         InstallationState state = shelf.installer().state(i);
         sound &=
             state.kind() == InstallationState.Kind.CURRENT

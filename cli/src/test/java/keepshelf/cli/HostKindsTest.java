@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -30,6 +32,7 @@ import keepshelf.demo.texture.Sheet;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.standins.lanternhouse.Lanternhouse;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -311,6 +314,19 @@ class HostKindsTest {
     assertThat(link).as("the shelf and the host share it").isEqualTo(2);
     sound(proved(item(ItemKind.ENVIRONMENT), host, InstallOptions.NONE.light(20, 1, false)));
     sound(proved(item(ItemKind.MODEL), host, InstallOptions.NONE));
+  }
+
+  @Test
+  void theMaterialsBesideAStageAreSound() throws Exception {
+    for (ItemKind kind : List.of(ItemKind.MATERIAL, ItemKind.MODEL)) {
+      InstallationRecord i = proved(item(kind), "proscenia", InstallOptions.NONE.tile(0.5));
+      ByteArrayOutputStream out = new ByteArrayOutputStream();
+      int exit =
+          Lanternhouse.PROGRAM.run(
+              new String[] {"--read", i.document().replace(".usda", ".mtlx")},
+              new PrintStream(out, true, StandardCharsets.UTF_8));
+      assertThat(exit).as(out.toString(StandardCharsets.UTF_8)).isZero();
+    }
   }
 
   @Test

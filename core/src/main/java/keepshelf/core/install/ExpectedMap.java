@@ -75,11 +75,7 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
   }
 
   private static double[] packed(PlannedMap m, HostProfile profile, Use use) throws IOException {
-    HostProfile.Packing packing =
-        profile.packing().stream()
-            .filter(k -> k.input().equals(m.input()))
-            .findFirst()
-            .orElseThrow();
+    HostProfile.Packing packing = profile.packing(m.input());
     List<String> letters = List.of("r", "g", "b");
     double[] mean = new double[channels(use)];
     for (int c = 0; c < mean.length; c++) {

@@ -176,6 +176,11 @@ public record HostProfile(
     return Optional.ofNullable(slots.get(role.id()));
   }
 
+  /** The packing at an input, which has to be there. */
+  Packing packing(String input) {
+    return packing.stream().filter(k -> k.input().equals(input)).findFirst().orElseThrow();
+  }
+
   /** Whether a role has a place in this host, alone or packed. */
   public boolean takes(MapRole role) {
     return slots.containsKey(role.id())

@@ -279,8 +279,25 @@ public final class Installer {
     return lost;
   }
 
-  /** Finishes or takes back what a process that died was installing; says what was done. */
+  /**
+   * Finishes or takes back what a process that died was installing, and finds one's own profiles
+   * when the shelf was moved with them; says what was done.
+   */
   public List<Problem> settle() throws IOException {
+    for (HostRecord h : catalogue.hosts()) {
+      Path profile = h.profile().endsWith(".json") ? Path.of(h.profile()) : null;
+      if (profile != null && !Files.exists(profile)) {
+        Path here = profiles(shelf).resolve(profile.getFileName().toString());
+        if (Files.exists(here)) {
+          catalogue.putHost(new HostRecord(h.name(), here.toString(), h.folder()));
+        }
+      }
+    }
     return InstallJournal.settle(shelf, catalogue);
+  }
+
+  /** Where one's own profiles are kept, with the shelf. */
+  public static Path profiles(ShelfFolder shelf) {
+    return shelf.own().resolve("hosts");
   }
 }

@@ -118,11 +118,7 @@ final class MapConverter {
   }
 
   private Pixels packed() throws IOException {
-    HostProfile.Packing packing =
-        profile.packing().stream()
-            .filter(k -> k.input().equals(map.input()))
-            .findFirst()
-            .orElseThrow();
+    HostProfile.Packing packing = profile.packing(map.input());
     List<String> letters = List.of("r", "g", "b");
     Pixels[] parts = new Pixels[letters.size()];
     double[] fills = new double[letters.size()];

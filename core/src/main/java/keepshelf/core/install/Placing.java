@@ -65,6 +65,7 @@ final class Placing {
     plan = plan.in(taken());
     try {
       Path root = Path.of(plan.host().folder());
+      refuseGone(root);
       Files.createDirectories(root);
       if (!overChanged) {
         refuseAltered();
@@ -142,6 +143,26 @@ final class Placing {
 
   private Path textures() {
     return fresh.resolve(plan.profile().files().textures());
+  }
+
+  /** A host that has installations and no folder is on a disk that is not there, or was moved. */
+  private void refuseGone(Path root) throws ShelfException {
+    boolean installed =
+        !Files.exists(root)
+            && catalogue.installations().stream()
+                .anyMatch(i -> i.host().equals(plan.host().name()));
+    if (installed) {
+      throw new ShelfException(
+          Problem.error(
+              "host-gone",
+              root.toString(),
+              "The folder of "
+                  + plan.host().name()
+                  + ", "
+                  + root
+                  + ", is not there. Connect its disk, say where it was moved to (hosts --moved, or"
+                  + " the menu at its head in Hosts), or make the folder again to start anew."));
+    }
   }
 
   private void refuseAltered() throws ShelfException {

@@ -106,6 +106,7 @@ final class PlanMaker {
         }
       }
     }
+    residual(used);
     boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
     double tile = inTiles ? tile() : 1;
     boolean raised =
@@ -171,6 +172,24 @@ final class PlanMaker {
   private List<keepshelf.core.catalogue.MapRecord> at(
       List<keepshelf.core.catalogue.MapRecord> all, String resolution) {
     return item.item().withMaps(all, List.of()).mapsAt(resolution);
+  }
+
+  /** Says how much of the specular workflow a host without it cannot have. */
+  private void residual(String resolution) {
+    boolean turned =
+        maps.stream().anyMatch(m -> m.conversions().contains("spec-gloss-to-metal-rough"));
+    if (turned) {
+      Residual.of(shelf, item, resolution)
+          .ifPresent(r ->
+              remarks.add(
+                  String.format(
+                      Locale.ROOT,
+                      "Metal and roughness cannot say all that specular colour and gloss say: the"
+                          + " reflectances differ by %.1f %% on average, %.1f %% in the worst"
+                          + " hundredth.",
+                      r.mean() * 100,
+                      r.worst() * 100)));
+    }
   }
 
   private Path heights(String resolution) {

@@ -153,11 +153,7 @@ final class RowConverter {
   }
 
   private Rows packed() throws IOException {
-    HostProfile.Packing packing =
-        profile.packing().stream()
-            .filter(k -> k.input().equals(map.input()))
-            .findFirst()
-            .orElseThrow();
+    HostProfile.Packing packing = profile.packing(map.input());
     List<String> letters = List.of("r", "g", "b");
     List<Rows> parts = new ArrayList<>();
     double[] fills = new double[letters.size()];

@@ -223,6 +223,34 @@ class InstallationLifeTest {
   }
 
   @Test
+  void aHostWhoseDiskIsGoneIsNotMadeAnew() throws Exception {
+    InstallationRecord i = install();
+    Files.move(dir.resolve("host"), dir.resolve("unplugged"));
+    assertThatThrownBy(() -> shelf.installer().install(shelf.installer().renewal(i), Progress.NONE))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("is not there");
+    assertThat(dir.resolve("host")).doesNotExist();
+  }
+
+  @Test
+  void onesOwnProfilesMoveWithTheShelf() throws Exception {
+    Path own = Installer.profiles(shelf.folder());
+    Files.createDirectories(own);
+    String text = HostProfile.find("lanternhouse").orElseThrow().text();
+    Path json = Files.writeString(own.resolve("mine.json"), text);
+    shelf.catalogue().putHost(new HostRecord("Mine", json.toString(), host.folder()));
+    shelf.close();
+    Files.move(dir.resolve("shelf"), dir.resolve("other drive"));
+    shelf = Shelf.open(dir.resolve("other drive"));
+    HostRecord mine =
+        shelf.catalogue().hosts().stream()
+            .filter(h -> h.name().equals("Mine"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(HostProfile.named(mine.profile())).isPresent();
+  }
+
+  @Test
   void twoOfOneNamePlannedTogetherDoNotTakeEachOthersPlace() throws Exception {
     HostRecord same = new HostRecord("Twin", "plain-materialx", host.folder());
     shelf.catalogue().putHost(same);

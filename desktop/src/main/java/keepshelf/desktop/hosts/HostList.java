@@ -16,6 +16,7 @@ import keepshelf.core.archive.FileTrees;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.HostWindows;
+import keepshelf.core.install.Installer;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.Words;
@@ -55,7 +56,7 @@ public final class HostList {
 
   /** Where one's own profiles are kept, with the shelf. */
   Path folder() {
-    return shelf.folder().own().resolve("hosts");
+    return Installer.profiles(shelf.folder());
   }
 
   /** References of one's own profiles, by their file names. */

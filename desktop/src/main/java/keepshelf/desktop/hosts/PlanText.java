@@ -11,6 +11,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.Setup;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.InstallPlan;
@@ -58,20 +59,18 @@ final class PlanText {
     }
     placement(p, box);
     p.remarks().forEach(r -> box.getChildren().add(Kit.wrapped(r, "remark")));
-    p.leftOut()
-        .forEach(l ->
-            box.getChildren()
-                .add(
-                    Kit.wrapped(
-                        Words.of(
-                            "hosts.leftout", l.role().title().toLowerCase(Locale.ROOT), l.reason()),
-                        "second")));
+    p.leftOut().forEach(l -> box.getChildren().add(leftOut(l)));
     box.getChildren()
         .add(
             Kit.wrapped(
                 Words.of("hosts.plan.memory", Words.bytes(p.bytes()), Words.bytes(p.memoryBytes())),
                 "hint"));
     return box;
+  }
+
+  /** A map that the host does not get, and why. */
+  static Node leftOut(LeftOut l) {
+    return Kit.wrapped(Words.of("hosts.leftout", words(l.role()), l.reason()), "second");
   }
 
   private static void placement(InstallPlan p, VBox box) {

@@ -2,7 +2,6 @@ package keepshelf.desktop.hosts;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Locale;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.layout.GridPane;
@@ -63,14 +62,7 @@ final class ProofBox {
     }
     box.getChildren().add(g);
     i.proof().complaints().forEach(c -> box.getChildren().add(Kit.wrapped(c, "bad")));
-    i.leftOut()
-        .forEach(l ->
-            box.getChildren()
-                .add(
-                    Kit.wrapped(
-                        Words.of(
-                            "hosts.leftout", l.role().title().toLowerCase(Locale.ROOT), l.reason()),
-                        "second")));
+    i.leftOut().forEach(l -> box.getChildren().add(PlanText.leftOut(l)));
     HBox.setHgrow(box, Priority.ALWAYS);
     HBox all = new HBox(14, box);
     all.getStyleClass().add("plan-part");

@@ -12,6 +12,8 @@ public final class HeightMaps {
   /** A normal that lies flatter than this says too little about its slope. */
   private static final float FLATTEST = 0.05f;
 
+  private static final int DIRECTIONS = 16;
+
   private HeightMaps() {}
 
   /**
@@ -87,5 +89,42 @@ public final class HeightMaps {
       plane[i] = range == 0 ? 0.5f : (plane[i] - least) / range;
     }
     return new Height(plane, w, h, range);
+  }
+
+  /**
+   * How much of the sky each place of a tiling height plane sees, 0 (none) to 1: the mean over
+   * directions of one minus the sine of the horizon (L. Bavoil, M. Sainz, "Image-space
+   * horizon-based ambient occlusion", 2008, without falloff). Places further away than {@code
+   * reach} are not looked at, which is the error of it: up to the sine of the angle under which the
+   * highest of them is seen.
+   *
+   * @param height w x h values, white is up
+   * @param slope height difference that counts as one pixel of rise
+   * @param reach in pixels
+   */
+  public static float[] occlusion(float[] height, int w, int h, float slope, int reach) {
+    float[] seen = new float[w * h];
+    for (int d = 0; d < DIRECTIONS; d++) {
+      double angle = 2 * Math.PI * (d + 0.5) / DIRECTIONS;
+      double dx = Math.cos(angle);
+      double dy = Math.sin(angle);
+      for (int y = 0; y < h; y++) {
+        for (int x = 0; x < w; x++) {
+          float own = height[y * w + x];
+          double horizon = 0;
+          for (int r = 1; r <= reach; r = Math.max(r + 1, r * 5 / 4)) {
+            int px = Math.floorMod((int) Math.round(x + dx * r), w);
+            int py = Math.floorMod((int) Math.round(y + dy * r), h);
+            horizon = Math.max(horizon, (height[py * w + px] - own) * slope / r);
+          }
+          // The sine of the angle whose tangent this is.
+          seen[y * w + x] += (float) (1 - horizon / Math.sqrt(1 + horizon * horizon));
+        }
+      }
+    }
+    for (int i = 0; i < seen.length; i++) {
+      seen[i] /= DIRECTIONS;
+    }
+    return seen;
   }
 }

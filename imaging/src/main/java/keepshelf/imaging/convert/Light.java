@@ -9,13 +9,6 @@ import keepshelf.imaging.pixel.Pixels;
  */
 public final class Light {
   private static final float DIELECTRIC = 0.04f;
-  private static final float[] LINEAR = new float[65536];
-
-  static {
-    for (int i = 0; i < LINEAR.length; i++) {
-      LINEAR[i] = Srgb.toLinear(i / 65535f);
-    }
-  }
 
   private Light() {}
 
@@ -53,10 +46,10 @@ public final class Light {
   /** Linear light of channel {@code c} of pixel {@code i} of an sRGB or grey picture. */
   static float linear(Pixels p, int i, int c) {
     float v = p.at(i * p.channels() + (p.channels() < 3 ? 0 : c));
-    return LINEAR[Math.round(Math.clamp(v, 0f, 1f) * 65535)];
+    return Srgb.linear(v);
   }
 
   private static short stored(float linear) {
-    return (short) Math.round(Srgb.fromLinear(Math.clamp(linear, 0f, 1f)) * 65535);
+    return (short) Math.round(Srgb.encoded(linear) * 65535);
   }
 }

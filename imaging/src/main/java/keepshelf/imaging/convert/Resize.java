@@ -27,19 +27,20 @@ public final class Resize {
     if (p.width() == w && p.height() == h) {
       return p;
     }
+    boolean exact = p.depth() != Depth.F32;
     float[][] planes = new float[p.channels()][];
     for (int c = 0; c < planes.length; c++) {
       boolean light = holds == Holds.COLOUR && (c < 3) && !(p.channels() == 2 && c == 1);
       float[] plane = p.plane(c);
       if (light) {
         for (int i = 0; i < plane.length; i++) {
-          plane[i] = Srgb.toLinear(plane[i]);
+          plane[i] = exact ? Srgb.linear(plane[i]) : Srgb.toLinear(plane[i]);
         }
       }
       plane = Resampler.area(plane, p.width(), p.height(), w, h);
       if (light) {
         for (int i = 0; i < plane.length; i++) {
-          plane[i] = Srgb.fromLinear(plane[i]);
+          plane[i] = exact ? Srgb.encoded(plane[i]) : Srgb.fromLinear(plane[i]);
         }
       }
       planes[c] = plane;

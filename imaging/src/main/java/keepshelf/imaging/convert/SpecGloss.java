@@ -32,6 +32,27 @@ public final class SpecGloss {
     return metallic;
   }
 
+  /**
+   * How far a pixel's reflectances are from the original after {@link #toMetalRough}: mean of the
+   * differences of diffuse and specular reflectance over red, green and blue, 0..1. Above zero
+   * where a surface is coloured in its reflections without being a metal.
+   *
+   * @param d linear diffuse RGB
+   * @param s linear specular RGB
+   */
+  public static float residual(float[] d, float[] s) {
+    float[] base = new float[3];
+    float metallic = toMetalRough(d, s, base);
+    float strength = Math.max(s[0], Math.max(s[1], s[2]));
+    float sum = 0;
+    for (int c = 0; c < 3; c++) {
+      float diffuse = base[c] * (1 - DIELECTRIC) * (1 - metallic);
+      float specular = DIELECTRIC + (base[c] - DIELECTRIC) * metallic;
+      sum += Math.abs(diffuse - d[c] * (1 - strength)) + Math.abs(specular - s[c]);
+    }
+    return sum / 6;
+  }
+
   private static float brightness(float[] c) {
     return (float) Math.sqrt(0.299 * c[0] * c[0] + 0.587 * c[1] * c[1] + 0.114 * c[2] * c[2]);
   }

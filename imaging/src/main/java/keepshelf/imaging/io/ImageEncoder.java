@@ -8,6 +8,7 @@ import java.awt.image.DataBufferByte;
 import java.awt.image.DataBufferUShort;
 import java.awt.image.PixelInterleavedSampleModel;
 import java.awt.image.Raster;
+import java.awt.image.RenderedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -46,6 +47,16 @@ public final class ImageEncoder {
     write(p, to, "tiff", "Deflate", 0.5f);
   }
 
+  /** Writes a picture whose rows the writer asks for in their order as PNG; see {@link #png}. */
+  public static void png(RenderedImage coming, Path to, int level) throws IOException {
+    write(coming, to, "png", null, 1f - level / 9f);
+  }
+
+  /** Writes such a picture as TIFF; see {@link #tiff}. */
+  public static void tiff(RenderedImage coming, Path to) throws IOException {
+    write(coming, to, "tiff", "Deflate", 0.5f);
+  }
+
   /** Writes floats as OpenEXR, lossless. */
   public static void exr(Pixels p, Path to) throws IOException {
     ExrEncoder.write(p, to);
@@ -57,6 +68,12 @@ public final class ImageEncoder {
   }
 
   private static void write(Pixels p, Path to, String format, String compression, float quality)
+      throws IOException {
+    write(image(p), to, format, compression, quality);
+  }
+
+  private static void write(
+      RenderedImage picture, Path to, String format, String compression, float quality)
       throws IOException {
     ImageWriter writer = jdkWriter(format);
     ImageWriteParam param = writer.getDefaultWriteParam();
@@ -73,7 +90,7 @@ public final class ImageEncoder {
         throw new IOException("cannot write " + to);
       }
       writer.setOutput(out);
-      writer.write(null, new IIOImage(image(p), null, null), param);
+      writer.write(null, new IIOImage(picture, null, null), param);
     } finally {
       writer.dispose();
     }

@@ -211,7 +211,7 @@ public final class RowSteps {
           int last = Math.min(in.width() - 1, (int) Math.ceil(to) - 1);
           for (int i = (int) from; i <= last; i++) {
             float v = row[i * n + c];
-            sum += (light ? Srgb.toLinear(v) : v) * (Math.min(i + 1, to) - Math.max(i, from));
+            sum += (light ? Srgb.linear(v) : v) * (Math.min(i + 1, to) - Math.max(i, from));
           }
           narrow[x * n + c] = (float) (sum / (to - from));
         }
@@ -223,7 +223,7 @@ public final class RowSteps {
       for (int x = 0; x < w; x++) {
         for (int c = 0; c < n; c++) {
           if (light(c)) {
-            to[x * n + c] = Srgb.fromLinear(to[x * n + c]);
+            to[x * n + c] = Srgb.encoded(to[x * n + c]);
           }
         }
         if (holds == Resize.Holds.NORMALS && n >= 3) {

@@ -13,14 +13,9 @@ import java.awt.image.SampleModel;
 import java.awt.image.WritableRaster;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Vector;
-import javax.imageio.IIOImage;
-import javax.imageio.ImageIO;
-import javax.imageio.ImageWriteParam;
-import javax.imageio.ImageWriter;
-import javax.imageio.stream.ImageOutputStream;
+import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Depth;
 
 /** Writes rows as PNG or TIFF while they come; floats are brought to 16 bits. */
@@ -29,46 +24,20 @@ public final class RowWriter {
 
   /** Writes a PNG; {@code level} is zlib effort 1 to 9. Closes {@code rows}. */
   public static void png(Rows rows, Path to, int level) throws IOException {
-    write(rows, to, "png", null, 1f - level / 9f);
+    try (rows) {
+      ImageEncoder.png(new Coming(rows), to, level);
+    } catch (UncheckedIOException e) {
+      throw e.getCause();
+    }
   }
 
   /** Writes a deflated TIFF. Closes {@code rows}. */
   public static void tiff(Rows rows, Path to) throws IOException {
-    write(rows, to, "tiff", "Deflate", 0.5f);
-  }
-
-  private static void write(Rows rows, Path to, String format, String compression, float quality)
-      throws IOException {
-    ImageWriter writer = jdkWriter(format);
-    ImageWriteParam param = writer.getDefaultWriteParam();
-    if (param.canWriteCompressed()) {
-      param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
-      if (compression != null) {
-        param.setCompressionType(compression);
-      }
-      param.setCompressionQuality(quality);
-    }
-    Files.deleteIfExists(to);
-    try (rows;
-        ImageOutputStream out = ImageIO.createImageOutputStream(to.toFile())) {
-      writer.setOutput(out);
-      writer.write(null, new IIOImage(new Coming(rows), null, null), param);
+    try (rows) {
+      ImageEncoder.tiff(new Coming(rows), to);
     } catch (UncheckedIOException e) {
       throw e.getCause();
-    } finally {
-      writer.dispose();
     }
-  }
-
-  private static ImageWriter jdkWriter(String format) throws IOException {
-    var all = ImageIO.getImageWritersByFormatName(format);
-    while (all.hasNext()) {
-      ImageWriter w = all.next();
-      if (w.getClass().getName().startsWith("com.sun.")) {
-        return w;
-      }
-    }
-    throw new IOException("there is no writer for " + format);
   }
 
   /** A picture whose rows are asked for once, in their order, as the JDK's writers do. */

@@ -27,4 +27,17 @@ class SrgbTest {
     assertThat(Srgb.linearToByte(7)).isEqualTo(255);
     assertThat(Srgb.linearToByte(Float.NaN)).isZero();
   }
+
+  @Test
+  void theTablesAreTheCurves() {
+    for (int i = 0; i <= 65535; i += 7) {
+      float v = i / 65535f;
+      assertThat(Srgb.linear(v)).isEqualTo(Srgb.toLinear(v));
+    }
+    for (float v = 0; v <= 1; v += 1e-5f) {
+      assertThat(Srgb.encoded(v)).isCloseTo(Srgb.fromLinear(v), within(2.5e-7f));
+    }
+    assertThat(Srgb.encoded(2)).isEqualTo(1);
+    assertThat(Srgb.encoded(-1)).isZero();
+  }
 }

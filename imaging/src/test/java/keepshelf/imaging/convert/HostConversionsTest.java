@@ -202,4 +202,40 @@ class HostConversionsTest {
     }
     return ab / Math.sqrt(aa * bb);
   }
+
+  @Test
+  void whatMetalCannotSayIsMeasured() {
+    float[] dark = {0.02f, 0.02f, 0.02f};
+    assertThat(
+            SpecGloss.residual(new float[] {0.3f, 0.2f, 0.1f}, new float[] {0.04f, 0.04f, 0.04f}))
+        .as("paint")
+        .isLessThan(0.004f);
+    assertThat(SpecGloss.residual(new float[3], new float[] {0.9f, 0.6f, 0.3f}))
+        .as("metal")
+        .isLessThan(0.02f);
+    assertThat(SpecGloss.residual(new float[] {0.6f, 0.1f, 0.1f}, new float[] {0.1f, 0.3f, 0.6f}))
+        .as("neither")
+        .isGreaterThan(0.03f);
+    assertThat(SpecGloss.residual(dark, dark)).isBetween(0f, 1f);
+  }
+
+  @Test
+  void occlusionFromHeightIsTheSkyThatIsSeen() {
+    int n = 64;
+    float[] flat = new float[n * n];
+    for (float v : HeightMaps.occlusion(flat, n, n, 10, 20)) {
+      assertThat(v).isEqualTo(1);
+    }
+    // A groove: its bottom sees less than its rim, and deeper ones see less.
+    float[] groove = new float[n * n];
+    for (int i = 0; i < groove.length; i++) {
+      groove[i] = Math.abs(i % n - n / 2) < 4 ? 0 : 1;
+    }
+    float[] shallow = HeightMaps.occlusion(groove, n, n, 2, 20);
+    float[] deep = HeightMaps.occlusion(groove, n, n, 20, 20);
+    int bottom = 10 * n + n / 2;
+    assertThat(shallow[bottom]).isBetween(0.3f, 0.95f);
+    assertThat(deep[bottom]).isLessThan(shallow[bottom]);
+    assertThat(deep[10 * n]).isEqualTo(1);
+  }
 }
