@@ -35,6 +35,9 @@ public interface Catalogue extends AutoCloseable {
   /** All installations. */
   List<InstallationRecord> installations();
 
+  /** The installation with this identifier. */
+  Optional<InstallationRecord> installation(String id);
+
   /** Adds an installation, replacing the one of the same id. */
   void putInstallation(InstallationRecord installation);
 

@@ -189,17 +189,26 @@ public record HostProfile(
             .anyMatch(c -> c.role().equals(role.id()));
   }
 
+  /** Read once: they cannot change. */
+  private static final class Shipped {
+    static final List<HostProfile> ALL = read();
+
+    private static List<HostProfile> read() {
+      List<HostProfile> out = new ArrayList<>();
+      for (String id : SHIPPED) {
+        try (InputStream in = HostProfile.class.getResourceAsStream(id + ".json")) {
+          out.add(Json.mapper().readValue(in.readAllBytes(), HostProfile.class));
+        } catch (IOException e) {
+          throw new UncheckedIOException(e);
+        }
+      }
+      return List.copyOf(out);
+    }
+  }
+
   /** The profiles that come with the program. */
   public static List<HostProfile> shipped() {
-    List<HostProfile> out = new ArrayList<>();
-    for (String id : SHIPPED) {
-      try (InputStream in = HostProfile.class.getResourceAsStream(id + ".json")) {
-        out.add(Json.mapper().readValue(in.readAllBytes(), HostProfile.class));
-      } catch (IOException e) {
-        throw new UncheckedIOException(e);
-      }
-    }
-    return out;
+    return Shipped.ALL;
   }
 
   /**

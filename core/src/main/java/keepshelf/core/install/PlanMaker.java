@@ -115,12 +115,7 @@ final class PlanMaker {
     OptionalDouble relief = raised ? Relief.known(shelf, item, used, tile) : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
     InstallationRecord before =
-        takesOver != null
-            ? takesOver
-            : catalogue.installations().stream()
-                .filter(x -> x.id().equals(id))
-                .findFirst()
-                .orElse(null);
+        takesOver != null ? takesOver : catalogue.installation(id).orElse(null);
     return new InstallPlan(
         id,
         item,

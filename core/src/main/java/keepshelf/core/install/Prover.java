@@ -1,6 +1,7 @@
 package keepshelf.core.install;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -40,8 +41,13 @@ final class Prover {
           null);
     }
     HostReader.Reading r;
+    List<String> scene = List.of();
     try {
       r = HostReader.read(plan.profile().reader(), document, picture);
+      Path test = document.resolveSibling(HostDocuments.name(plan.profile(), HostDocuments.TEST));
+      if (plan.options().testScene() && Files.exists(test)) {
+        scene = HostReader.read(plan.profile().reader(), test, null).complaints();
+      }
     } catch (IOException | RuntimeException e) {
       return new Proof(
           false,
@@ -50,10 +56,15 @@ final class Prover {
           List.of("It could not be read back: " + e.getMessage() + "."),
           null);
     }
-    return new Prover(plan, document, r).compare();
+    return new Prover(plan, document, r).compare(scene);
   }
 
-  private Proof compare() {
+  /**
+   * Compares everything.
+   *
+   * @param scene what the reader would not accept of the test scene
+   */
+  private Proof compare(List<String> scene) {
     Set<String> seen = new HashSet<>();
     for (PlannedMap m : plan.maps()) {
       String own = prefix(m) + m.input();

@@ -2,7 +2,10 @@ package keepshelf.core.install;
 
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.intake.ShelfFolder;
@@ -15,6 +18,11 @@ import keepshelf.imaging.io.ImageDecoder;
 final class Relief {
   /** Relief as a share of the tile where neither a person nor the normal map tells. */
   private static final double ASSUMED = 0.015;
+
+  /** Shares that were measured, by the contents of the pictures: an item goes to many hosts. */
+  private static final Map<String, Optional<Double>> SHARES = new ConcurrentHashMap<>();
+
+  private static final int MOST = 10_000;
 
   private Relief() {}
 
@@ -36,15 +44,32 @@ final class Relief {
     if (normal == null || height == null) {
       return OptionalDouble.empty();
     }
+    String key = normal.sha256() + height.sha256() + normal.handedness();
+    Optional<Double> share = SHARES.get(key);
+    if (share == null) {
+      share = measured(shelf, item, normal, height);
+      if (SHARES.size() > MOST) {
+        SHARES.clear();
+      }
+      SHARES.put(key, share);
+    }
+    return share.isPresent() ? OptionalDouble.of(share.get() * tileMetres) : OptionalDouble.empty();
+  }
+
+  /** Relief as a share of the tile; empty when the two pictures do not tell. */
+  private static Optional<Double> measured(
+      ShelfFolder shelf, ShelvedItem item, MapRecord normal, MapRecord height) {
     try {
       Handedness h = Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN);
-      return ReliefEstimate.metres(
-          ImageDecoder.decode(shelf.resolve(item.path(normal))),
-          ImageDecoder.decode(shelf.resolve(item.path(height))),
-          h,
-          tileMetres);
+      OptionalDouble metres =
+          ReliefEstimate.metres(
+              ImageDecoder.decode(shelf.resolve(item.path(normal))),
+              ImageDecoder.decode(shelf.resolve(item.path(height))),
+              h,
+              1);
+      return metres.isPresent() ? Optional.of(metres.getAsDouble()) : Optional.empty();
     } catch (IOException e) {
-      return OptionalDouble.empty();
+      return Optional.empty();
     }
   }
 

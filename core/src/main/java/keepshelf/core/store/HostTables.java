@@ -2,6 +2,7 @@ package keepshelf.core.store;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
 import org.jdbi.v3.core.Handle;
@@ -29,6 +30,13 @@ final class HostTables {
         h.createQuery("select receipt from installation order by id")
             .map((r, c) -> Json.mapper().readValue(r.getString(1), InstallationRecord.class))
             .list());
+  }
+
+  static Optional<InstallationRecord> installation(Handle h, String id) {
+    return h.createQuery("select receipt from installation where id = ?")
+        .bind(0, id)
+        .map((r, c) -> Json.mapper().readValue(r.getString(1), InstallationRecord.class))
+        .findOne();
   }
 
   static void put(Handle h, InstallationRecord i) {

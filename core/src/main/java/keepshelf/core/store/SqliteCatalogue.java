@@ -180,6 +180,11 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
+  public Optional<InstallationRecord> installation(String id) {
+    return read(h -> HostTables.installation(h, id));
+  }
+
+  @Override
   public void putInstallation(InstallationRecord i) {
     change(h -> HostTables.put(h, i));
   }

@@ -190,7 +190,7 @@ final class FitTable extends ScrollPane {
     open.setDisable(profile.map(p -> p.reader() == null).orElse(true));
     MenuButton menu =
         new MenuButton(h.name(), null, all, open, new SeparatorMenuItem(), edit, moved);
-    menu.getStyleClass().addAll("heading", "heading-menu");
+    menu.getStyleClass().add("heading-menu");
     menu.setId("host-menu-" + h.name());
     menu.setFocusTraversable(false);
     FlowPane signs = new FlowPane(4, 4);

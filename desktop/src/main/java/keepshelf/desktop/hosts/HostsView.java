@@ -38,6 +38,7 @@ public final class HostsView implements Place {
   private final StackPane content = new StackPane();
   private final FitTable table;
   private final PlanPane plan;
+  private boolean toFill;
 
   /** Shows {@code model}; {@code picker} asks for a host's folder. */
   public HostsView(HostsModel model, Shelf shelf, Pictures pictures, FilePicker picker) {
@@ -71,7 +72,7 @@ public final class HostsView implements Place {
     BorderPane all = new BorderPane(table);
     all.setBottom(plan);
     content.getChildren().add(all);
-    Runnable again = this::fill;
+    Runnable again = this::fillSoon;
     model.rows().shown().addListener((ListChangeListener<ItemCard>) c -> again.run());
     model.hosts().addListener((ListChangeListener<HostRecord>) c -> again.run());
     model.states().addListener((MapChangeListener<Cell, Object>) c -> again.run());
@@ -163,6 +164,17 @@ public final class HostsView implements Place {
         .filter(h -> h.name().equals(host))
         .findFirst()
         .ifPresent(this::editProfile);
+  }
+
+  /** Many changes at once, as after a check of all installations, are shown once. */
+  private void fillSoon() {
+    if (!toFill) {
+      toFill = true;
+      Platform.runLater(() -> {
+        toFill = false;
+        fill();
+      });
+    }
   }
 
   private void fill() {

@@ -109,7 +109,8 @@ final class PlanPane extends BorderPane {
           .addAll(
               Images.view(
                   pictures.get(
-                      "rehearsed|" + p.id() + p.options() + p.host().profile(), () -> rehearsed(p)),
+                      "rehearsed|" + p.id() + p.options() + p.profile().hashCode(),
+                      () -> rehearsed(p)),
                   104),
               Kit.label(Words.of("hosts.willshow", p.host().name()), "hint"));
     }

@@ -111,7 +111,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private void buildHeader() {
     search.setPromptText(Words.of("shelf.search"));
     search.setId("search");
-    search.setPrefWidth(360);
+    search.setPrefWidth(300);
     search.setMinWidth(130);
     search.textProperty().bindBidirectional(model.wordsProperty());
     search.setOnKeyPressed(e -> {

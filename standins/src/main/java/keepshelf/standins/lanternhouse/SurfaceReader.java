@@ -147,8 +147,7 @@ final class SurfaceReader {
     }
     if (in.get("value") != null) {
       out.add(
-          new ReadSurface.Input(in.name(), null, null, null, scalar(in.get("value"), in.name())),
-          MEANINGS.get(in.name()));
+          new ReadSurface.Input(in.name(), null, null, null, value(in)), MEANINGS.get(in.name()));
       return;
     }
     Node graph = root.child(in.get("nodegraph") == null ? "" : in.get("nodegraph"));
@@ -320,6 +319,19 @@ final class SurfaceReader {
       }
     }
     return v;
+  }
+
+  /** A number, or the first of the three equal ones of a grey colour. */
+  private double value(Node in) {
+    String[] parts = in.get("value").split(",");
+    if (parts.length != (wantedColour(in) ? 3 : 1)) {
+      complain("“" + in.name() + "” has " + parts.length + " numbers");
+    }
+    return scalar(parts[0].trim(), in.name());
+  }
+
+  private static boolean wantedColour(Node in) {
+    return in.type().equals("color3");
   }
 
   private double scalar(String text, String what) {
