@@ -1,6 +1,7 @@
 package keepshelf.core.edit;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -18,6 +19,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.intake.ShelfLock;
@@ -93,6 +95,27 @@ public final class Editing {
           }
           return p;
         });
+  }
+
+  /**
+   * Keeps a copy of an order or invoice beside the pack that an item came in.
+   *
+   * @throws ShelfException when it cannot be read or kept; nothing was changed then
+   */
+  public Edited invoice(String item, Path file) throws ShelfException {
+    String pack = packOf(item);
+    String what = "Keeping the invoice of " + nameOf(item);
+    String at;
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      at = Papers.keep(shelf, catalogue.pack(pack).orElseThrow(), file);
+    } catch (IOException e) {
+      throw disk(what, e);
+    }
+    return change(
+        what,
+        1,
+        List.of(pack),
+        p -> p.bought((p.purchase() == null ? Purchase.NONE : p.purchase()).withInvoice(at)));
   }
 
   private static PackRecord written(PackRecord pack, String item, Map<Field, String> texts) {

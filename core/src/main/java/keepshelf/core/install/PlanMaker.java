@@ -3,10 +3,12 @@ package keepshelf.core.install;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import keepshelf.core.archive.Hashes;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.HostRecord;
@@ -14,6 +16,7 @@ import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.format.SurfaceDocument.Use;
@@ -87,19 +90,16 @@ final class PlanMaker {
       }
       case MODEL -> {
         model = ModelPlan.of(shelf, catalogue, item, profile, options, remarks);
+        Set<String> taken = new HashSet<>();
         for (ModelPlan.Slot s : model.slots()) {
-          String name = profile.files().clean(s.name());
-          surface(
-              s.name(),
-              new MapSources(at(s.maps(), used), i.kind()),
-              model.slots().size() == 1 ? stem : stem + "_" + name);
+          MapSources sources = new MapSources(at(s.maps(), used), i.kind());
+          refuseTiles(sources);
+          surface(s.name(), sources, slotStem(stem, s.name(), model.slots().size(), taken));
         }
       }
       default -> {
         MapSources sources = new MapSources(i.mapsAt(used), i.kind());
-        if (sources.tiled() && !profile.tiles()) {
-          throw cannotTake("it comes in UDIM tiles, which this host does not read");
-        }
+        refuseTiles(sources);
         surface(i.name(), sources, stem);
         if (maps.isEmpty()) {
           throw cannotTake("none of its maps has a place in this host’s surface");
@@ -144,6 +144,26 @@ final class PlanMaker {
         before);
   }
 
+  private void refuseTiles(MapSources sources) throws ShelfException {
+    if (sources.tiled() && !profile.tiles()) {
+      throw cannotTake("it comes in UDIM tiles, which this host does not read");
+    }
+  }
+
+  /** What the names of a slot's files begin with; no two alike, whatever the slots are called. */
+  private String slotStem(String stem, String slot, int slots, Set<String> taken) {
+    if (slots == 1) {
+      return stem;
+    }
+    String clean = profile.files().clean(slot);
+    String name = stem + "_" + (clean.isEmpty() ? "slot" : clean);
+    String free = name;
+    for (int n = 2; !taken.add(free.toLowerCase(Locale.ROOT)); n++) {
+      free = name + "_" + n;
+    }
+    return free;
+  }
+
   /** A document keeps its name when another version takes its place, so that links to it hold. */
   private static String stemOf(InstallationRecord before, String otherwise) {
     String name = Path.of(before.document()).getFileName().toString();
@@ -164,8 +184,7 @@ final class PlanMaker {
   }
 
   /** Of maps that belong together those at a resolution. */
-  private List<keepshelf.core.catalogue.MapRecord> at(
-      List<keepshelf.core.catalogue.MapRecord> all, String resolution) {
+  private List<MapRecord> at(List<MapRecord> all, String resolution) {
     return item.item().withMaps(all, List.of()).mapsAt(resolution);
   }
 

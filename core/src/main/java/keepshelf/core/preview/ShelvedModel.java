@@ -65,7 +65,12 @@ public final class ShelvedModel {
     if (f.isEmpty()) {
       return Optional.empty();
     }
-    ModelFacts facts = ModelReader.read(List.of(f.get())).getFirst();
+    ModelFacts facts;
+    try {
+      facts = ModelReader.facts(f.get());
+    } catch (IOException e) {
+      return Optional.empty();
+    }
     if (facts.trouble() != null) {
       return Optional.empty();
     }
@@ -88,7 +93,7 @@ public final class ShelvedModel {
   /** The rendered picture, opaque ARGB. */
   int[] render(int side, Previews.Lit lit) throws IOException {
     Path f = file().orElseThrow(() -> new IOException("the pack has no model file of that name"));
-    ModelFacts facts = ModelReader.read(List.of(f)).getFirst();
+    ModelFacts facts = ModelReader.facts(f);
     List<Surface> surfaces = new ArrayList<>();
     for (ModelFacts.Slot s : facts.slots()) {
       surfaces.add(surface(s, facts.slots().size() == 1));

@@ -3,6 +3,7 @@ package keepshelf.core.edit;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -242,5 +243,26 @@ class EditingTest extends OnSmallShelf {
       assertThat(Field.TILE.read(other.item("tarred_rope"))).isEqualTo("0.7 m");
       assertThat(Field.TAGS.read(other.item("tarred_rope"))).isEqualTo("a");
     }
+  }
+
+  @Test
+  void anInvoiceIsKeptBesideItsPackAndUndone() throws Exception {
+    Path paper = Files.writeString(dir.resolve("Rechnung № 7.pdf"), "paid");
+    String rope = SmallShelf.id(shelf, "tarred_rope");
+    Edited e = shelf.editing().invoice(rope, paper);
+    String at = shelf.item("tarred_rope").pack().purchase().invoice();
+    assertThat(shelf.folder().resolve(at)).hasContent("paid");
+    assertThat(at).endsWith(".pdf").doesNotContain(" ");
+    // Another paper of the same name does not take its place; the same one is not kept twice.
+    Path other = Files.createDirectories(dir.resolve("later")).resolve("Rechnung № 7.pdf");
+    Files.writeString(other, "another");
+    shelf.editing().invoice(rope, other);
+    assertThat(shelf.item("tarred_rope").pack().purchase().invoice()).isNotEqualTo(at);
+    assertThat(shelf.folder().resolve(at)).hasContent("paid");
+    shelf.editing().invoice(rope, paper);
+    assertThat(shelf.item("tarred_rope").pack().purchase().invoice()).isEqualTo(at);
+    assertThatThrownBy(() -> shelf.editing().invoice(rope, dir.resolve("gone.pdf")))
+        .isInstanceOf(ShelfException.class);
+    assertThat(e.isNothing()).isFalse();
   }
 }

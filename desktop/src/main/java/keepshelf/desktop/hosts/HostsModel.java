@@ -1,5 +1,6 @@
 package keepshelf.desktop.hosts;
 
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -26,6 +27,7 @@ import keepshelf.core.install.Abilities;
 import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.InstallationState;
+import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Signs;
@@ -261,6 +263,11 @@ public final class HostsModel {
     } else {
       chooseAll(can);
     }
+  }
+
+  /** How a plan's host will show it; see {@link PlanList#rehearsed}. */
+  Previews.Picture rehearsed(InstallPlan p) throws IOException {
+    return plans.rehearsed(p);
   }
 
   /** Plans all that is chosen once more, otherwise. */

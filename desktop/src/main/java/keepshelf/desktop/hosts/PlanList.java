@@ -1,5 +1,8 @@
 package keepshelf.desktop.hosts;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -11,6 +14,7 @@ import java.util.function.UnaryOperator;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableMap;
 import keepshelf.core.Shelf;
+import keepshelf.core.archive.FileTrees;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -18,6 +22,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.install.InstallBatch;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.InstallQueue.Wanted;
+import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.Words;
@@ -94,6 +99,27 @@ public final class PlanList {
     // One or two are said; of a whole column the cells themselves say why.
     if (!refused.isEmpty() && refused.size() <= 2) {
       work.ui(() -> work.problems().addAll(refused));
+    }
+  }
+
+  /**
+   * How a plan's host will show it, by its own reader; takes a while.
+   *
+   * @throws IOException when it shows nothing
+   */
+  Previews.Picture rehearsed(InstallPlan p) throws IOException {
+    Path folder = Files.createTempDirectory("keepshelf-rehearsal");
+    try {
+      Path picture =
+          shelf
+              .installer()
+              .rehearse(p, folder)
+              .orElseThrow(() -> new IOException("the host shows nothing"));
+      return Previews.flat(picture, 256);
+    } catch (ShelfException e) {
+      throw new IOException(e.problem().message(), e);
+    } finally {
+      FileTrees.deleteQuietly(folder);
     }
   }
 

@@ -1,7 +1,5 @@
 package keepshelf.desktop.hosts;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -16,7 +14,6 @@ import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.ProvedInput;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.InstallationState;
-import keepshelf.core.preview.Previews;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
@@ -110,29 +107,13 @@ final class PlanPane extends BorderPane {
               Images.view(
                   pictures.get(
                       "rehearsed|" + p.id() + p.options() + p.profile().hashCode(),
-                      () -> rehearsed(p)),
+                      () -> model.rehearsed(p)),
                   104),
               Kit.label(Words.of("hosts.willshow", p.host().name()), "hint"));
     }
     both.setMinWidth(176);
     both.getStyleClass().add("plan-part");
     return both;
-  }
-
-  private Previews.Picture rehearsed(InstallPlan p) throws java.io.IOException {
-    Path folder = Files.createTempDirectory("keepshelf-rehearsal");
-    try {
-      Path picture =
-          shelf
-              .installer()
-              .rehearse(p, folder)
-              .orElseThrow(() -> new java.io.IOException("the host shows nothing"));
-      return Previews.flat(picture, 256);
-    } catch (keepshelf.core.problem.ShelfException e) {
-      throw new java.io.IOException(e.problem().message(), e);
-    } finally {
-      keepshelf.core.archive.FileTrees.deleteQuietly(folder);
-    }
   }
 
   private void sum(List<InstallPlan> plans) {

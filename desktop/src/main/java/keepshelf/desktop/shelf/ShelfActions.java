@@ -93,6 +93,11 @@ public final class ShelfActions {
     edit(Words.of("shelf.move"), () -> shelf.editing().moveTo(item, pack));
   }
 
+  /** Keeps an order or invoice beside the pack of an item. */
+  public void invoice(String item, java.nio.file.Path file) {
+    edit(Words.of("tag.invoice"), () -> shelf.editing().invoice(item, file));
+  }
+
   private interface Editor {
     Edited run() throws ShelfException;
   }

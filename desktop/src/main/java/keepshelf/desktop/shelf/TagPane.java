@@ -257,6 +257,9 @@ final class TagPane extends ScrollPane {
     }
     if (items.size() == 1) {
       ShelvedItem s = items.getFirst();
+      if (purchaseOpen || empty.size() < PURCHASE.size()) {
+        Kit.row(g, Words.of("tag.invoice"), new InvoiceBox(s, shelf, actions));
+      }
       plain(g, "tag.got", s.pack().takenIn().substring(0, 10));
       plain(g, "tag.archive", s.pack().archive());
       plain(

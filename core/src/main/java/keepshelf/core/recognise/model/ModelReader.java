@@ -21,10 +21,44 @@ public final class ModelReader {
 
   private ModelReader() {}
 
-  /** The last model's mesh and the file it is of, as one model is often asked for many times. */
-  private record Known(Path file, long bytes, long changed, SoftReference<Mesh> mesh) {}
+  /** What was read last of a file, as one model is often asked for many times. */
+  private record Known<T>(Path file, long bytes, long changed, SoftReference<T> what) {
+    static <T> Known<T> of(Path file, T what) throws IOException {
+      return new Known<>(
+          file,
+          Files.size(file),
+          Files.getLastModifiedTime(file).toMillis(),
+          new SoftReference<>(what));
+    }
 
-  private static volatile Known known;
+    /** What was read, when it is of this file and that has not changed; null else. */
+    static <T> T now(Known<T> known, Path file) throws IOException {
+      boolean same =
+          known != null
+              && known.file().equals(file)
+              && known.bytes() == Files.size(file)
+              && known.changed() == Files.getLastModifiedTime(file).toMillis();
+      return same ? known.what().get() : null;
+    }
+  }
+
+  private static volatile Known<Mesh> knownMesh;
+  private static volatile Known<ModelFacts> knownFacts;
+
+  /**
+   * What one model holds; says why when it cannot be read.
+   *
+   * @throws IOException when there is no such file
+   */
+  public static ModelFacts facts(Path model) throws IOException {
+    ModelFacts known = Known.now(knownFacts, model);
+    if (known != null) {
+      return known;
+    }
+    ModelFacts facts = read(List.of(model)).getFirst();
+    knownFacts = Known.of(model, facts);
+    return facts;
+  }
 
   /** What each of {@code files} holds, in their order; those that cannot be read say why. */
   public static List<ModelFacts> read(List<Path> files) {
@@ -47,17 +81,12 @@ public final class ModelReader {
    * @throws IOException when the importer cannot get through it within a minute
    */
   public static Mesh mesh(Path model) throws IOException {
-    long bytes = Files.size(model);
-    long changed = Files.getLastModifiedTime(model).toMillis();
-    Known k = known;
-    if (k != null && k.file().equals(model) && k.bytes() == bytes && k.changed() == changed) {
-      Mesh mesh = k.mesh().get();
-      if (mesh != null) {
-        return mesh;
-      }
+    Mesh known = Known.now(knownMesh, model);
+    if (known != null) {
+      return known;
     }
     Mesh mesh = imported(model);
-    known = new Known(model, bytes, changed, new SoftReference<>(mesh));
+    knownMesh = Known.of(model, mesh);
     return mesh;
   }
 
