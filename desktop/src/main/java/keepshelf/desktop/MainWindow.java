@@ -68,7 +68,7 @@ public final class MainWindow implements AutoCloseable {
     this.shelf = shelf;
     this.settings = settings;
     shelfModel = new ShelfModel(shelf, work);
-    hostsModel = new HostsModel(shelf, work, shelfModel.all(), this::refresh);
+    hostsModel = new HostsModel(shelf, work, shelfModel, this::refresh);
     arrivalsModel = new ArrivalsModel(shelf, work, this::refresh);
     arrivals = new ArrivalsView(arrivalsModel, work, pictures, picker);
     arrivalsModel.removeArchivesProperty().set(settings.get("remove-archives", "no").equals("yes"));

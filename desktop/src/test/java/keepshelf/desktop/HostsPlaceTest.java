@@ -160,7 +160,8 @@ class HostsPlaceTest {
 
     // A column, of the rows that words leave.
     robot.type(KeyCode.SLASH);
-    act(() -> robot.lookup("#hosts-find").queryAs(TextField.class).setText("cork"));
+    act(() -> robot.lookup("#hosts-find").queryAs(TextField.class).setText("corck -kind:decal"));
+    idle();
     assertThat(model.items()).hasSize(2);
     act(() -> model.toggleColumn("quickfoot"));
     idle();

@@ -86,9 +86,9 @@ public final class PackBuilder {
       } else if (name.endsWith(".jpg")) {
         ImageEncoder.jpeg(pixels, file, 0.92f);
       } else if (name.endsWith(".hdr")) {
-        Files.write(file, LightFiles.hdr(pixels));
+        ImageEncoder.hdr(pixels, file);
       } else if (name.endsWith(".exr")) {
-        Files.write(file, LightFiles.exr(pixels));
+        ImageEncoder.exr(pixels, file);
       } else {
         ImageEncoder.tiff(pixels, file);
       }

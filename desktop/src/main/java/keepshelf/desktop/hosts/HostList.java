@@ -41,12 +41,27 @@ public final class HostList {
     return hosts;
   }
 
-  /** Reads them anew. */
-  void refresh() {
+  /**
+   * Hosts as they were read.
+   *
+   * @param hosts by name
+   * @param profiles of those whose profile can be read, by the host's name
+   */
+  record Read(List<HostRecord> hosts, Map<String, HostProfile> profiles) {}
+
+  /** Reads them anew; in the background, as profiles of one's own are files. */
+  Read read() {
     List<HostRecord> now = shelf.catalogue().hosts();
+    Map<String, HostProfile> known = new HashMap<>();
+    now.forEach(h -> HostProfile.find(h.profile()).ifPresent(p -> known.put(h.name(), p)));
+    return new Read(now, known);
+  }
+
+  /** Shows what was read. */
+  void show(Read read) {
     profiles.clear();
-    now.forEach(h -> HostProfile.find(h.profile()).ifPresent(p -> profiles.put(h.name(), p)));
-    hosts.setAll(now);
+    profiles.putAll(read.profiles());
+    hosts.setAll(read.hosts());
   }
 
   /** The profile of a host, if it can be read. */

@@ -1,10 +1,8 @@
 package keepshelf.desktop.hosts;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.TreeSet;
-import java.util.function.Predicate;
+import java.util.concurrent.atomic.AtomicLong;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleStringProperty;
@@ -13,37 +11,33 @@ import javafx.collections.FXCollections;
 import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.desktop.shelf.ShelfModel;
 
-/** The rows of the fitting table: all items, or those that words, a collection, a state leave. */
+/** The rows of the fitting table: all items, or what a query finds, a collection, a state leave. */
 final class HostRows {
-  private final ObservableList<ItemCard> all;
-  private final Predicate<ItemCard> installed;
+  private final ShelfModel shelf;
   private final ObservableList<ItemCard> shown = FXCollections.observableArrayList();
   private final StringProperty words = new SimpleStringProperty("");
   private final StringProperty collection = new SimpleStringProperty("");
   private final BooleanProperty installedOnly = new SimpleBooleanProperty();
+  private final AtomicLong asked = new AtomicLong();
 
-  /**
-   * Rows out of {@code all}.
-   *
-   * @param installed whether an item is installed anywhere
-   */
-  HostRows(ObservableList<ItemCard> all, Predicate<ItemCard> installed) {
-    this.all = all;
-    this.installed = installed;
-    all.addListener((ListChangeListener<ItemCard>) c -> again());
-    words.addListener(o -> again());
-    collection.addListener(o -> again());
-    installedOnly.addListener(o -> again());
-    again();
+  /** Rows out of all items of {@code shelf}. */
+  HostRows(ShelfModel shelf) {
+    this.shelf = shelf;
+    shelf.all().addListener((ListChangeListener<ItemCard>) c -> find());
+    words.addListener(o -> find());
+    collection.addListener(o -> find());
+    installedOnly.addListener(o -> find());
+    find();
   }
 
-  /** The rows that are shown, in the order of the shelf. */
+  /** The rows that are shown, by name. */
   ObservableList<ItemCard> shown() {
     return shown;
   }
 
-  /** What is searched for in names, sources and kinds. */
+  /** What is searched for: a query, as on the shelf. */
   StringProperty wordsProperty() {
     return words;
   }
@@ -61,41 +55,33 @@ final class HostRows {
   /** Names of all collections. */
   List<String> collections() {
     TreeSet<String> out = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
-    all.forEach(c -> out.addAll(c.marks().collections()));
+    shelf.all().forEach(c -> out.addAll(c.marks().collections()));
     return List.copyOf(out);
   }
 
-  /** Looks again which rows are to be shown. */
-  void again() {
-    String[] wanted = words.get().toLowerCase(Locale.ROOT).strip().split("\\s+");
+  private void find() {
+    long mine = asked.incrementAndGet();
     String in = collection.get() == null ? "" : collection.get();
-    List<ItemCard> out = new ArrayList<>();
-    for (ItemCard c : all) {
-      boolean fits =
-          (in.isEmpty() || c.marks().collections().contains(in))
-              && (!installedOnly.get() || installed.test(c))
-              && has(c, wanted);
-      if (fits) {
-        out.add(c);
-      }
+    String query =
+        words.get()
+            + (in.isEmpty() ? "" : " collection:\"" + in + "\"")
+            + (installedOnly.get() ? " is:installed" : "");
+    if (query.isBlank()) {
+      show(shelf.all());
+      return;
     }
-    if (!out.equals(shown)) {
-      shown.setAll(out);
-    }
+    shelf.ask(
+        query,
+        cards -> {
+          if (mine == asked.get()) {
+            show(cards);
+          }
+        });
   }
 
-  private static boolean has(ItemCard c, String[] wanted) {
-    if (wanted.length == 1 && wanted[0].isEmpty()) {
-      return true;
+  private void show(List<ItemCard> cards) {
+    if (!cards.equals(shown)) {
+      shown.setAll(cards);
     }
-    String text =
-        (c.name() + " " + c.key() + " " + c.pack().source() + " " + c.kind().plural())
-            .toLowerCase(Locale.ROOT);
-    for (String w : wanted) {
-      if (!text.contains(w)) {
-        return false;
-      }
-    }
-    return true;
   }
 }

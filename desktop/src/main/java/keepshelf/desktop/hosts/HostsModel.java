@@ -3,12 +3,10 @@ package keepshelf.desktop.hosts;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -31,6 +29,7 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Signs;
+import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.work.WorkList;
 
 /**
@@ -41,6 +40,7 @@ public final class HostsModel {
   private final Shelf shelf;
   private final WorkList work;
   private final Runnable changed;
+  private final ShelfModel cards;
   private final ObservableList<ItemCard> items;
   private final Map<String, ItemCard> byId = new HashMap<>();
   private final Map<Cell, InstallationRecord> installed = new HashMap<>();
@@ -52,35 +52,25 @@ public final class HostsModel {
   private final ObjectProperty<Cell> focus = new SimpleObjectProperty<>();
   private final ObjectProperty<InstallationRecord> lastProof = new SimpleObjectProperty<>();
   private final ReadOnlyIntegerWrapper unsound = new ReadOnlyIntegerWrapper();
-  private final Runnable forget;
 
   /**
    * Over {@code shelf}.
    *
-   * @param items on it
+   * @param cards its items, and the lane that it is read on
    * @param changed is called after something was installed or removed
    */
-  public HostsModel(Shelf shelf, WorkList work, ObservableList<ItemCard> items, Runnable changed) {
+  public HostsModel(Shelf shelf, WorkList work, ShelfModel cards, Runnable changed) {
     this.shelf = shelf;
     this.work = work;
-    this.items = items;
+    this.cards = cards;
+    this.items = cards.all();
     this.changed = changed;
     this.plans = new PlanList(shelf, work);
     this.hostList = new HostList(shelf, work, changed);
     this.hosts = hostList.hosts();
     items.addListener((ListChangeListener<ItemCard>) c -> index());
     index();
-    Set<String> set = new HashSet<>();
-    this.rows =
-        new HostRows(
-            items,
-            c -> {
-              if (set.isEmpty()) {
-                installed.keySet().forEach(x -> set.add(x.item()));
-              }
-              return set.contains(c.id());
-            });
-    this.forget = set::clear;
+    this.rows = new HostRows(cards);
   }
 
   private void index() {
@@ -150,15 +140,19 @@ public final class HostsModel {
     return installed.size();
   }
 
-  /** Reads the shelf anew and checks installations in the background. */
+  private record Read(HostList.Read hosts, List<InstallationRecord> installations) {}
+
+  /** Reads the shelf anew and checks installations, both in the background. */
   public void refresh() {
-    hostList.refresh();
+    cards.read(() -> new Read(hostList.read(), shelf.catalogue().installations()), this::show);
+  }
+
+  private void show(Read read) {
+    hostList.show(read.hosts());
     installed.clear();
-    forget.run();
-    for (InstallationRecord i : shelf.catalogue().installations()) {
+    for (InstallationRecord i : read.installations()) {
       installed.put(new Cell(i.item(), i.host()), i);
     }
-    rows.again();
     focusSomething();
     check();
   }
@@ -324,7 +318,7 @@ public final class HostsModel {
 
   /** Chooses again what an earlier session has left undone. */
   public void resume() {
-    plans.resume();
+    cards.read(() -> shelf.installQueue().left(), plans::resume);
   }
 
   /** Lets all chosen cells go. */

@@ -150,8 +150,7 @@ public final class PlanList {
   }
 
   /** Chooses again what an earlier session has left undone. */
-  void resume() {
-    List<Wanted> left = shelf.installQueue().left();
+  void resume(List<Wanted> left) {
     Map<Cell, InstallOptions> cells = new LinkedHashMap<>();
     left.forEach(w -> cells.put(new Cell(w.item(), w.host()), w.options()));
     choose(cells);

@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -222,6 +224,27 @@ public final class ShelfModel {
     });
   }
 
+  /**
+   * Reads something on the same lane and hands it over on the interface thread; what is asked for
+   * first is there first.
+   */
+  public <T> void read(Supplier<T> what, Consumer<T> to) {
+    background(() -> {
+      T value = what.get();
+      work.ui(() -> to.accept(value));
+    });
+  }
+
+  /** Hands over what a query finds, by name; everything as long as the shelf was not read. */
+  public void ask(String query, Consumer<List<ItemCard>> to) {
+    Search over = search;
+    if (over == null) {
+      to.accept(all);
+      return;
+    }
+    read(() -> over.find(Query.of(query)).cards(), to);
+  }
+
   /** Reads the shelf anew when something was changed, be it by another program. */
   public void refreshWhenChanged() {
     if (search != null && !busy.get() && shelf.catalogue().version() != version) {
@@ -281,7 +304,7 @@ public final class ShelfModel {
   }
 
   /** Measures something in the background and hands it to {@code to} on the interface thread. */
-  <T> void measure(java.util.function.Supplier<T> what, java.util.function.Consumer<T> to) {
+  <T> void measure(Supplier<T> what, Consumer<T> to) {
     work.quietly(() -> {
       T value = what.get();
       work.ui(() -> to.accept(value));
