@@ -219,44 +219,45 @@ final class InstallCommand implements Callable<Integer> {
         shelf
             .installer()
             .plan(shelf.item(w.item()), ItemArguments.host(shelf, w.host()), w.options());
-    notes(plan, problems);
+    List<Problem> notes = notes(plan);
+    problems.addAll(notes);
     InstallationRecord i =
         planOnly
             ? planned(plan)
             : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE));
     done.add(ItemJson.installation(i));
-    text(plan, i);
+    text(plan, i, notes);
     return planOnly || i.proof().ok();
   }
 
-  private static void notes(InstallPlan plan, List<Problem> problems) {
-    remarks(plan, problems);
+  /** What a person should know of a plan: what is lost, and what was only assumed. */
+  private static List<Problem> notes(InstallPlan plan) {
+    List<Problem> notes = new ArrayList<>();
+    plan.remarks().forEach(r -> notes.add(Problem.note("remark", null, r)));
+    String name = "“" + plan.item().item().name() + "”";
     if (!plan.tileKnown()) {
-      problems.add(
+      notes.add(
           Problem.note(
               "tile-assumed",
               null,
-              "The tile size of “"
-                  + plan.item().item().name()
-                  + "” is not known; "
+              "The tile size of "
+                  + name
+                  + " is not known; "
                   + plan.tileMetres()
                   + " m is assumed. Give it with --tile METRES."));
     }
     if (plan.reliefMetres() > 0 && !plan.reliefKnown()) {
-      problems.add(
+      notes.add(
           Problem.note(
               "relief-assumed",
               null,
-              "The relief of “"
-                  + plan.item().item().name()
-                  + "” is not known; "
+              "The relief of "
+                  + name
+                  + " is not known; "
                   + Math.round(plan.reliefMetres() * 10_000) / 10.0
                   + " mm is assumed."));
     }
-  }
-
-  private static void remarks(InstallPlan plan, List<Problem> problems) {
-    plan.remarks().forEach(r -> problems.add(Problem.note("remark", null, r)));
+    return notes;
   }
 
   /** A plan in the shape of an installation that has not been made. */
@@ -289,7 +290,7 @@ final class InstallCommand implements Callable<Integer> {
         p.options());
   }
 
-  private void text(InstallPlan plan, InstallationRecord i) {
+  private void text(InstallPlan plan, InstallationRecord i, List<Problem> notes) {
     if (out.json) {
       return;
     }
@@ -316,6 +317,7 @@ final class InstallCommand implements Callable<Integer> {
                     + l.role().title().toLowerCase(java.util.Locale.ROOT)
                     + ", "
                     + l.reason()));
+    notes.forEach(n -> out.say("  note: " + n.message()));
     if (i.proof() != null) {
       long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();
       out.say(

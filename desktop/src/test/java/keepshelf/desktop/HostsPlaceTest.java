@@ -7,6 +7,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -211,6 +213,29 @@ class HostsPlaceTest {
     idle();
     assertThat(model.sign(at)).isEqualTo(Signs.State.CURRENT);
     assertThat(installed("cork_float", "lanternhouse").document()).startsWith(moved.toString());
+  }
+
+  @Test
+  void closingTheWindowWhileItInstallsLosesNoWish() throws Exception {
+    idle();
+    act(() -> {
+      model.clear();
+      model.toggleRow(cell("tarred_rope", "lanternhouse").item());
+    });
+    idle();
+    Set<String> wished = new TreeSet<>();
+    model.plans().keySet().forEach(c -> wished.add(c.item() + c.host()));
+    assertThat(wished).hasSize(2);
+    act(() -> {
+      model.install();
+      window.close();
+    });
+    try (Shelf again = Shelf.open(root)) {
+      Set<String> there = new TreeSet<>();
+      again.catalogue().installations().forEach(i -> there.add(i.item() + i.host()));
+      again.installQueue().left().forEach(w -> there.add(w.item() + w.host()));
+      assertThat(there).containsAll(wished);
+    }
   }
 
   @Test

@@ -98,9 +98,27 @@ public final class InstallBatch {
         listener.done(plan, proved);
       }
     } catch (ShelfException e) {
-      synchronized (listener) {
-        listener.failed(plan, e.problem());
-      }
+      failed(plan, e.problem());
+    } catch (CancellationException e) {
+      throw e;
+    } catch (RuntimeException | OutOfMemoryError e) {
+      org.slf4j.LoggerFactory.getLogger(InstallBatch.class).error("{}", name, e);
+      failed(
+          plan,
+          Problem.error(
+              "unexpected",
+              plan.folder().toString(),
+              "Installing "
+                  + name
+                  + " was stopped by something unexpected ("
+                  + e
+                  + "). Nothing was changed there; the others went on."));
+    }
+  }
+
+  private void failed(InstallPlan plan, Problem why) {
+    synchronized (listener) {
+      listener.failed(plan, why);
     }
   }
 

@@ -92,8 +92,14 @@ final class InstallJournal {
     Files.deleteIfExists(file);
   }
 
-  /** Takes back what was begun and not promised. */
+  /**
+   * Takes back what was begun. What already stands in its place stays, and the entry with it: the
+   * next start records it.
+   */
   void giveUp() {
+    if (entry.record() != null && !Files.exists(Path.of(entry.fresh()))) {
+      return;
+    }
     try {
       Path old = Path.of(entry.old());
       if (Files.exists(old) && !Files.exists(Path.of(entry.folder()))) {

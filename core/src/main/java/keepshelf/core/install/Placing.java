@@ -10,7 +10,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.CancellationException;
 import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.FileTrees;
@@ -62,6 +61,7 @@ final class Placing {
    */
   InstallationRecord run(Progress progress, boolean overChanged) throws ShelfException {
     InstallJournal journal = null;
+    boolean kept = false;
     plan = plan.in(taken());
     try {
       Path root = Path.of(plan.host().folder());
@@ -96,19 +96,19 @@ final class Placing {
         journal.promise(record, plan.replaces() == null ? null : plan.replaces().id());
         journal.keep(catalogue);
       }
+      kept = true;
       return record;
     } catch (IOException e) {
-      giveUp(journal);
       throw new ShelfException(
           Problem.error(
               "disk",
               plan.folder().toString(),
               DiskTrouble.sentence(e, "installing " + plan.item().item().name())),
           e);
-    } catch (ShelfException | CancellationException e) {
-      giveUp(journal);
-      throw e;
     } finally {
+      if (!kept && journal != null) {
+        journal.giveUp();
+      }
       TAKEN.remove(plan.folder());
     }
   }
@@ -133,12 +133,6 @@ final class Placing {
     Files.createDirectories(p.textures());
     p.write(Progress.NONE);
     return p.fresh.resolve(plan.document());
-  }
-
-  private static void giveUp(InstallJournal journal) {
-    if (journal != null) {
-      journal.giveUp();
-    }
   }
 
   private Path textures() {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.function.UnaryOperator;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableMap;
@@ -177,10 +178,12 @@ public final class PlanList {
                 all.getFirst().item().item().name(),
                 all.getFirst().host().name())
             : Words.of("hosts.job.installmany", all.size());
+    CompletableFuture<Void> noted = noted(all);
     work.start(
         title,
         job -> {
-          shelf.installQueue().add(all.stream().map(PlanList::wanted).toList());
+          // What is done is taken out of the queue, so it has to be in there first.
+          noted.join();
           try {
             InstallBatch.run(
                 shelf.installer(),
@@ -208,13 +211,28 @@ public final class PlanList {
                   }
                 });
           } finally {
-            if (job.stopped()) {
-              // A person stopped it; only what was cut off is to be asked for again.
+            if (job.stopped() && !work.closing()) {
+              // A person stopped it: what is left stays chosen and is not asked for by itself.
               shelf.installQueue().clear();
             }
             work.ui(ended);
           }
         });
+  }
+
+  /** Keeps the wishes on the shelf, even when the window is closed before the work begins. */
+  private CompletableFuture<Void> noted(List<InstallPlan> all) {
+    CompletableFuture<Void> done = new CompletableFuture<>();
+    work.note(() -> {
+      try {
+        shelf.installQueue().add(all.stream().map(PlanList::wanted).toList());
+      } catch (ShelfException e) {
+        work.ui(() -> work.problems().add(e.problem()));
+      } finally {
+        done.complete(null);
+      }
+    });
+    return done;
   }
 
   private static Wanted wanted(InstallPlan p) {

@@ -21,6 +21,7 @@ public final class WorkList implements AutoCloseable {
   private static final int SECONDS_TO_END = 5;
 
   private final Executor ui;
+  private volatile boolean closing;
   private final ExecutorService files = lane("files");
   private final ExecutorService pictures = lane("pictures");
   private final ExecutorService notes = lane("notes");
@@ -45,6 +46,11 @@ public final class WorkList implements AutoCloseable {
   /** Problems to show to people until they close them; changes on the interface thread. */
   public ObservableList<Problem> problems() {
     return problems;
+  }
+
+  /** Whether work is stopped because the window closes, not because a person stopped it. */
+  public boolean closing() {
+    return closing;
   }
 
   /** Runs {@code what} on the interface thread. */
@@ -129,6 +135,7 @@ public final class WorkList implements AutoCloseable {
   /** Stops all work; waits a moment for filing to end well and for the notes to be kept. */
   @Override
   public void close() {
+    closing = true;
     jobs.forEach(Job::stop);
     files.shutdown();
     pictures.shutdownNow();
