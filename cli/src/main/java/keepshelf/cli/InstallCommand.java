@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
 import keepshelf.core.archive.Progress;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -55,8 +56,7 @@ final class InstallCommand implements Callable<Integer> {
   @Option(
       names = "--finish",
       paramLabel = "F",
-      description =
-          "Name of a finish. There are none yet: only the item as delivered can be installed.")
+      description = "Name of one of the items’ finishes; without it as delivered.")
   String finish;
 
   @Option(
@@ -113,16 +113,6 @@ final class InstallCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws ShelfException {
-    if (finish != null) {
-      out.problem(
-          Problem.error(
-              "no-finish",
-              finish,
-              "There is no finish “"
-                  + finish
-                  + "”. Leave --finish out to install the item as delivered."));
-      return Exit.USE;
-    }
     if (tile != null && !(tile > 0 && tile < 10_000)) {
       out.problem(
           Problem.error(
@@ -166,7 +156,15 @@ final class InstallCommand implements Callable<Integer> {
       return null;
     }
     return new InstallOptions(
-        resolution, tile, setup, turn, brightness == null ? 1 : brightness, level, scene, metres);
+        resolution,
+        tile,
+        setup,
+        turn,
+        brightness == null ? 1 : brightness,
+        level,
+        scene,
+        metres,
+        null);
   }
 
   private int run(InstallOptions options) throws ShelfException {
@@ -177,9 +175,11 @@ final class InstallCommand implements Callable<Integer> {
       for (String name : names) {
         for (String host : hosts) {
           try {
+            ShelvedItem s = shelf.item(name);
+            Finish with = finish == null ? null : ItemArguments.finish(s, finish);
             wanted.add(
                 new Wanted(
-                    shelf.item(name).item().id(), ItemArguments.host(shelf, host).name(), options));
+                    s.item().id(), ItemArguments.host(shelf, host).name(), options.finished(with)));
           } catch (ShelfException e) {
             several |= ItemArguments.exit(e) == Exit.USE;
             problems.add(e.problem());

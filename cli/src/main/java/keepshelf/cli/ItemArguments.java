@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.Problem;
@@ -13,9 +14,11 @@ import keepshelf.core.problem.ShelfException;
 final class ItemArguments {
   private ItemArguments() {}
 
-  /** Exit code for a name that means no item or several. */
+  /** Exit code for a name that means no item, several, or no finish of one. */
   static int exit(ShelfException e) {
-    return e.problem().code().equals("several-items") ? Exit.USE : Exit.FAILED;
+    return List.of("several-items", "no-finish").contains(e.problem().code())
+        ? Exit.USE
+        : Exit.FAILED;
   }
 
   static List<ShelvedItem> items(Shelf shelf, List<String> names) throws ShelfException {
@@ -24,6 +27,29 @@ final class ItemArguments {
       out.add(shelf.item(n));
     }
     return out;
+  }
+
+  /** The finish of this name. */
+  static Finish finish(ShelvedItem s, String name) throws ShelfException {
+    return s.item().marks().finish(name).orElseThrow(() -> new ShelfException(noFinish(s, name)));
+  }
+
+  /** Says that an item has no finish of this name, and which it has. */
+  static Problem noFinish(ShelvedItem s, String name) {
+    List<String> has = s.item().marks().finishes().stream().map(Finish::name).toList();
+    return Problem.error(
+        "no-finish",
+        s.item().key(),
+        "“"
+            + s.item().name()
+            + "” has no finish “"
+            + name
+            + "”. "
+            + (has.isEmpty()
+                ? "Make one with: keepshelf finish "
+                    + s.item().key()
+                    + " --name NAME --set SETTING=VALUE."
+                : "It has: " + String.join(", ", has) + "."));
   }
 
   static HostRecord host(Shelf shelf, String name) throws ShelfException {

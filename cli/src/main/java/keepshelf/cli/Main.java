@@ -19,6 +19,7 @@ import picocli.CommandLine.Option;
       SearchCommand.class,
       ShowCommand.class,
       EditCommand.class,
+      FinishCommand.class,
       LicencesCommand.class,
       HostsCommand.class,
       InstallCommand.class,

@@ -27,7 +27,7 @@ import picocli.CommandLine.Parameters;
       "Find items by words that begin a word of their record, \"words in quotes\", and conditions;"
           + " a minus sign before any of them turns it round.",
       "Conditions: kind: source: licence: maps: res>= tile< used:no in: is:broken tag: collection:"
-          + " colour:#rrggbb got> version: creator: pack: board: workflow: size> until<"
+          + " project: colour:#rrggbb got> version: creator: pack: board: workflow: size> until<"
     },
     footer = {
       "",

@@ -19,6 +19,7 @@ final class DemoRecords {
               "verdigris_copper",
               Map.of(
                   Field.COLLECTIONS, "Lamp room",
+                  Field.PROJECTS, "Skerry Light visitor film, Tideline",
                   Field.TAGS, "metal, roof, salt",
                   Field.FAVOURITE, "yes",
                   Field.NOTES, "Dome and gutter. Best under overcast light.",
@@ -27,21 +28,40 @@ final class DemoRecords {
                   Field.ORDER, "BW-2217")),
           new Note(
               "tarred_rope",
-              Map.of(Field.COLLECTIONS, "Harbour wall, Boathouse", Field.TAGS, "rope, wet")),
-          new Note("net_mesh", Map.of(Field.COLLECTIONS, "Boathouse", Field.TAGS, "rope, cut-out")),
-          new Note("cork_float", Map.of(Field.COLLECTIONS, "Boathouse", Field.TAGS, "float")),
+              Map.of(
+                  Field.COLLECTIONS, "Harbour wall, Boathouse",
+                  Field.PROJECTS, "Tideline",
+                  Field.TAGS, "rope, wet")),
+          new Note(
+              "net_mesh",
+              Map.of(
+                  Field.COLLECTIONS, "Boathouse",
+                  Field.PROJECTS, "Tideline, Harbour Museum panels",
+                  Field.TAGS, "rope, cut-out")),
+          new Note(
+              "cork_float",
+              Map.of(
+                  Field.COLLECTIONS, "Boathouse",
+                  Field.PROJECTS, "Harbour Museum panels",
+                  Field.TAGS, "float")),
           new Note(
               "slate_shingle",
               Map.of(
-                  Field.COLLECTIONS,
-                  "Keeper's room",
-                  Field.TAGS,
-                  "roof, wet",
-                  Field.FAVOURITE,
-                  "yes")),
+                  Field.COLLECTIONS, "Keeper's room",
+                  Field.PROJECTS, "Skerry Light visitor film",
+                  Field.TAGS, "roof, wet",
+                  Field.FAVOURITE, "yes")),
           new Note(
-              "barnacle_crust", Map.of(Field.COLLECTIONS, "Harbour wall", Field.TAGS, "salt, wet")),
-          new Note("limewash_plaster", Map.of(Field.COLLECTIONS, "Keeper's room")));
+              "barnacle_crust",
+              Map.of(
+                  Field.COLLECTIONS, "Harbour wall",
+                  Field.PROJECTS, "Tideline",
+                  Field.TAGS, "salt, wet")),
+          new Note(
+              "limewash_plaster",
+              Map.of(
+                  Field.COLLECTIONS, "Keeper's room",
+                  Field.PROJECTS, "Skerry Light visitor film")));
 
   private DemoRecords() {}
 

@@ -13,6 +13,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
  * @param levelHorizon whether a light's horizon is brought to the middle of its picture
  * @param testScene whether a scene with a ball, a floor, a light and a camera is written too
  * @param metresPerUnit unit of length of a model's file, or null for metres
+ * @param finish what its maps are adjusted by, or null for the item as delivered
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record InstallOptions(
@@ -23,10 +24,11 @@ public record InstallOptions(
     double brightness,
     boolean levelHorizon,
     boolean testScene,
-    Double metresPerUnit) {
+    Double metresPerUnit,
+    Finish finish) {
   /** As the item itself says. */
   public static final InstallOptions NONE =
-      new InstallOptions(null, null, null, 0, 1, false, false, null);
+      new InstallOptions(null, null, null, 0, 1, false, false, null, null);
 
   /** A brightness that is not said is one. */
   public InstallOptions {
@@ -43,7 +45,8 @@ public record InstallOptions(
         brightness,
         levelHorizon,
         testScene,
-        metresPerUnit);
+        metresPerUnit,
+        finish);
   }
 
   /** The same as something else. */
@@ -56,30 +59,69 @@ public record InstallOptions(
         brightness,
         levelHorizon,
         testScene,
-        metresPerUnit);
+        metresPerUnit,
+        finish);
   }
 
   /** The same with a tile of another width, in metres. */
   public InstallOptions tile(Double metres) {
     return new InstallOptions(
-        resolution, metres, as, turnDegrees, brightness, levelHorizon, testScene, metresPerUnit);
+        resolution,
+        metres,
+        as,
+        turnDegrees,
+        brightness,
+        levelHorizon,
+        testScene,
+        metresPerUnit,
+        finish);
   }
 
   /** The same as another light. */
   public InstallOptions light(double turn, double bright, boolean level) {
     return new InstallOptions(
-        resolution, tileMetres, as, turn, bright, level, testScene, metresPerUnit);
+        resolution, tileMetres, as, turn, bright, level, testScene, metresPerUnit, finish);
   }
 
   /** The same with or without a test scene. */
   public InstallOptions scene(boolean with) {
     return new InstallOptions(
-        resolution, tileMetres, as, turnDegrees, brightness, levelHorizon, with, metresPerUnit);
+        resolution,
+        tileMetres,
+        as,
+        turnDegrees,
+        brightness,
+        levelHorizon,
+        with,
+        metresPerUnit,
+        finish);
   }
 
   /** The same with a model in another unit. */
   public InstallOptions unit(Double metres) {
     return new InstallOptions(
-        resolution, tileMetres, as, turnDegrees, brightness, levelHorizon, testScene, metres);
+        resolution,
+        tileMetres,
+        as,
+        turnDegrees,
+        brightness,
+        levelHorizon,
+        testScene,
+        metres,
+        finish);
+  }
+
+  /** The same with a finish, or as delivered when it is null. */
+  public InstallOptions finished(Finish with) {
+    return new InstallOptions(
+        resolution,
+        tileMetres,
+        as,
+        turnDegrees,
+        brightness,
+        levelHorizon,
+        testScene,
+        metresPerUnit,
+        with);
   }
 }

@@ -65,6 +65,11 @@ public record MapRecord(
         bytes);
   }
 
+  /** Whether a colour in it is linear light, as floats hold it, and not stored through a curve. */
+  public boolean holdsLight() {
+    return bits == 32 || "exr".equals(format) || "hdr".equals(format);
+  }
+
   /** The same with another content: size in pixels, samples, bits, hash and bytes. */
   public MapRecord holding(
       int newWidth, int newHeight, int channelsNow, int bitsNow, String sha, long bytesNow) {

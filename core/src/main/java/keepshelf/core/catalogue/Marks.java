@@ -2,7 +2,10 @@ package keepshelf.core.catalogue;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.TreeSet;
 
 /**
@@ -10,25 +13,32 @@ import java.util.TreeSet;
  *
  * @param tags words of one's own, in order, each once
  * @param collections names of the collections it is in, in order, each once
+ * @param projects names of the projects that use it, in order, each once
  * @param favourite whether it is a favourite
  * @param notes free text, or null
  * @param reliefMillimetres height between black and white of its height map, or null when not said
+ * @param finishes adjustments that it can be installed with, by name
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record Marks(
     List<String> tags,
     List<String> collections,
+    List<String> projects,
     @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean favourite,
     String notes,
-    Double reliefMillimetres) {
+    Double reliefMillimetres,
+    List<Finish> finishes) {
   /** Nothing. */
-  public static final Marks NONE = new Marks(List.of(), List.of(), false, null, null);
+  public static final Marks NONE =
+      new Marks(List.of(), List.of(), List.of(), false, null, null, List.of());
 
   /** Orders the words and drops doubles; null lists are empty. */
   public Marks {
     tags = ordered(tags);
     collections = ordered(collections);
+    projects = ordered(projects);
     notes = notes == null || notes.isBlank() ? null : notes;
+    finishes = finishes == null ? List.of() : List.copyOf(finishes);
   }
 
   private static List<String> ordered(List<String> words) {
@@ -48,26 +58,50 @@ public record Marks(
 
   /** The same with other tags. */
   public Marks withTags(List<String> words) {
-    return new Marks(words, collections, favourite, notes, reliefMillimetres);
+    return new Marks(words, collections, projects, favourite, notes, reliefMillimetres, finishes);
   }
 
   /** The same in other collections. */
   public Marks withCollections(List<String> names) {
-    return new Marks(tags, names, favourite, notes, reliefMillimetres);
+    return new Marks(tags, names, projects, favourite, notes, reliefMillimetres, finishes);
+  }
+
+  /** The same, used by other projects. */
+  public Marks withProjects(List<String> names) {
+    return new Marks(tags, collections, names, favourite, notes, reliefMillimetres, finishes);
   }
 
   /** The same, a favourite or not. */
   public Marks withFavourite(boolean is) {
-    return new Marks(tags, collections, is, notes, reliefMillimetres);
+    return new Marks(tags, collections, projects, is, notes, reliefMillimetres, finishes);
   }
 
   /** The same with other notes, or null. */
   public Marks withNotes(String text) {
-    return new Marks(tags, collections, favourite, text, reliefMillimetres);
+    return new Marks(tags, collections, projects, favourite, text, reliefMillimetres, finishes);
   }
 
   /** The same with another relief in millimetres, or null. */
   public Marks withRelief(Double millimetres) {
-    return new Marks(tags, collections, favourite, notes, millimetres);
+    return new Marks(tags, collections, projects, favourite, notes, millimetres, finishes);
+  }
+
+  /** The finish of this name, whatever the case. */
+  public Optional<Finish> finish(String name) {
+    return finishes.stream().filter(f -> f.isNamed(name)).findFirst();
+  }
+
+  /** The same with a finish, in the place of one of its name. */
+  public Marks withFinish(Finish finish) {
+    List<Finish> all = new ArrayList<>(withoutFinish(finish.name()).finishes);
+    all.add(finish);
+    all.sort(Comparator.comparing(Finish::name, String.CASE_INSENSITIVE_ORDER));
+    return new Marks(tags, collections, projects, favourite, notes, reliefMillimetres, all);
+  }
+
+  /** The same without the finish of a name. */
+  public Marks withoutFinish(String name) {
+    List<Finish> left = finishes.stream().filter(f -> !f.isNamed(name)).toList();
+    return new Marks(tags, collections, projects, favourite, notes, reliefMillimetres, left);
   }
 }

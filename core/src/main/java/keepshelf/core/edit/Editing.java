@@ -6,11 +6,13 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.Hashes;
 import keepshelf.core.bin.ShelfChange;
@@ -18,6 +20,7 @@ import keepshelf.core.bin.ShelfChange.Move;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -116,6 +119,28 @@ public final class Editing {
         1,
         List.of(pack),
         p -> p.bought((p.purchase() == null ? Purchase.NONE : p.purchase()).withInvoice(at)));
+  }
+
+  /**
+   * Changes what a person has put on items.
+   *
+   * @param what for people, such as "Adding the finish “Weathered”"
+   */
+  public Edited mark(Collection<String> items, String what, UnaryOperator<Marks> how)
+      throws ShelfException {
+    Set<String> packs = new LinkedHashSet<>();
+    for (String i : items) {
+      packs.add(packOf(i));
+    }
+    return change(
+        what,
+        items.size(),
+        packs,
+        p ->
+            p.withItems(
+                p.items().stream()
+                    .map(i -> items.contains(i.id()) ? i.marked(how.apply(i.marks())) : i)
+                    .toList()));
   }
 
   private static PackRecord written(PackRecord pack, String item, Map<Field, String> texts) {

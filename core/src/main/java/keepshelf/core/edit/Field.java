@@ -23,6 +23,7 @@ public enum Field {
   RELIEF("relief", Level.ITEM),
   TAGS("tags", Level.ITEM),
   COLLECTIONS("collections", Level.ITEM),
+  PROJECTS("projects", Level.ITEM),
   FAVOURITE("favourite", Level.ITEM),
   NOTES("notes", Level.ITEM),
   SOURCE("source", Level.PACK),
@@ -87,6 +88,7 @@ public enum Field {
                   : number(i.marks().reliefMillimetres()) + " mm";
           case TAGS -> String.join(", ", i.marks().tags());
           case COLLECTIONS -> String.join(", ", i.marks().collections());
+          case PROJECTS -> String.join(", ", i.marks().projects());
           case FAVOURITE -> i.marks().favourite() ? "yes" : "no";
           case NOTES -> i.marks().notes();
           case SOURCE -> p.source();
@@ -132,6 +134,7 @@ public enum Field {
       }
       case TAGS -> i.marked(i.marks().withTags(list(i.marks().tags(), t)));
       case COLLECTIONS -> i.marked(i.marks().withCollections(list(i.marks().collections(), t)));
+      case PROJECTS -> i.marked(i.marks().withProjects(list(i.marks().projects(), t)));
       case FAVOURITE -> i.marked(i.marks().withFavourite(yes(t)));
       case NOTES -> i.marked(i.marks().withNotes(text.strip()));
       default -> throw new IllegalArgumentException(id + " belongs to the pack.");

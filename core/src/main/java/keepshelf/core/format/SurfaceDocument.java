@@ -10,11 +10,7 @@ import java.util.Optional;
  * @param name name for people; made a valid node name by the writer
  * @param textures the pictures, each at one input of the surface
  * @param model name of the surface model, of those that the format has
- * @param tileMetres width of one tile; one UV unit is taken as one metre
- * @param tileHeightMetres height of one tile
- * @param turnDegrees turn of all maps, counter-clockwise
- * @param offsetU shift of all maps to the right, in UV units
- * @param offsetV shift of all maps upwards, in UV units
+ * @param placement of all textures; one UV unit is taken as one metre
  * @param displacementScale host units between height 0 and 1
  * @param values plain values of other inputs
  * @param unitsPerMetre of the host
@@ -26,11 +22,7 @@ public record SurfaceDocument(
     String name,
     String model,
     List<Texture> textures,
-    double tileMetres,
-    double tileHeightMetres,
-    double turnDegrees,
-    double offsetU,
-    double offsetV,
+    Placement placement,
     double displacementScale,
     List<Value> values,
     double unitsPerMetre,
@@ -78,6 +70,16 @@ public record SurfaceDocument(
    * @param file relative to the document, with forward slashes
    */
   public record Texture(String input, Use use, String file) {}
+
+  /** Width of one tile in metres. */
+  public double tileMetres() {
+    return placement.tileMetres();
+  }
+
+  /** Height of one tile in metres. */
+  public double tileHeightMetres() {
+    return placement.tileHeightMetres();
+  }
 
   /** The first texture at {@code input}. */
   public Optional<Texture> texture(String input) {

@@ -32,6 +32,7 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
           "height-to-normal",
           "normal-to-height",
           "normal-variance",
+          "finish",
           "level-horizon",
           "tone-map");
 
@@ -42,7 +43,7 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
    */
   static ExpectedMap of(PlannedMap m, Use use, InstallPlan plan) throws IOException {
     if (RowConverter.fits(m)) {
-      double[] all = RowConverter.means(m, plan.profile());
+      double[] all = RowConverter.means(m, plan);
       double[] mean = new double[channels(use)];
       for (int c = 0; c < mean.length; c++) {
         mean[c] = all[Math.min(c, all.length - 1)];
@@ -51,7 +52,8 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
     }
     boolean mixed = m.conversions().stream().anyMatch(MIXED::contains);
     boolean resized = m.conversions().contains("resize");
-    if (mixed || (resized && use != Use.GREY)) {
+    boolean encoded = use == Use.COLOUR && m.source().holdsLight() && !m.copied();
+    if (mixed || encoded || (resized && use != Use.GREY)) {
       Pixels p = MapConverter.converted(m, plan);
       return new ExpectedMap(p.width(), p.height(), means(p, channels(use)), EXACT);
     }

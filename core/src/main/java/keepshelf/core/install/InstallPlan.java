@@ -9,6 +9,7 @@ import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.format.Light;
+import keepshelf.core.format.Placement;
 
 /**
  * What installing one item in one host will do; nothing is written yet.
@@ -26,8 +27,8 @@ import keepshelf.core.format.Light;
  * @param maps the pictures
  * @param leftOut maps that the host does not take
  * @param remarks what else a person should know, in plain sentences
- * @param tileMetres width of one tile
- * @param tileHeightMetres its height, by the proportions of its pictures
+ * @param placement how the pictures lie on the surface; the height of a tile is by the proportions
+ *     of its pictures
  * @param tileKnown false when the tile size is only assumed
  * @param reliefMetres height between black and white of the height map; 0 without one
  * @param reliefKnown false when the relief is only assumed
@@ -51,8 +52,7 @@ public record InstallPlan(
     List<PlannedMap> maps,
     List<LeftOut> leftOut,
     List<String> remarks,
-    double tileMetres,
-    double tileHeightMetres,
+    Placement placement,
     boolean tileKnown,
     double reliefMetres,
     boolean reliefKnown,
@@ -85,8 +85,7 @@ public record InstallPlan(
         maps,
         leftOut,
         remarks,
-        tileMetres,
-        tileHeightMetres,
+        placement,
         tileKnown,
         reliefMetres,
         reliefKnown,
@@ -122,9 +121,19 @@ public record InstallPlan(
         .sum();
   }
 
+  /** Width of one tile in metres. */
+  public double tileMetres() {
+    return placement.tileMetres();
+  }
+
+  /** Height of one tile in metres. */
+  public double tileHeightMetres() {
+    return placement.tileHeightMetres();
+  }
+
   /** Relief as a share of the tile, assumed where none is known. */
   double reliefShare() {
-    return reliefMetres > 0 ? reliefMetres / tileMetres : Relief.assumed(1);
+    return reliefMetres > 0 ? reliefMetres / tileMetres() : Relief.assumed(1);
   }
 
   /** The pictures of a surface. */

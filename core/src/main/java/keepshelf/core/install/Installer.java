@@ -6,11 +6,13 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -72,7 +74,7 @@ public final class Installer {
     }
     Optional<ShelvedItem> newer = versions.newest(item);
     ShelvedItem now = newer.orElse(item);
-    InstallOptions o = i.options();
+    InstallOptions o = i.options().finished(finishNow(i, now));
     // A resolution that the newer version does not have becomes its largest.
     boolean has = o.resolution() == null || now.item().resolutions().contains(o.resolution());
     return new PlanMaker(shelf, catalogue, now, host(i), has ? o : o.at(null))
@@ -163,11 +165,27 @@ public final class Installer {
               + item.get().item().name()
               + "” is on the shelf. Update to have it in the same place.");
     }
+    if (!Objects.equals(i.options().finish(), finishNow(i, item.get()))) {
+      return outdated(
+          i,
+          "finish-changed",
+          "The finish “"
+              + i.options().finish().name()
+              + "” was changed since. Update to have it as it is now.");
+    }
     List<String> has = item.get().item().resolutions();
     boolean largest = has.isEmpty() || has.getLast().equals(i.resolution());
     return new InstallationState(
         largest ? InstallationState.Kind.CURRENT : InstallationState.Kind.OTHER_RESOLUTION,
         problems);
+  }
+
+  /**
+   * The finish of an installation as its item has it now; as it was when the item has it no more.
+   */
+  private static Finish finishNow(InstallationRecord i, ShelvedItem item) {
+    Finish was = i.options().finish();
+    return was == null ? null : item.item().marks().finish(was.name()).orElse(was);
   }
 
   private static InstallationState outdated(InstallationRecord i, String code, String why) {

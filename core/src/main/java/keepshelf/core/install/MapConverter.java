@@ -4,10 +4,13 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import keepshelf.core.catalogue.Finish;
+import keepshelf.core.finish.Finishing;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.Channels;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.convert.Light;
@@ -25,12 +28,14 @@ import keepshelf.imaging.rows.RowReader;
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 final class MapConverter {
   private final PlannedMap map;
+  private final Finish finish;
   private final HostProfile profile;
   private final double reliefShare;
   private final double horizonDegrees;
 
   private MapConverter(PlannedMap map, InstallPlan plan) {
     this.map = map;
+    this.finish = plan.options().finish();
     this.profile = plan.profile();
     this.reliefShare = plan.reliefShare();
     this.horizonDegrees = plan.horizonDegrees();
@@ -43,7 +48,7 @@ final class MapConverter {
       return;
     }
     if (RowConverter.fits(m)) {
-      RowConverter.write(m, plan.profile(), to);
+      RowConverter.write(m, plan, to);
       return;
     }
     Pixels p = converted(m, plan);
@@ -90,7 +95,8 @@ final class MapConverter {
 
   /** With the roughness that the relief lost by making it smaller would have shown. */
   private Pixels roughened(Pixels p) throws IOException {
-    Pixels normals = ImageDecoder.decode(map.helper(MapRole.NORMAL).from());
+    Pixels normals =
+        finished(MapRole.NORMAL, ImageDecoder.decode(map.helper(MapRole.NORMAL).from()));
     float[] lengths = NormalVariance.lengths(normals, p.width(), p.height());
     int channel = 0;
     for (Part x : map.parts()) {
@@ -99,6 +105,12 @@ final class MapConverter {
       }
     }
     return NormalVariance.applied(p, channel, map.role() == MapRole.GLOSS, lengths);
+  }
+
+  /** Adjusted by the finish; a grey picture of a colour becomes one of three channels first. */
+  private Pixels finished(MapRole role, Pixels p) {
+    Pixels all = role.colour() && p.channels() < 3 ? tripled(Maps.grey(p)) : p;
+    return Finishing.of(finish, role).map(change -> Adjust.applied(all, change)).orElse(p);
   }
 
   private Pixels panorama() throws IOException {
@@ -154,7 +166,7 @@ final class MapConverter {
   }
 
   private Pixels part(Part part) throws IOException {
-    Pixels p = decoded(part);
+    Pixels p = part.role().colour() ? Maps.encoded(decoded(part)) : decoded(part);
     for (String step : part.steps()) {
       p =
           switch (step) {
@@ -162,6 +174,7 @@ final class MapConverter {
                 p.channel(
                     Math.min(
                         keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1));
+            case "finish" -> finished(part.role(), p);
             case "flip-green" -> Maps.flipGreen(Maps.withoutAlpha(p));
             case "gloss-to-roughness", "roughness-to-gloss" -> Maps.invert(Maps.grey(p));
             case "height-to-normal" -> normals(p);

@@ -171,19 +171,18 @@ final class Placing {
 
   private InstallationRecord write(Progress progress) throws IOException {
     List<InstalledFile> files = new ArrayList<>();
-    for (PlannedMap m : plan.maps()) {
-      Path to = textures().resolve(m.file());
-      progress.advanced(0, m.file());
-      MapConverter.write(m, plan, to);
-      progress.advanced(m.source().bytes(), m.file());
+    List<PictureWriting.Written> pictures = PictureWriting.run(plan, textures(), progress);
+    for (int i = 0; i < pictures.size(); i++) {
+      PlannedMap m = plan.maps().get(i);
+      PictureWriting.Written w = pictures.get(i);
       files.add(
           new InstalledFile(
-              placed(to),
+              placed(w.file()),
               m.role(),
               m.provenance(plan.item().pack().folder()),
               m.conversions(),
-              Hashes.sha256(to),
-              Files.size(to)));
+              w.sha256(),
+              w.bytes()));
     }
     for (Map.Entry<String, byte[]> e : HostDocuments.of(plan).entrySet()) {
       Path to = fresh.resolve(e.getKey());

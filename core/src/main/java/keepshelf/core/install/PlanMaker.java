@@ -11,6 +11,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import keepshelf.core.archive.Hashes;
 import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -19,6 +20,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.model.MapRole;
@@ -108,11 +110,13 @@ final class PlanMaker {
     }
     residual(used);
     boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
-    double tile = inTiles ? tile() : 1;
+    Placement placement = inTiles ? placement(as) : Placement.WHOLE;
+    double tile = placement.tileMetres();
     boolean raised =
         as == Setup.RELIEF_FLOOR
             || maps.stream().anyMatch(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP);
-    OptionalDouble relief = raised ? Relief.known(shelf, item, used, tile) : OptionalDouble.empty();
+    OptionalDouble relief =
+        raised ? Relief.known(shelf, item, options.finish(), used, tile) : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
     InstallationRecord before =
         takesOver != null ? takesOver : catalogue.installation(id).orElse(null);
@@ -132,9 +136,8 @@ final class PlanMaker {
         maps,
         leftOut,
         remarks,
-        tile,
-        inTiles ? tile * proportions() : 1,
-        options.tileMetres() != null || i.tileMetres() != null || !inTiles,
+        placement,
+        !inTiles || knownTile().isPresent(),
         raised ? relief.orElse(Relief.assumed(tile)) : 0,
         relief.isPresent(),
         model == null ? null : model.file(),
@@ -172,7 +175,7 @@ final class PlanMaker {
   }
 
   private void surface(String name, MapSources sources, String stem) {
-    Planner p = new Planner(shelf, item, sources, profile, surfaces.size(), stem);
+    Planner p = new Planner(shelf, item, sources, profile, surfaces.size(), stem, options.finish());
     p.plan();
     surfaces.add(name);
     maps.addAll(p.maps());
@@ -243,10 +246,41 @@ final class PlanMaker {
             host.name() + " cannot take “" + item.item().name() + "”: " + why + "."));
   }
 
-  private double tile() {
+  private Optional<Double> knownTile() {
+    Finish f = options.finish();
     return Optional.ofNullable(options.tileMetres())
-        .or(() -> Optional.ofNullable(item.item().tileMetres()))
-        .orElse(Previews.ASSUMED_TILE_METRES);
+        .or(() -> Optional.ofNullable(f == null ? null : f.tileMetres()))
+        .or(() -> Optional.ofNullable(item.item().tileMetres()));
+  }
+
+  /** How the maps lie, as far as the host can have them so; the remarks say what it cannot. */
+  private Placement placement(Setup as) {
+    double tile = knownTile().orElse(Previews.ASSUMED_TILE_METRES);
+    double height = tile * proportions();
+    Finish f = options.finish();
+    if (f == null || as == Setup.PLANE || (f.turn() == 0 && f.right() == 0 && f.up() == 0)) {
+      return Placement.of(tile, height);
+    }
+    if (profile.projection().equals("triplanar")) {
+      remarks.add("What is laid on from three sides is neither turned nor shifted.");
+      return Placement.of(tile, height);
+    }
+    Placement wished = new Placement(tile, height, f.turn(), f.right(), f.up());
+    Placement straight = new Placement(tile, height, 0, f.right(), f.up());
+    boolean turned = f.turn() % 360 != 0;
+    if (turned && profile.format().equals("obj-mtl")) {
+      remarks.add("The pictures are not turned: this host’s format has no turn.");
+      return straight;
+    }
+    boolean anyTurn =
+        profile.format().startsWith("materialx") || profile.format().equals("template");
+    if (!anyTurn && !wished.scalesFirst()) {
+      remarks.add(
+          "The pictures are not turned: this host’s format turns pictures that are no squares by"
+              + " right angles only.");
+      return straight;
+    }
+    return wished;
   }
 
   /** Height by width of the main picture. */

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -35,6 +36,7 @@ final class Planner {
    * @param item whose maps it has
    * @param surface its number
    * @param stem what the names of its files begin with
+   * @param finish what its maps are adjusted by, or null
    */
   Planner(
       ShelfFolder shelf,
@@ -42,12 +44,13 @@ final class Planner {
       MapSources sources,
       HostProfile profile,
       int surface,
-      String stem) {
+      String stem,
+      Finish finish) {
     this.profile = profile;
     this.surface = surface;
     this.stem = stem;
     this.sources = sources;
-    this.recipes = new Recipes(sources, profile, s -> shelf.resolve(item.path(s.map())));
+    this.recipes = new Recipes(sources, profile, finish, s -> shelf.resolve(item.path(s.map())));
   }
 
   List<PlannedMap> maps() {
@@ -127,7 +130,8 @@ final class Planner {
     limits(main, size, after);
     parts = withLostRelief(role, parts, main.tile(), size, after);
     boolean converted = !after.isEmpty() || parts.stream().anyMatch(p -> !p.steps().isEmpty());
-    if (!converted && unreadable(main, fit.use())) {
+    boolean light = fit.use() == Use.COLOUR && main.holdsLight();
+    if (light || (!converted && unreadable(main, fit.use()))) {
       after.add("format");
       converted = true;
     }

@@ -12,6 +12,7 @@ import java.util.Set;
 import keepshelf.core.catalogue.InstallationRecord.Proof;
 import keepshelf.core.catalogue.InstallationRecord.ProvedInput;
 import keepshelf.core.catalogue.Setup;
+import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
 
 /**
@@ -23,12 +24,14 @@ final class Prover {
   private final InstallPlan plan;
   private final Path document;
   private final HostReader.Reading reading;
+  private final Meant meant;
   private final List<ProvedInput> compared = new ArrayList<>();
 
-  private Prover(InstallPlan plan, Path document, HostReader.Reading reading) {
+  private Prover(InstallPlan plan, Path document, HostReader.Reading reading, Meant meant) {
     this.plan = plan;
     this.document = document;
     this.reading = reading;
+    this.meant = meant;
   }
 
   static Proof prove(InstallPlan plan, Path document, Path picture) {
@@ -42,6 +45,7 @@ final class Prover {
     }
     HostReader.Reading r;
     List<String> scene = List.of();
+    Meant meant = Meant.of(plan);
     try {
       r = HostReader.read(plan.profile().reader(), document, picture);
       Path test = document.resolveSibling(HostDocuments.name(plan.profile(), HostDocuments.TEST));
@@ -56,7 +60,7 @@ final class Prover {
           List.of("It could not be read back: " + e.getMessage() + "."),
           null);
     }
-    return new Prover(plan, document, r).compare(scene);
+    return new Prover(plan, document, r, meant).compare(scene);
   }
 
   /**
@@ -121,7 +125,7 @@ final class Prover {
         reading.inputs().stream().filter(i -> i.input().equals(input)).findFirst().orElse(null);
     ExpectedMap meant;
     try {
-      meant = ExpectedMap.of(m, as, plan);
+      meant = this.meant.map(m, as);
     } catch (IOException e) {
       compared.add(
           new ProvedInput(
@@ -229,38 +233,50 @@ final class Prover {
   }
 
   private void placement(Map<String, Object> placement) {
-    String expected = placementWords(plan.tileMetres(), plan.tileHeightMetres(), 0, 0, 0);
+    Placement meant = plan.placement();
+    String expected = words(meant);
     String found;
     boolean equal = false;
     if (placement == null || placement.isEmpty()) {
       found = "no shared placement";
     } else {
-      double tile = number(placement.get("tile"));
-      double height = number(placement.get("tileHeight"));
-      double turn = number(placement.get("turn"));
-      double u = number(placement.get("offsetU"));
-      double v = number(placement.get("offsetV"));
-      found = placementWords(tile, height, turn, u, v);
-      equal =
-          Math.abs(tile - plan.tileMetres()) < 1e-4 * plan.tileMetres()
-              && Math.abs(height - plan.tileHeightMetres()) < 1e-4 * plan.tileHeightMetres()
-              && turn == 0
-              && u == 0
-              && v == 0;
+      Placement has =
+          new Placement(
+              number(placement.get("tile")),
+              number(placement.get("tileHeight")),
+              number(placement.get("turn")),
+              number(placement.get("offsetU")),
+              number(placement.get("offsetV")));
+      found = words(has);
+      equal = same(meant, has);
     }
     compared.add(new ProvedInput("placement", expected, found, equal));
   }
 
-  private static String placementWords(
-      double tile, double height, double turn, double u, double v) {
+  /** Whether pictures that repeat lie alike: shifts by whole tiles and whole turns are nothing. */
+  private static boolean same(Placement meant, Placement has) {
+    double[] a = meant.texture(0, 0);
+    double[] b = has.texture(0, 0);
+    double turn = Math.abs(Math.IEEEremainder(meant.turnDegrees() - has.turnDegrees(), 360));
+    return Math.abs(has.tileMetres() - meant.tileMetres()) < 1e-4 * meant.tileMetres()
+        && Math.abs(has.tileHeightMetres() - meant.tileHeightMetres())
+            < 1e-4 * meant.tileHeightMetres()
+        && turn < 1e-3
+        && Math.abs(Math.IEEEremainder(a[0] - b[0], 1)) < 1e-3
+        && Math.abs(Math.IEEEremainder(a[1] - b[1], 1)) < 1e-3;
+  }
+
+  private static String words(Placement p) {
+    double tile = p.tileMetres();
+    double height = p.tileHeightMetres();
     return String.format(
         Locale.ROOT,
         "tile %.4f%s m, turn %.1f°, offset %.3f %.3f, one for all maps",
         tile,
         Math.abs(height - tile) < 1e-4 * tile ? "" : String.format(Locale.ROOT, " × %.4f", height),
-        turn,
-        u,
-        v);
+        p.turnDegrees(),
+        p.right(),
+        p.up());
   }
 
   private static double number(Object o) {

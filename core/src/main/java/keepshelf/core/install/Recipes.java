@@ -5,6 +5,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import keepshelf.core.catalogue.Finish;
+import keepshelf.core.finish.Finishing;
 import keepshelf.core.install.MapSources.Source;
 import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.MapRole;
@@ -13,9 +15,16 @@ import keepshelf.core.model.MapRole;
 final class Recipes {
   private final MapSources sources;
   private final HostProfile profile;
+  private final Finish finish;
   private final Function<Source, Path> file;
 
-  Recipes(MapSources sources, HostProfile profile, Function<Source, Path> file) {
+  /**
+   * Recipes for one surface.
+   *
+   * @param finish what maps are adjusted by before anything else is done to them, or null
+   */
+  Recipes(MapSources sources, HostProfile profile, Finish finish, Function<Source, Path> file) {
+    this.finish = finish;
     this.sources = sources;
     this.profile = profile;
     this.file = file;
@@ -48,6 +57,9 @@ final class Recipes {
     List<String> all = new ArrayList<>();
     if (s.channel() != null) {
       all.add("unpack");
+    }
+    if (Finishing.of(finish, role).isPresent()) {
+      all.add("finish");
     }
     all.addAll(steps);
     return new Part(role, s.map(), s.channel(), file.apply(s), all, to);
@@ -112,14 +124,16 @@ final class Recipes {
     if (sources.has(MapRole.METALLIC) || !sources.specularWorkflow()) {
       return one(MapRole.METALLIC, tile, List.of());
     }
+    // What is metal is told by the colours as they were delivered.
+    Recipes plain = new Recipes(sources, profile, null, file);
     return Optional.of(
         List.of(
-            part(
+            plain.part(
                 MapRole.BASE_COLOUR,
                 sources.at(MapRole.BASE_COLOUR, tile),
                 List.of("spec-gloss-to-metal-rough"),
                 null),
-            part(MapRole.SPECULAR, sources.at(MapRole.SPECULAR, tile), List.of(), null)));
+            plain.part(MapRole.SPECULAR, sources.at(MapRole.SPECULAR, tile), List.of(), null)));
   }
 
   /** Facing as the host wants; made from height where there is none and no height is used. */

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.ConcurrentHashMap;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.intake.ShelfFolder;
@@ -27,15 +28,20 @@ final class Relief {
   private Relief() {}
 
   /**
-   * Metres between black and white of the height map: as a person said, else as the normal map of
-   * an item implies; empty when unknown. Reads both pictures for that.
+   * Metres between black and white of the height map: as a person said of the finish or of the
+   * item, else as the normal map of an item implies; empty when unknown. Reads both pictures for
+   * that.
+   *
+   * @param finish what the item is installed with, or null
    */
   static OptionalDouble known(
-      ShelfFolder shelf, ShelvedItem item, String resolution, double tileMetres) {
-    Double said = item.item().marks().reliefMillimetres();
+      ShelfFolder shelf, ShelvedItem item, Finish finish, String resolution, double tileMetres) {
+    boolean finished = finish != null && finish.reliefMillimetres() != null;
+    Double said = finished ? finish.reliefMillimetres() : item.item().marks().reliefMillimetres();
     if (said != null) {
-      // What a person said holds for the item's own tile and grows with it.
-      Double own = item.item().tileMetres();
+      // What a person said holds for the tile it was said of and grows with it.
+      Double own =
+          finished && finish.tileMetres() != null ? finish.tileMetres() : item.item().tileMetres();
       return OptionalDouble.of(said / 1000 * (own == null ? 1 : tileMetres / own));
     }
     List<MapRecord> maps = item.item().mapsAt(resolution);

@@ -5,6 +5,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import keepshelf.core.catalogue.Finish;
+import keepshelf.core.finish.Finishing;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.Channels;
@@ -23,6 +25,7 @@ final class RowConverter {
   private static final Set<String> BY_ROWS =
       Set.of(
           "unpack",
+          "finish",
           "flip-green",
           "gloss-to-roughness",
           "roughness-to-gloss",
@@ -34,10 +37,12 @@ final class RowConverter {
 
   private final PlannedMap map;
   private final HostProfile profile;
+  private final Finish finish;
 
-  private RowConverter(PlannedMap map, HostProfile profile) {
+  private RowConverter(PlannedMap map, InstallPlan plan) {
     this.map = map;
-    this.profile = profile;
+    this.profile = plan.profile();
+    this.finish = plan.options().finish();
   }
 
   /** Whether {@code m} is so large that it is better done by rows, and can be. */
@@ -60,8 +65,8 @@ final class RowConverter {
     return (long) p.source().width() * p.source().height() > LARGE;
   }
 
-  static void write(PlannedMap m, HostProfile profile, Path to) throws IOException {
-    Rows rows = new RowConverter(m, profile).rows();
+  static void write(PlannedMap m, InstallPlan plan, Path to) throws IOException {
+    Rows rows = new RowConverter(m, plan).rows();
     if (m.format().equals("tiff")) {
       RowWriter.tiff(rows, to);
     } else {
@@ -70,8 +75,8 @@ final class RowConverter {
   }
 
   /** Mean of each channel of what is written, 0..1. */
-  static double[] means(PlannedMap m, HostProfile profile) throws IOException {
-    try (Rows rows = new RowConverter(m, profile).rows()) {
+  static double[] means(PlannedMap m, InstallPlan plan) throws IOException {
+    try (Rows rows = new RowConverter(m, plan).rows()) {
       int n = rows.channels();
       double[] sum = new double[n];
       float[] row = new float[rows.width() * n];
@@ -107,7 +112,7 @@ final class RowConverter {
         channel = Channels.index(x.to());
       }
     }
-    Rows normals = RowReader.open(map.helper(MapRole.NORMAL).from());
+    Rows normals = finished(MapRole.NORMAL, RowReader.open(map.helper(MapRole.NORMAL).from()));
     return RowSteps.raised(
         in,
         channel,
@@ -129,6 +134,7 @@ final class RowConverter {
       in =
           switch (step) {
             case "unpack" -> RowSteps.channels(in, Channels.index(p.channel()));
+            case "finish" -> finished(p.role(), in);
             case "flip-green" -> RowSteps.invert(coloured(in), 1);
             case "gloss-to-roughness", "roughness-to-gloss" ->
                 RowSteps.invert(RowSteps.channels(in, 0), -1);
@@ -136,6 +142,12 @@ final class RowConverter {
           };
     }
     return in;
+  }
+
+  private Rows finished(MapRole role, Rows in) {
+    return Finishing.of(finish, role)
+        .map(change -> RowSteps.changed(role.colour() ? coloured(in) : in, change))
+        .orElse(in);
   }
 
   private static Rows coloured(Rows in) {

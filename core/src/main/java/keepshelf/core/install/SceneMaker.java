@@ -8,6 +8,7 @@ import java.util.Set;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.Setup;
 import keepshelf.core.format.Light;
+import keepshelf.core.format.Placement;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.Shape;
 import keepshelf.core.format.Shapes;
@@ -114,11 +115,7 @@ final class SceneMaker {
         "Panel",
         plan.profile().surface(),
         List.of(),
-        1,
-        1,
-        0,
-        0,
-        0,
+        Placement.WHOLE,
         0,
         values,
         plan.profile().unitsPerMetre(),
@@ -144,8 +141,14 @@ final class SceneMaker {
     float[] out = new float[row * row];
     for (int z = 0; z < row; z++) {
       for (int x = 0; x < row; x++) {
-        double u = (double) x * FLOOR_TILES / FLOOR_STEPS * p.width() - 0.5;
-        double v = (double) z * FLOOR_TILES / FLOOR_STEPS * p.height() - 0.5;
+        // The grid's texture coordinates fall from its first row on.
+        double[] t =
+            plan.placement()
+                .texture(
+                    (double) x / FLOOR_STEPS * FLOOR_TILES * plan.tileMetres(),
+                    -(double) z / FLOOR_STEPS * FLOOR_TILES * plan.tileHeightMetres());
+        double u = t[0] * p.width() - 0.5;
+        double v = (1 - t[1]) * p.height() - 0.5;
         out[z * row + x] =
             (float) ((between(plane, p.width(), p.height(), u, v) - 0.5) * plan.reliefMetres());
       }
@@ -181,11 +184,7 @@ final class SceneMaker {
             "Sky",
             "unlit",
             List.of(new Texture(m.input(), Use.COLOUR, file)),
-            1,
-            1,
-            0,
-            0,
-            0,
+            Placement.WHOLE,
             0,
             List.of(),
             plan.profile().unitsPerMetre(),
@@ -259,11 +258,7 @@ final class SceneMaker {
         plan.surfaces().get(number),
         plan.profile().surface(),
         List.copyOf(textures),
-        whole ? 1 : plan.tileMetres(),
-        whole ? 1 : plan.tileHeightMetres(),
-        0,
-        0,
-        0,
+        whole ? Placement.WHOLE : plan.placement(),
         plan.reliefMetres() * plan.profile().unitsPerMetre(),
         SurfaceValues.of(plan.profile(), textures),
         plan.profile().unitsPerMetre(),

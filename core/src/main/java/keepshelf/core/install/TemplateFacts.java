@@ -79,6 +79,10 @@ final class TemplateFacts {
     f.put("tileUnits", Numbers.plain(d.tileMetres() * units));
     f.put("tileHeightUnits", Numbers.plain(d.tileHeightMetres() * units));
     f.put("tiling", Numbers.plain(1 / d.tileMetres()));
+    f.put("laid", !d.placement().isPlain());
+    f.put("turn", Numbers.plain(d.placement().turnDegrees()));
+    f.put("rightUnits", Numbers.plain(d.placement().right() * units));
+    f.put("upUnits", Numbers.plain(d.placement().up() * units));
     f.put("reliefMetres", Numbers.plain(plan.reliefMetres()));
     f.put("reliefUnits", Numbers.plain(d.displacementScale()));
     f.put("cutOut", d.cutOut());

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -131,7 +132,19 @@ public final class Previews {
         return new Picture(side, m.render(side, lit));
       }
     }
-    return render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
+    return render(s.item().kind(), maps(s), s.item().tileMetres(), null, side, lit);
+  }
+
+  /**
+   * The preview of an item with a finish on it, made anew each time.
+   *
+   * @param finish what its maps are adjusted by
+   */
+  public Picture finished(ShelvedItem s, Finish finish, int side, Lit lit) throws IOException {
+    if (s.item().kind() == ItemKind.MODEL) {
+      return rendered(s, side, lit);
+    }
+    return render(s.item().kind(), maps(s), s.item().tileMetres(), finish, side, lit);
   }
 
   private ShelvedModel model(ShelvedItem s) throws IOException {
@@ -209,11 +222,12 @@ public final class Previews {
                 normals != null ? normals : m.handedness()));
       }
     }
-    return render(item.kind(), maps, tileMetres, side, Lit.USUAL);
+    return render(item.kind(), maps, tileMetres, null, side, Lit.USUAL);
   }
 
   private static Picture render(
-      ItemKind kind, List<MapFile> maps, Double tileMetres, int side, Lit lit) throws IOException {
+      ItemKind kind, List<MapFile> maps, Double tileMetres, Finish finish, int side, Lit lit)
+      throws IOException {
     if (maps.isEmpty()) {
       throw new IOException("there is no map to show");
     }
@@ -230,13 +244,19 @@ public final class Previews {
     if (kind == ItemKind.DECAL || kind == ItemKind.PHOTO_TEXTURE) {
       return new Picture(side, SheetLook.render(maps, side));
     }
-    double tile = tileMetres == null ? ASSUMED_TILE_METRES : tileMetres;
+    Double own = finish != null && finish.tileMetres() != null ? finish.tileMetres() : tileMetres;
+    double tile = own == null ? ASSUMED_TILE_METRES : own;
     return new Picture(
         side,
         BallPreview.render(
-            SurfaceMaker.make(maps),
+            SurfaceMaker.make(maps, finish),
             new BallPreview.Settings(
-                side, lit.light(), tile, side > 400 ? 3 : 4, lit.turnDegrees())));
+                side,
+                lit.light(),
+                tile,
+                side > 400 ? 3 : 4,
+                lit.turnDegrees(),
+                finish == null ? 0 : finish.turn())));
   }
 
   /** The picture of a map itself, for thumbnails. */

@@ -4,10 +4,14 @@ import java.io.IOException;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import keepshelf.core.catalogue.Finish;
+import keepshelf.core.finish.Finishing;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.convert.Adjust;
+import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.convert.SpecGloss;
 import keepshelf.imaging.io.ImageDecoder;
@@ -24,19 +28,28 @@ public final class SurfaceMaker {
   private static final float ASSUMED_RELIEF = 0.015f;
 
   private final Map<MapRole, float[][]> planes = new EnumMap<>(MapRole.class);
+  private final Finish finish;
   private int width;
   private int height;
   private IOException trouble;
 
-  private SurfaceMaker() {}
+  private SurfaceMaker(Finish finish) {
+    this.finish = finish;
+  }
+
+  /** As {@link #make(List, Finish)}, as delivered. */
+  public static Surface make(List<MapFile> maps) throws IOException {
+    return make(maps, null);
+  }
 
   /**
    * The surface of {@code maps}; maps that cannot be decoded are left out.
    *
+   * @param finish what they are adjusted by, or null
    * @throws IOException when none could be decoded
    */
-  public static Surface make(List<MapFile> maps) throws IOException {
-    SurfaceMaker m = new SurfaceMaker();
+  public static Surface make(List<MapFile> maps, Finish finish) throws IOException {
+    SurfaceMaker m = new SurfaceMaker(finish);
     for (MapFile f : maps) {
       m.read(f);
     }
@@ -49,7 +62,11 @@ public final class SurfaceMaker {
   private void read(MapFile f) {
     Pixels p;
     try {
-      p = ImageDecoder.decode(f.file());
+      Pixels whole = ImageDecoder.decode(f.file());
+      p =
+          Finishing.of(finish, f.role())
+              .map(c -> Adjust.applied(f.role().colour() ? Maps.encoded(whole) : whole, c))
+              .orElse(whole);
     } catch (IOException e) {
       trouble = e;
       return;
@@ -64,7 +81,9 @@ public final class SurfaceMaker {
           .forEach((c, role) -> {
             int i = Channels.index(c);
             if (i < p.channels()) {
-              planes.putIfAbsent(role, new float[][] {scaled(p, p.plane(i))});
+              float[] plane = p.plane(i);
+              Finishing.of(finish, role).ifPresent(change -> change.apply(plane, 1));
+              planes.putIfAbsent(role, new float[][] {scaled(p, plane)});
             }
           });
       return;

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import keepshelf.core.catalogue.ItemCard;
 
@@ -17,7 +18,23 @@ import keepshelf.core.catalogue.ItemCard;
  * @param text as it was typed
  */
 public record Condition(
-    String key, Comparison comparison, List<String> values, boolean not, String text) {
+    String key, Comparison comparison, List<Value> values, boolean not, String text) {
+  /**
+   * What something is compared with.
+   *
+   * @param text without quotes
+   * @param whole whether it stood in quotes: a name is meant from its beginning to its end
+   */
+  public record Value(String text, boolean whole) {
+    /** Whether {@code name} is this, or, unless it is meant as a whole, has a word beginning so. */
+    boolean names(String name) {
+      if (name == null) {
+        return text.equalsIgnoreCase("none");
+      }
+      return whole ? name.equalsIgnoreCase(text) : ConditionTests.begins(name, text);
+    }
+  }
+
   /** How a value is compared. */
   public enum Comparison {
     IS(":"),
@@ -62,6 +79,7 @@ public record Condition(
           "is", "is:broken, is:favourite, is:faulty, is:installed, is:unsettled",
           "tag", "tag:wet",
           "collection", "collection:Harbour",
+          "project", "project:Tideline",
           "colour", "colour:#4a7f6b, colour:none",
           "got", "got>2026-01",
           "version", "version:1.2",
@@ -110,15 +128,20 @@ public record Condition(
     // Several maps are asked for together, of anything else one of several values.
     boolean together = key.equals("maps");
     Predicate<ItemCard> holds = c -> together;
-    for (String v : values) {
+    for (Value v : values) {
       Predicate<ItemCard> one = ConditionTests.test(key, comparison, v, facts);
       holds = together ? holds.and(one) : holds.or(one);
     }
     return not ? holds.negate() : holds;
   }
 
-  /** A condition as it would be typed. */
+  /** Facets whose values are names that people gave, so that one may begin like another. */
+  private static final Set<String> NAMED =
+      Set.of("source", "licence", "board", "in", "tag", "collection", "project", "pack", "creator");
+
+  /** A condition as it would be typed; of names the whole is meant. */
   public static String typed(String key, String value) {
-    return key + ":" + (value.matches("[\\p{L}\\p{N}.#_-]+") ? value : "\"" + value + "\"");
+    boolean whole = NAMED.contains(key) || !value.matches("[\\p{L}\\p{N}.#_-]+");
+    return key + ":" + (whole ? "\"" + value.replace("\"", "") + "\"" : value);
   }
 }

@@ -1,6 +1,7 @@
 package keepshelf.core.search;
 
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Locale;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
@@ -29,18 +30,19 @@ final class ConditionTests {
 
   private ConditionTests() {}
 
-  static Predicate<ItemCard> test(String key, Comparison c, String value, CardFacts facts) {
-    String v = value.strip();
+  static Predicate<ItemCard> test(
+      String key, Comparison c, Condition.Value value, CardFacts facts) {
+    String v = value.text().strip();
     if (v.isEmpty()) {
       throw new IllegalArgumentException("“" + key + "” needs a value, such as " + example(key));
     }
     return switch (key) {
       case "kind" -> kind(v);
-      case "source" -> card -> begins(card.pack().source(), v);
-      case "creator" -> card -> begins(card.pack().creator(), v);
-      case "pack" -> card -> begins(card.pack().name(), v);
-      case "board" -> card -> begins(card.board(), v);
-      case "licence" -> licence(v, facts);
+      case "source" -> card -> value.names(card.pack().source());
+      case "creator" -> card -> value.names(card.pack().creator());
+      case "pack" -> card -> value.names(card.pack().name());
+      case "board" -> card -> value.names(card.board());
+      case "licence" -> licence(value, facts);
       case "maps" -> maps(v);
       case "res" -> resolution(c, v);
       case "tile" -> tile(c, v);
@@ -48,10 +50,11 @@ final class ConditionTests {
           Character.isDigit(v.charAt(0))
               ? day(c, v, card -> facts.lastUsed().get(card.id()))
               : yesNo(v, card -> !facts.hostsOf(card.id()).isEmpty(), key);
-      case "in" -> card -> facts.hostsOf(card.id()).stream().anyMatch(h -> begins(h, v));
+      case "in" -> card -> any(facts.hostsOf(card.id()), value);
       case "is" -> is(v, facts);
-      case "tag" -> card -> card.marks().tags().stream().anyMatch(t -> begins(t, v));
-      case "collection" -> card -> card.marks().collections().stream().anyMatch(t -> begins(t, v));
+      case "tag" -> card -> any(card.marks().tags(), value);
+      case "project" -> card -> any(card.marks().projects(), value);
+      case "collection" -> card -> any(card.marks().collections(), value);
       case "colour" -> colour(v);
       case "got" -> day(c, v, card -> card.pack().got());
       case "until" -> day(c, v, card -> card.pack().until());
@@ -71,11 +74,12 @@ final class ConditionTests {
         "“" + v + "” makes no sense after “" + key + "”; write it like " + example(key));
   }
 
+  private static boolean any(Collection<String> names, Condition.Value value) {
+    return names.isEmpty() ? value.names(null) : names.stream().anyMatch(value::names);
+  }
+
   /** Whether any word of {@code text} begins with the words of {@code value}, whatever the case. */
   static boolean begins(String text, String value) {
-    if (text == null) {
-      return value.equalsIgnoreCase("none");
-    }
     int n = value.length();
     for (int i = 0; i + n <= text.length(); i++) {
       if ((i == 0 || !Character.isLetterOrDigit(text.charAt(i - 1)))
@@ -100,7 +104,11 @@ final class ConditionTests {
             + ".");
   }
 
-  private static Predicate<ItemCard> licence(String v, CardFacts facts) {
+  private static Predicate<ItemCard> licence(Condition.Value value, CardFacts facts) {
+    if (value.whole()) {
+      return byLicence(value::names);
+    }
+    String v = value.text().strip();
     LicenceClass wanted =
         switch (v.toLowerCase(Locale.ROOT)) {
           case "any", "any-use", "free" -> LicenceClass.ANY_USE;
@@ -120,7 +128,7 @@ final class ConditionTests {
               .map(l -> l.commercial() == keepshelf.core.licensing.Answer.YES)
               .orElse(false));
     }
-    return byLicence(licence -> licence != null && begins(licence, v));
+    return byLicence(licence -> licence != null && value.names(licence));
   }
 
   /** Asks once for each licence instead of for each card. */

@@ -19,7 +19,18 @@ import keepshelf.core.problem.Problem;
 final class Facets {
   /** The facets, by the key of their condition. */
   static final List<String> KEYS =
-      List.of("kind", "source", "licence", "board", "maps", "res", "in", "is", "tag", "collection");
+      List.of(
+          "kind",
+          "source",
+          "licence",
+          "board",
+          "maps",
+          "res",
+          "in",
+          "is",
+          "tag",
+          "collection",
+          "project");
 
   /** Facets of which each card has one value. */
   private static final int SINGLE = 4;
@@ -117,6 +128,9 @@ final class Facets {
         }
         if (only == null || only.equals("collection")) {
           c.marks().collections().forEach(t -> word("collection", t));
+        }
+        if (only == null || only.equals("project")) {
+          c.marks().projects().forEach(t -> word("project", t));
         }
       }
     }

@@ -10,8 +10,9 @@ import java.util.stream.Collectors;
 
 /**
  * What is searched for, as text: words that must begin a word of an item's record, words in quotes
- * that must stand beside each other, and typed {@link Condition}s; each may have a minus sign
- * before it. What is not understood is a word like any other and is said in {@code hints}.
+ * that must stand beside each other, and typed {@link Condition}s, of which values in quotes are
+ * whole names; each may have a minus sign before it. What is not understood is a word like any
+ * other and is said in {@code hints}.
  *
  * @param text as it was typed
  * @param words in order
@@ -95,10 +96,13 @@ public record Query(String text, List<Word> words, List<Condition> conditions, L
             .filter(x -> x.sign().equals(m.group(3)))
             .findFirst()
             .orElseThrow();
-    List<String> values = new ArrayList<>();
+    List<Condition.Value> values = new ArrayList<>();
     Matcher v = VALUE.matcher(m.group(4));
     while (v.find()) {
-      values.add(v.group(1) != null ? v.group(1) : v.group(2));
+      values.add(
+          v.group(1) != null
+              ? new Condition.Value(v.group(1), true)
+              : new Condition.Value(v.group(2), false));
     }
     return new Condition(key, c, values, not, m.group());
   }

@@ -65,7 +65,11 @@ final class CardTables {
         i.name() + " " + i.key().replace('_', ' '),
         pack.source(),
         pack.creator(),
-        String.join(" ", i.marks().tags()) + " " + String.join(" ", i.marks().collections()),
+        String.join(" ", i.marks().tags())
+            + " "
+            + String.join(" ", i.marks().collections())
+            + " "
+            + String.join(" ", i.marks().projects()),
         i.marks().notes(),
         files(i),
         other(i, pack));

@@ -38,6 +38,7 @@ class EditingTest extends OnSmallShelf {
         "relief|0.5 cm|5 mm",
         "tags|wet, rope ,Wet|rope, wet",
         "collections|Harbour|Harbour",
+        "projects|Tideline, Harbour Museum panels, tideline|Harbour Museum panels, Tideline",
         "favourite|yes|yes",
         "notes|two words|two words",
         "source|Own work|Own work",

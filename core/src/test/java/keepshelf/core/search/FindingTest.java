@@ -33,6 +33,9 @@ class FindingTest extends OnSmallShelf {
         "source:pebblejar|net_mesh shore_cord",
         "source:none|tarred_rope",
         "-source:none|net_mesh sea_worn_brass shore_cord",
+        "source:\"pebblejar\"|net_mesh shore_cord",
+        "source:\"pebble\"|",
+        "source:\"none\"|tarred_rope",
         "source:pebblejar,\"Gantry Nine\"|net_mesh sea_worn_brass shore_cord",
         "licence:CC0-1.0|net_mesh shore_cord",
         "licence:credit|sea_worn_brass",
@@ -93,6 +96,7 @@ class FindingTest extends OnSmallShelf {
     String rope = SmallShelf.id(shelf, "tarred_rope");
     shelf.editing().set(List.of(rope), Field.TAGS, "wet, mooring");
     shelf.editing().set(List.of(rope), Field.COLLECTIONS, "Harbour wall");
+    shelf.editing().set(List.of(rope), Field.PROJECTS, "Tideline, Skerry Light visitor film");
     shelf.editing().set(List.of(rope), Field.NOTES, "nice under grazing light");
     shelf.editing().set(List.of(rope), Field.FAVOURITE, "yes");
     shelf
@@ -109,6 +113,10 @@ class FindingTest extends OnSmallShelf {
             "tag:wet",
             "collection:harbour",
             "grazing",
+            "visitor",
+            "project:tideline",
+            "project:\"Skerry Light visitor film\"",
+            "-project:none",
             "is:favourite",
             "used:yes",
             "in:lantern",
@@ -116,6 +124,10 @@ class FindingTest extends OnSmallShelf {
             "is:installed")) {
       assertThat(find(shelf, q)).as(q).containsExactly("tarred_rope");
     }
+    // In quotes a name is whole, so that a job is not taken for another that begins like it.
+    assertThat(find(shelf, "project:\"Skerry Light\"")).isEmpty();
+    assertThat(find(shelf, "project:none")).hasSize(3);
+    assertThat(shelf.search().find(Query.ALL).count("project", "Tideline")).isEqualTo(1);
     assertThat(find(shelf, "used<2026-01")).isEmpty();
     assertThat(shelf.search().lastUsed(rope)).startsWith("20");
     assertThat(find(shelf, "-tag:wet")).hasSize(3);

@@ -21,9 +21,12 @@ class QueryTest {
             new Query.Word("lens glass", true, false));
     assertThat(q.conditions()).hasSize(3);
     assertThat(q.conditions().get(0).comparison()).isEqualTo(Condition.Comparison.AT_LEAST);
-    assertThat(q.conditions().get(1).values()).containsExactly("Gantry Nine");
+    assertThat(q.conditions().get(1).values())
+        .containsExactly(new Condition.Value("Gantry Nine", true));
     assertThat(q.conditions().get(1).not()).isTrue();
-    assertThat(q.conditions().get(2).values()).containsExactly("normal", "height");
+    assertThat(q.conditions().get(2).values())
+        .extracting(Condition.Value::text)
+        .containsExactly("normal", "height");
     assertThat(q.hints()).isEmpty();
   }
 
@@ -46,7 +49,7 @@ class QueryTest {
     assertThat(Condition.typed("source", "Tinder & Tarn")).isEqualTo("source:\"Tinder & Tarn\"");
     assertThat(
             Query.of(Condition.typed("source", "Tinder & Tarn")).conditions().getFirst().values())
-        .containsExactly("Tinder & Tarn");
+        .containsExactly(new Condition.Value("Tinder & Tarn", true));
   }
 
   @Test

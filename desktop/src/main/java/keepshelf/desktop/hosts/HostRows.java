@@ -1,24 +1,45 @@
 package keepshelf.desktop.hosts;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Function;
 import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.Marks;
+import keepshelf.core.search.Condition;
 import keepshelf.desktop.shelf.ShelfModel;
 
-/** The rows of the fitting table: all items, or what a query finds, a collection, a state leave. */
+/** The rows of the fitting table: all items, or what a query, a group and a state leave. */
 final class HostRows {
+  /**
+   * A named group of items.
+   *
+   * @param key of the condition that asks for it; empty for all items
+   * @param name of the project or collection
+   */
+  record Group(String key, String name) {
+    /** All items. */
+    static final Group ALL = new Group("", "");
+
+    private String condition() {
+      return Condition.typed(key, name);
+    }
+  }
+
   private final ShelfModel shelf;
   private final ObservableList<ItemCard> shown = FXCollections.observableArrayList();
   private final StringProperty words = new SimpleStringProperty("");
-  private final StringProperty collection = new SimpleStringProperty("");
+  private final ObjectProperty<Group> group = new SimpleObjectProperty<>(Group.ALL);
   private final BooleanProperty installedOnly = new SimpleBooleanProperty();
   private final AtomicLong asked = new AtomicLong();
 
@@ -27,7 +48,7 @@ final class HostRows {
     this.shelf = shelf;
     shelf.all().addListener((ListChangeListener<ItemCard>) c -> find());
     words.addListener(o -> find());
-    collection.addListener(o -> find());
+    group.addListener(o -> find());
     installedOnly.addListener(o -> find());
     find();
   }
@@ -42,9 +63,9 @@ final class HostRows {
     return words;
   }
 
-  /** The collection that is shown, or empty for all. */
-  StringProperty collectionProperty() {
-    return collection;
+  /** The group that is shown. */
+  ObjectProperty<Group> groupProperty() {
+    return group;
   }
 
   /** Whether only items are shown that are installed somewhere. */
@@ -52,19 +73,25 @@ final class HostRows {
     return installedOnly;
   }
 
-  /** Names of all collections. */
-  List<String> collections() {
+  /** All groups there are: everything, the projects, the collections. */
+  List<Group> groups() {
+    List<Group> out = new ArrayList<>(List.of(Group.ALL));
+    names(Marks::projects).forEach(n -> out.add(new Group("project", n)));
+    names(Marks::collections).forEach(n -> out.add(new Group("collection", n)));
+    return out;
+  }
+
+  private TreeSet<String> names(Function<Marks, List<String>> of) {
     TreeSet<String> out = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
-    shelf.all().forEach(c -> out.addAll(c.marks().collections()));
-    return List.copyOf(out);
+    shelf.all().forEach(c -> out.addAll(of.apply(c.marks())));
+    return out;
   }
 
   private void find() {
     long mine = asked.incrementAndGet();
-    String in = collection.get() == null ? "" : collection.get();
     String query =
         words.get()
-            + (in.isEmpty() ? "" : " collection:\"" + in + "\"")
+            + (group.get() == Group.ALL ? "" : " " + group.get().condition())
             + (installedOnly.get() ? " is:installed" : "");
     if (query.isBlank()) {
       show(shelf.all());

@@ -18,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import javafx.util.StringConverter;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.ItemCard;
@@ -34,7 +35,7 @@ public final class HostsView implements Place {
   private final FilePicker picker;
   private final HBox header = new HBox(10);
   private final TextField find = new TextField();
-  private final ComboBox<String> collection = new ComboBox<>();
+  private final ComboBox<HostRows.Group> group = new ComboBox<>();
   private final StackPane content = new StackPane();
   private final FitTable table;
   private final PlanPane plan;
@@ -77,10 +78,10 @@ public final class HostsView implements Place {
     model.hosts().addListener((ListChangeListener<HostRecord>) c -> again.run());
     model.states().addListener((MapChangeListener<Cell, Object>) c -> again.run());
     model.plans().addListener((MapChangeListener<Cell, Object>) c -> again.run());
-    model.items().addListener((ListChangeListener<ItemCard>) c -> collections());
+    model.items().addListener((ListChangeListener<ItemCard>) c -> groups());
     model.focusProperty().addListener(o -> markFocus());
     model.lastProofProperty().addListener(o -> plan.show());
-    collections();
+    groups();
     fill();
   }
 
@@ -98,14 +99,25 @@ public final class HostsView implements Place {
         e.consume();
       }
     });
-    collection.setId("hosts-collection");
-    collection
+    group.setId("hosts-group");
+    group.setConverter(
+        new StringConverter<>() {
+          @Override
+          public String toString(HostRows.Group g) {
+            return g == null || g == HostRows.Group.ALL
+                ? Words.of("hosts.allitems")
+                : Words.of("hosts.group." + g.key(), g.name());
+          }
+
+          @Override
+          public HostRows.Group fromString(String text) {
+            return group.getValue();
+          }
+        });
+    group
         .valueProperty()
-        .addListener((o, was, is) ->
-            model
-                .rows()
-                .collectionProperty()
-                .set(is == null || is.equals(Words.of("hosts.allitems")) ? "" : is));
+        .addListener(
+            (o, was, is) -> model.rows().groupProperty().set(is == null ? HostRows.Group.ALL : is));
     CheckBox installed = new CheckBox(Words.of("hosts.installedonly"));
     installed.selectedProperty().bindBidirectional(model.rows().installedOnlyProperty());
     installed.setMinWidth(Region.USE_PREF_SIZE);
@@ -114,19 +126,17 @@ public final class HostsView implements Place {
     var add = Kit.button(Words.of("hosts.add"), this::askForHost);
     add.setId("add-host");
     add.setMinWidth(Region.USE_PREF_SIZE);
-    header.getChildren().addAll(find, collection, installed, Kit.spring(), check, add);
+    header.getChildren().addAll(find, group, installed, Kit.spring(), check, add);
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
   }
 
-  private void collections() {
-    String now = collection.getValue();
-    var names = new java.util.ArrayList<String>();
-    names.add(Words.of("hosts.allitems"));
-    names.addAll(model.rows().collections());
-    if (!names.equals(collection.getItems())) {
-      collection.getItems().setAll(names);
-      collection.setValue(now != null && names.contains(now) ? now : names.getFirst());
+  private void groups() {
+    var now = group.getValue();
+    var groups = model.rows().groups();
+    if (!groups.equals(group.getItems())) {
+      group.getItems().setAll(groups);
+      group.setValue(now != null && groups.contains(now) ? now : HostRows.Group.ALL);
     }
   }
 

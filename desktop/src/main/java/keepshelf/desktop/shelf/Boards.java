@@ -23,6 +23,7 @@ final class Boards {
     SOURCE,
     COLOUR,
     LICENCE,
+    PROJECT,
     COLLECTION,
     TILE,
     DATE,
@@ -70,9 +71,18 @@ final class Boards {
   static List<Board> of(List<ItemCard> cards, By by, UnaryOperator<String> lastUsed) {
     return switch (by) {
       case KIND -> ordered(cards, ItemCard::board, kinds());
-      case SOURCE -> named(cards, c -> c.pack().source(), "shelf.nosource");
-      case LICENCE -> named(cards, c -> c.pack().licence(), "shelf.nolicence");
-      case COLLECTION -> collections(cards);
+      case SOURCE -> groups(cards, c -> orNone(c.pack().source()), "shelf.nosource");
+      case LICENCE -> groups(cards, c -> orNone(c.pack().licence()), "shelf.nolicence");
+      case PROJECT -> groups(cards, c -> c.marks().projects(), "shelf.noproject");
+      case COLLECTION -> {
+        List<Board> out = new ArrayList<>();
+        List<ItemCard> favourites = cards.stream().filter(c -> c.marks().favourite()).toList();
+        if (!favourites.isEmpty()) {
+          out.add(new Board(Words.of("shelf.favourites"), favourites));
+        }
+        out.addAll(groups(cards, c -> c.marks().collections(), "shelf.nocollection"));
+        yield out;
+      }
       case COLOUR -> colours(cards);
       case TILE -> ordered(cards, Boards::tile, tiles());
       case DATE -> months(cards, c -> c.pack().got(), null);
@@ -108,39 +118,25 @@ final class Boards {
         .toList();
   }
 
-  /** By name, those without one last. */
-  private static List<Board> named(
-      List<ItemCard> cards, Function<ItemCard, String> title, String without) {
+  /** An item stands on the board of each of its groups; those in none stand last. */
+  private static List<Board> groups(
+      List<ItemCard> cards, Function<ItemCard, List<String>> names, String without) {
     Map<String, List<ItemCard>> found = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
     List<ItemCard> none = new ArrayList<>();
     for (ItemCard c : cards) {
-      String t = title.apply(c);
-      (t == null ? none : found.computeIfAbsent(t, x -> new ArrayList<>())).add(c);
+      List<String> of = names.apply(c);
+      of.forEach(n -> found.computeIfAbsent(n, x -> new ArrayList<>()).add(c));
+      if (of.isEmpty()) {
+        none.add(c);
+      }
     }
     Map<String, List<ItemCard>> out = new LinkedHashMap<>(found);
     out.put(Words.of(without), none);
     return boards(out);
   }
 
-  /** An item stands on the board of each of its collections. */
-  private static List<Board> collections(List<ItemCard> cards) {
-    Map<String, List<ItemCard>> found = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
-    List<ItemCard> none = new ArrayList<>();
-    List<ItemCard> favourites = new ArrayList<>();
-    for (ItemCard c : cards) {
-      c.marks().collections().forEach(n -> found.computeIfAbsent(n, x -> new ArrayList<>()).add(c));
-      if (c.marks().favourite()) {
-        favourites.add(c);
-      }
-      if (c.marks().collections().isEmpty()) {
-        none.add(c);
-      }
-    }
-    Map<String, List<ItemCard>> out = new LinkedHashMap<>();
-    out.put(Words.of("shelf.favourites"), favourites);
-    out.putAll(found);
-    out.put(Words.of("shelf.nocollection"), none);
-    return boards(out);
+  private static List<String> orNone(String name) {
+    return name == null ? List.of() : List.of(name);
   }
 
   private static List<Board> colours(List<ItemCard> cards) {
@@ -205,7 +201,6 @@ final class Boards {
         : String.format(Locale.ROOT, "%.0f m", metres);
   }
 
-  /** By month, the latest first. */
   /** A board a month, the latest first; those without a day last. */
   private static List<Board> months(
       List<ItemCard> cards, Function<ItemCard, String> day, String without) {

@@ -120,6 +120,7 @@ final class FieldEditor {
     return switch (field) {
       case TAGS -> Words.of("tag.tags.prompt");
       case COLLECTIONS -> Words.of("tag.collections.prompt");
+      case PROJECTS -> Words.of("tag.projects.prompt");
       case NOTES -> Words.of("tag.notes.prompt");
       default -> Words.of("tag.tile.unknown");
     };

@@ -33,7 +33,8 @@ final class FilterBar extends HBox {
   private static final int MOST_VALUES = 18;
   private static final double RIGHT = 320;
   private static final List<String> FACETS =
-      List.of("kind", "source", "licence", "maps", "res", "is", "in", "collection", "tag");
+      List.of(
+          "kind", "source", "licence", "maps", "res", "is", "in", "project", "collection", "tag");
 
   private final ShelfModel model;
   private final java.util.function.Supplier<Map<String, String>> saved;

@@ -329,6 +329,7 @@ final class TagPane extends ScrollPane {
     row(g, Field.RELIEF, items, false);
     row(g, Field.TAGS, items, false);
     row(g, Field.COLLECTIONS, items, false);
+    row(g, Field.PROJECTS, items, false);
     Node notes = editor(Field.NOTES, items).area();
     Kit.row(g, Words.of("field.notes"), notes);
     tag.getChildren().add(g);

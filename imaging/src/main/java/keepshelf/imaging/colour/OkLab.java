@@ -35,16 +35,24 @@ public record OkLab(float l, float a, float b) {
 
   /** As an sRGB colour {@code 0xRRGGBB}, clamped to what a screen shows. */
   public int toSrgb() {
+    float[] rgb = new float[3];
+    toLinear(rgb);
+    return Srgb.linearToByte(rgb[0]) << 16
+        | Srgb.linearToByte(rgb[1]) << 8
+        | Srgb.linearToByte(rgb[2]);
+  }
+
+  /** As linear-light sRGB into {@code rgb}; outside 0..1 where no screen shows it. */
+  public void toLinear(float[] rgb) {
     double x = l + 0.3963377774 * a + 0.2158037573 * b;
     double y = l - 0.1055613458 * a - 0.0638541728 * b;
     double z = l - 0.0894841775 * a - 1.2914855480 * b;
     x = x * x * x;
     y = y * y * y;
     z = z * z * z;
-    int r = Srgb.linearToByte((float) (4.0767416621 * x - 3.3077115913 * y + 0.2309699292 * z));
-    int g = Srgb.linearToByte((float) (-1.2684380046 * x + 2.6097574011 * y - 0.3413193965 * z));
-    int bl = Srgb.linearToByte((float) (-0.0041960863 * x - 0.7034186147 * y + 1.7076147010 * z));
-    return r << 16 | g << 8 | bl;
+    rgb[0] = (float) (4.0767416621 * x - 3.3077115913 * y + 0.2309699292 * z);
+    rgb[1] = (float) (-1.2684380046 * x + 2.6097574011 * y - 0.3413193965 * z);
+    rgb[2] = (float) (-0.0041960863 * x - 0.7034186147 * y + 1.7076147010 * z);
   }
 
   /**

@@ -1,5 +1,6 @@
 package keepshelf.imaging.convert;
 
+import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 
@@ -35,6 +36,25 @@ public final class Maps {
    */
   public static Pixels grey(Pixels p) {
     return p.channels() == 1 ? p : p.channel(0);
+  }
+
+  /**
+   * A colour of floats, which hold linear light, stored through the sRGB curve at 16 bits; others
+   * come back unchanged. Light above white is cut off.
+   */
+  public static Pixels encoded(Pixels p) {
+    if (p.depth() != Depth.F32) {
+      return p;
+    }
+    float[] in = p.rawFloats();
+    short[] out = new short[in.length];
+    boolean alpha = p.channels() == 2 || p.channels() == 4;
+    for (int i = 0; i < in.length; i++) {
+      boolean colour = !alpha || i % p.channels() != p.channels() - 1;
+      float v = Math.clamp(in[i], 0f, 1f);
+      out[i] = (short) Math.round((colour ? Srgb.encoded(v) : v) * 65535);
+    }
+    return Pixels.u16(p.width(), p.height(), p.channels(), out);
   }
 
   /** A 16-bit copy of a float picture, clamped to 0..1 and rounded; others come back unchanged. */

@@ -28,17 +28,28 @@ public final class BallPreview {
    * @param tileMetres width of one tile of the surface
    * @param samples subpixels per axis, 1 to 8; 3 or 4 look clean
    * @param turnDegrees how far the light is turned about the upright, from the front to the right
+   * @param patternDegrees how far the surface's maps are turned on the ball, counter-clockwise
    */
   public record Settings(
-      int side, Light light, double tileMetres, int samples, double turnDegrees) {
+      int side,
+      Light light,
+      double tileMetres,
+      int samples,
+      double turnDegrees,
+      double patternDegrees) {
     /** With the light where it stands. */
     public Settings(int side, Light light, double tileMetres, int samples) {
-      this(side, light, tileMetres, samples, 0);
+      this(side, light, tileMetres, samples, 0, 0);
     }
 
     /** Settings of a swatch card. */
     public static Settings card(int side, double tileMetres) {
       return new Settings(side, Light.LAMP_ROOM_WINDOW, tileMetres, 4);
+    }
+
+    /** The same with the maps turned, counter-clockwise. */
+    public Settings pattern(double degrees) {
+      return new Settings(side, light, tileMetres, samples, turnDegrees, degrees);
     }
   }
 
@@ -52,6 +63,8 @@ public final class BallPreview {
   private final float[] up;
   private final float[] forward;
   private final float lens;
+  private final float patternCos;
+  private final float patternSin;
 
   private BallPreview(Surface surface, Settings settings) {
     this.surface = surface;
@@ -63,6 +76,8 @@ public final class BallPreview {
     eye = new float[] {0, LOOK_AT_Y + DISTANCE * s, DISTANCE * c};
     forward = new float[] {0, -s, -c};
     up = new float[] {0, c, -s};
+    patternCos = (float) Math.cos(Math.toRadians(settings.patternDegrees()));
+    patternSin = (float) Math.sin(Math.toRadians(settings.patternDegrees()));
     // The ball fills 84 % of the picture's width.
     lens = 1.19f / (float) Math.sqrt(DISTANCE * DISTANCE - 1);
     double ballPixels = settings.side() / 1.19;
@@ -185,7 +200,13 @@ public final class BallPreview {
       float theta = (float) Math.atan2(sin, nz);
       float s = sin < 1e-5f ? 1 : theta / sin;
       float tiles = DIAMETER_METRES / 2 / (float) settings.tileMetres();
-      surface.lookUp(nx * s * tiles + 0.5f, ny * s * tiles + 0.5f, level, texel);
+      float px = nx * s * tiles;
+      float py = ny * s * tiles;
+      surface.lookUp(
+          patternCos * px + patternSin * py + 0.5f,
+          patternCos * py - patternSin * px + 0.5f,
+          level,
+          texel);
       float cosPhi = sin < 1e-5f ? 1 : nx / sin;
       float sinPhi = sin < 1e-5f ? 0 : ny / sin;
       // Tangent along u, bitangent along v, in the viewer's frame, then in the world's.
@@ -196,8 +217,9 @@ public final class BallPreview {
       float bx = sinPhi * er - cosPhi * sinPhi;
       float by = sinPhi * nz * sinPhi + cosPhi * cosPhi;
       float bz = -sinPhi * sin;
-      float mx = texel[Surface.NORMAL];
-      float my = texel[Surface.NORMAL + 1];
+      // The slopes turn with the maps.
+      float mx = patternCos * texel[Surface.NORMAL] - patternSin * texel[Surface.NORMAL + 1];
+      float my = patternSin * texel[Surface.NORMAL] + patternCos * texel[Surface.NORMAL + 1];
       float mz = Math.max(0.05f, texel[Surface.NORMAL + 2]);
       float wx = tx * mx + bx * my + nx * mz;
       float wy = ty * mx + by * my + ny * mz;

@@ -56,15 +56,20 @@ public final class Resampler {
   private static float[] rows(float[] in, int w, int h, int ow) {
     float[] out = new float[ow * h];
     double step = (double) w / ow;
-    for (int x = 0; x < ow; x++) {
-      double from = x * step;
-      double to = Math.min(w, (x + 1) * step);
-      int first = (int) from;
-      int last = Math.min(w - 1, (int) Math.ceil(to) - 1);
-      for (int y = 0; y < h; y++) {
-        double sum = 0;
-        for (int i = first; i <= last; i++) {
-          sum += in[y * w + i] * (Math.min(i + 1, to) - Math.max(i, from));
+    // Row by row, as the samples lie in memory; only the first and last of a footprint are parts.
+    for (int y = 0; y < h; y++) {
+      int row = y * w;
+      for (int x = 0; x < ow; x++) {
+        double from = x * step;
+        double to = Math.min(w, (x + 1) * step);
+        int first = (int) from;
+        int last = Math.min(w - 1, (int) Math.ceil(to) - 1);
+        double sum = in[row + first] * (Math.min(first + 1, to) - from);
+        for (int i = first + 1; i < last; i++) {
+          sum += in[row + i];
+        }
+        if (last > first) {
+          sum += in[row + last] * (to - last);
         }
         out[y * ow + x] = (float) (sum / (to - from));
       }

@@ -3,6 +3,7 @@ package keepshelf.imaging.rows;
 import java.io.IOException;
 import java.util.List;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.NormalVariance;
 import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.pixel.Depth;
@@ -81,6 +82,25 @@ public final class RowSteps {
         int n = in.channels();
         for (int i = Math.max(0, channel); i < in.width() * n; i += channel < 0 ? 1 : n) {
           to[i] = 1 - to[i];
+        }
+      }
+    };
+  }
+
+  /** Changes every pixel; at 16 bits, as {@link Adjust#applied} does. */
+  public static Rows changed(Rows in, Adjust.Change change) {
+    return new Step(in) {
+      @Override
+      public Depth depth() {
+        return Depth.U16;
+      }
+
+      @Override
+      public void next(float[] to) throws IOException {
+        in.next(row);
+        change.apply(row, in.channels());
+        for (int i = 0; i < row.length; i++) {
+          to[i] = Math.clamp(row[i], 0f, 1f);
         }
       }
     };

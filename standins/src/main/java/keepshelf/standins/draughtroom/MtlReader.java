@@ -136,7 +136,7 @@ final class MtlReader {
     if (!Files.exists(file)) {
       out.complain("the picture " + words[at] + " is not there");
     }
-    out.place(new Placement(1 / scale, 1 / down, 0, u, v));
+    out.place(Placement.ofScaledFirst(scale, down, 0, u, v));
     out.add(new Input(s.input(), file, s.through(), s.space(), strength), s.meaning());
   }
 

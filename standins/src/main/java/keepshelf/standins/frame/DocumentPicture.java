@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.render.BallPreview;
 import keepshelf.imaging.render.EnvironmentPreview;
 import keepshelf.imaging.render.Light;
@@ -26,10 +25,10 @@ public final class DocumentPicture {
    *
    * @throws IOException when a picture that it needs cannot be decoded
    */
-  public static int[] render(ReadDocument d, int side) throws IOException {
+  public static int[] render(ReadDocument d, int side, Pictures pictures) throws IOException {
     for (ReadLight l : d.lights()) {
       if (l.picture() != null) {
-        return EnvironmentPreview.render(ImageDecoder.decode(l.picture()), side);
+        return EnvironmentPreview.render(pictures.of(l.picture()), side);
       }
     }
     if (d.surfaces().isEmpty()) {
@@ -39,23 +38,24 @@ public final class DocumentPicture {
       Input sky = d.surfaces().getFirst().meaning(Meaning.COLOUR);
       Path file = sky == null ? null : sky.file();
       if (file != null) {
-        return EnvironmentPreview.render(ImageDecoder.decode(file), side);
+        return EnvironmentPreview.render(pictures.of(file), side);
       }
     }
     boolean sample =
         d.shapes().isEmpty() || d.shapes().stream().anyMatch(s -> s.name().equals("Ball"));
-    return sample ? ball(d.surfaces().getFirst(), side) : shapes(d, side);
+    return sample ? ball(d.surfaces().getFirst(), side, pictures) : shapes(d, side, pictures);
   }
 
-  private static int[] ball(ReadSurface s, int side) throws IOException {
-    double tile = s.placement() == null ? 1 : s.placement().tile();
-    return BallPreview.render(Evaluation.of(s), BallPreview.Settings.card(side, tile));
+  private static int[] ball(ReadSurface s, int side, Pictures pictures) throws IOException {
+    Placement p = s.placement() == null ? Placement.WHOLE : s.placement();
+    return BallPreview.render(
+        Evaluation.of(s, pictures), BallPreview.Settings.card(side, p.tile()).pattern(p.turn()));
   }
 
-  private static int[] shapes(ReadDocument d, int side) throws IOException {
+  private static int[] shapes(ReadDocument d, int side, Pictures pictures) throws IOException {
     List<Surface> surfaces = new ArrayList<>();
     for (ReadSurface s : d.surfaces()) {
-      surfaces.add(Evaluation.of(s));
+      surfaces.add(Evaluation.of(s, pictures));
     }
     int corners = d.shapes().stream().mapToInt(s -> s.triangles().length).sum();
     Mesh mesh =
@@ -67,13 +67,13 @@ public final class DocumentPicture {
     int at = 0;
     for (ReadShape s : d.shapes()) {
       Placement p = s.surface() < 0 ? null : d.surfaces().get(s.surface()).placement();
-      float across = p == null ? 1 : (float) (1 / p.tile());
-      float down = p == null ? 1 : (float) (1 / p.tileHeight());
+      Placement laid = p == null ? Placement.WHOLE : p;
       for (int v : s.triangles()) {
         System.arraycopy(s.positions(), 3 * v, mesh.positions(), 3 * at, 3);
         System.arraycopy(s.normals(), 3 * v, mesh.normals(), 3 * at, 3);
-        mesh.uvs()[2 * at] = s.uvs()[2 * v] * across;
-        mesh.uvs()[2 * at + 1] = s.uvs()[2 * v + 1] * down;
+        double[] t = laid.at(s.uvs()[2 * v], s.uvs()[2 * v + 1]);
+        mesh.uvs()[2 * at] = (float) t[0];
+        mesh.uvs()[2 * at + 1] = (float) t[1];
         mesh.slots()[at / 3] = Math.max(0, s.surface());
         at++;
       }

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import keepshelf.imaging.colour.Srgb;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Surface;
 import keepshelf.imaging.resample.Resampler;
@@ -19,11 +18,13 @@ public final class Evaluation {
   private static final float DIELECTRIC = 0.04f;
 
   private final ReadSurface surface;
+  private final Pictures pictures;
   private int width;
   private int height;
 
-  private Evaluation(ReadSurface surface) {
+  private Evaluation(ReadSurface surface, Pictures pictures) {
     this.surface = surface;
+    this.pictures = pictures;
   }
 
   /** Mean of each stored channel of a picture, 0..1. */
@@ -45,14 +46,14 @@ public final class Evaluation {
   }
 
   /** The surface as the renderer takes it. */
-  static Surface of(ReadSurface surface) throws IOException {
-    return new Evaluation(surface).run();
+  static Surface of(ReadSurface surface, Pictures pictures) throws IOException {
+    return new Evaluation(surface, pictures).run();
   }
 
   private Surface run() throws IOException {
     for (Input i : surface.inputs()) {
       if (i.file() != null && width == 0) {
-        Pixels p = ImageDecoder.decode(firstTile(i.file()));
+        Pixels p = pictures.of(i.file());
         width = Math.min(LARGEST, Integer.highestOneBit(p.width()));
         height = Math.min(LARGEST, Integer.highestOneBit(p.height()));
       }
@@ -136,7 +137,7 @@ public final class Evaluation {
   }
 
   private float[][] planes(Input in, int count, boolean srgb) throws IOException {
-    Pixels p = ImageDecoder.decode(firstTile(in.file()));
+    Pixels p = pictures.of(in.file());
     float[][] out = new float[count][];
     for (int c = 0; c < count; c++) {
       float[] plane = p.plane(p.channels() < 3 ? 0 : c);

@@ -111,7 +111,7 @@ public final class FolderWatch {
       d.facts().forEach((k, v) -> facts.add(k + " " + plain(v)));
       int[] picture = null;
       try {
-        picture = DocumentPicture.render(d, SIDE);
+        picture = DocumentPicture.render(d, SIDE, new Pictures());
       } catch (IOException | RuntimeException e) {
         if (d.complaints().isEmpty()) {
           d.complain("no picture could be rendered: " + e.getMessage());

@@ -12,7 +12,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
 import tools.jackson.databind.json.JsonMapper;
@@ -131,12 +130,13 @@ public final class Program {
     Map<String, Object> r = new LinkedHashMap<>();
     r.put("reader", name);
     r.put("document", document.toString());
+    Pictures pictures = new Pictures();
     try (ReadDocument d = read(document)) {
       List<Map<String, Object>> inputs = new ArrayList<>();
       for (ReadSurface s : d.surfaces()) {
         String prefix = d.surfaces().size() < 2 ? "" : s.material() + "/";
         for (ReadSurface.Input i : s.inputs()) {
-          inputs.add(input(prefix, i, d));
+          inputs.add(input(prefix, i, d, pictures));
         }
       }
       for (ReadDocument.ReadLight l : d.lights()) {
@@ -146,7 +146,8 @@ public final class Program {
               input(
                   "",
                   new ReadSurface.Input("environment", l.picture(), "panorama", null, brightness),
-                  d));
+                  d,
+                  pictures));
         }
       }
       r.put("material", d.surfaces().isEmpty() ? "" : d.surfaces().getFirst().material());
@@ -172,16 +173,17 @@ public final class Program {
         r.put("base", d.base().toString());
       }
       if (picture != null && d.complaints().isEmpty()) {
-        picture(d, picture, r);
+        picture(d, picture, pictures, r);
       }
       r.put("complaints", List.copyOf(d.complaints()));
       return r;
     }
   }
 
-  private static void picture(ReadDocument d, Path picture, Map<String, Object> r) {
+  private static void picture(
+      ReadDocument d, Path picture, Pictures pictures, Map<String, Object> r) {
     try {
-      int[] argb = DocumentPicture.render(d, PICTURE_SIDE);
+      int[] argb = DocumentPicture.render(d, PICTURE_SIDE, pictures);
       byte[] rgb = new byte[argb.length * 3];
       for (int i = 0; i < argb.length; i++) {
         rgb[3 * i] = (byte) (argb[i] >> 16);
@@ -195,7 +197,8 @@ public final class Program {
     }
   }
 
-  private static Map<String, Object> input(String prefix, ReadSurface.Input i, ReadDocument d) {
+  private static Map<String, Object> input(
+      String prefix, ReadSurface.Input i, ReadDocument d, Pictures pictures) {
     Map<String, Object> m = new LinkedHashMap<>();
     m.put("input", prefix + i.input());
     m.put("through", i.through());
@@ -205,7 +208,7 @@ public final class Program {
     if (i.file() != null) {
       m.put("file", i.file().toString());
       try {
-        Pixels p = ImageDecoder.decode(Evaluation.firstTile(i.file()));
+        Pixels p = pictures.of(i.file());
         m.put("width", p.width());
         m.put("height", p.height());
         m.put("mean", Evaluation.means(p));

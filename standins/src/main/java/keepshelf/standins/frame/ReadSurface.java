@@ -35,12 +35,45 @@ public final class ReadSurface {
    */
   public record Input(String input, Path file, String through, String colourspace, Double value) {}
 
-  /** The placement of the pictures: size of a tile in metres, turn in degrees, offset. */
+  /**
+   * The placement of the pictures on the surface, where one UV unit is one metre and v runs
+   * upwards.
+   *
+   * @param tile width of a tile in metres
+   * @param tileHeight its height
+   * @param turn counter-clockwise in degrees
+   * @param offsetU shift to the right in metres
+   * @param offsetV shift upwards in metres
+   */
   public record Placement(
       double tile, double tileHeight, double turn, double offsetU, double offsetV) {
-    /** One of square tiles. */
-    public Placement(double tile, double turn, double offsetU, double offsetV) {
-      this(tile, tile, turn, offsetU, offsetV);
+    /** One whole picture a UV unit. */
+    public static final Placement WHOLE = new Placement(1, 1, 0, 0, 0);
+
+    /**
+     * From coordinates that are first scaled, then turned, then shifted, in pictures; the shift is
+     * taken without whole pictures, as they repeat.
+     */
+    public static Placement ofScaledFirst(
+        double scaleU, double scaleV, double degrees, double shiftU, double shiftV) {
+      // Turned across, the height of the picture lies along the width of the surface.
+      boolean across = Math.abs(Math.abs(Math.IEEEremainder(degrees, 180)) - 90) < 1e-6;
+      double w = 1 / (across ? scaleV : scaleU);
+      double h = 1 / (across ? scaleU : scaleV);
+      double u = -Math.IEEEremainder(shiftU, 1) * w;
+      double v = -Math.IEEEremainder(shiftV, 1) * h;
+      double c = Math.cos(Math.toRadians(degrees));
+      double s = Math.sin(Math.toRadians(degrees));
+      return new Placement(w, h, 0 - degrees, c * u + s * v, c * v - s * u);
+    }
+
+    /** Where a place on the surface is in the picture. */
+    double[] at(double u, double v) {
+      double c = Math.cos(Math.toRadians(turn));
+      double s = Math.sin(Math.toRadians(turn));
+      double x = u - offsetU;
+      double y = v - offsetV;
+      return new double[] {(c * x + s * y) / tile, (c * y - s * x) / tileHeight};
     }
   }
 

@@ -39,6 +39,9 @@ final class KilnReader {
   private double perMetre = 1;
   private double tile = 1;
   private double tileHeight = 1;
+  private double turn;
+  private double right;
+  private double up;
   private String object;
   private Double raise;
   private boolean ended;
@@ -90,6 +93,9 @@ final class KilnReader {
         out = document.surface();
         out.name(second);
         raise = null;
+        turn = 0;
+        right = 0;
+        up = 0;
       }
       case "from" -> {
         // Who made it is of no use to a renderer.
@@ -103,6 +109,15 @@ final class KilnReader {
       case "tile" -> {
         tile = number(second, "tile") / perMetre;
         tileHeight = w.size() > 2 ? number(w.get(2), "tile") / perMetre : tile;
+      }
+      case "lay" -> {
+        if (w.size() != 4) {
+          document.complain("“lay” needs a turn and two lengths");
+        } else {
+          turn = number(w.get(1), "lay");
+          right = number(w.get(2), "lay") / perMetre;
+          up = number(w.get(3), "lay") / perMetre;
+        }
       }
       case "raise" -> raise = number(second, "raise");
       case "cut" -> number(second, "cut");
@@ -178,7 +193,7 @@ final class KilnReader {
     if (input.equals("relief") && raise == null) {
       out.complain("there is a relief, but not how high it is");
     }
-    out.place(new Placement(tile, tileHeight, 0, 0, 0));
+    out.place(new Placement(tile, tileHeight, turn, right, up));
     out.add(
         new Input(
             input,

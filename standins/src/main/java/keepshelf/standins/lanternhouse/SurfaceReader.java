@@ -285,8 +285,14 @@ final class SurfaceReader {
     double[] scale = vector(graph, place, "scale", 1);
     double[] offset = vector(graph, place, "offset", 0);
     double[] turn = vector(graph, place, "rotate", 0);
-    // place2d divides by its scale, so its scale is the width of one tile in UV units.
-    out.place(new ReadSurface.Placement(scale[0], scale[1], turn[0], offset[0], offset[1]));
+    // place2d divides by its scale, so its scale is the width of one tile in UV units; it turns
+    // coordinates clockwise and takes the offset away, last or (in its other order) first.
+    boolean offsetFirst = vector(graph, place, "operationorder", 0)[0] == 1;
+    out.place(
+        offsetFirst
+            ? new ReadSurface.Placement(scale[0], scale[1], turn[0], offset[0], offset[1])
+            : ReadSurface.Placement.ofScaledFirst(
+                1 / scale[0], 1 / scale[1], -turn[0], -offset[0], -offset[1]));
   }
 
   /** What is laid on from three sides is placed by the object's own place over the tile's size. */

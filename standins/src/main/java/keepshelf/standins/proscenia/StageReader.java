@@ -194,7 +194,7 @@ final class StageReader {
       out.complain("the placement reads no texture coordinates");
     }
     out.place(
-        new Placement(1 / scale[0], 1 / scale[1], rotation[0], translation[0], translation[1]));
+        Placement.ofScaledFirst(scale[0], scale[1], rotation[0], translation[0], translation[1]));
   }
 
   /** The value of an input, its own or that of the material's input it is connected to. */

@@ -159,17 +159,21 @@ final class GltfReader {
 
   private void place(JsonNode transform) {
     if (transform.isMissingNode()) {
-      out.place(new Placement(1, 0, 0, 0));
+      out.place(Placement.WHOLE);
       return;
     }
     used.add(TRANSFORM);
+    double across = transform.path("scale").path(0).asDouble(1);
+    double down = transform.path("scale").path(1).asDouble(1);
+    double turn = transform.path("rotation").asDouble(0);
+    // Here v runs downwards from the upper left corner, in the placement upwards from the lower.
     out.place(
-        new Placement(
-            1 / transform.path("scale").path(0).asDouble(1),
-            1 / transform.path("scale").path(1).asDouble(1),
-            Math.toDegrees(transform.path("rotation").asDouble(0)),
-            transform.path("offset").path(0).asDouble(0),
-            transform.path("offset").path(1).asDouble(0)));
+        Placement.ofScaledFirst(
+            across,
+            down,
+            Math.toDegrees(turn),
+            transform.path("offset").path(0).asDouble(0) + Math.sin(turn) * down,
+            1 - Math.cos(turn) * down - transform.path("offset").path(1).asDouble(0)));
   }
 
   private void extensions() {

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument;
 import keepshelf.core.format.SurfaceDocument.Texture;
 
@@ -116,26 +117,32 @@ final class GltfMaterials {
       files.add(t.file());
     }
     Map<String, Object> info = ordered("index", index);
-    boolean whole =
-        document.tileMetres() == 1
-            && document.tileHeightMetres() == 1
-            && document.turnDegrees() == 0
-            && document.offsetU() == 0
-            && document.offsetV() == 0;
-    if (!whole) {
+    if (!document.placement().equals(Placement.WHOLE)) {
       extensions.add(TRANSFORM);
-      info.put(
-          "extensions",
-          ordered(
-              TRANSFORM,
-              ordered(
-                  "offset",
-                  List.of(document.offsetU(), document.offsetV()),
-                  "rotation",
-                  Math.toRadians(document.turnDegrees()),
-                  "scale",
-                  List.of(1 / document.tileMetres(), 1 / document.tileHeightMetres()))));
+      info.put("extensions", ordered(TRANSFORM, transform(document.placement().scaledFirst())));
     }
     to.put(input, info);
+  }
+
+  /**
+   * KHR_texture_transform counts v downwards: with v' = 1 - v on both sides the shift takes in what
+   * a turned and scaled unit of height amounts to. Whole pictures are left off, as they repeat.
+   */
+  private static Map<String, Object> transform(Placement.ScaledFirst p) {
+    double turn = Math.toRadians(p.turnDegrees());
+    double u = p.shiftU() - Math.sin(turn) * p.scaleV();
+    double v = 1 - Math.cos(turn) * p.scaleV() - p.shiftV();
+    return ordered(
+        "offset",
+        List.of(part(u), part(v)),
+        "rotation",
+        turn,
+        "scale",
+        List.of(p.scaleU(), p.scaleV()));
+  }
+
+  private static double part(double v) {
+    double rest = v - Math.floor(v + 1e-9);
+    return Math.abs(rest) < 1e-9 ? 0 : rest;
   }
 }

@@ -57,12 +57,19 @@ final class MaterialXGraph {
         Numbers.plain(document.tileMetres()) + ", " + Numbers.plain(document.tileHeightMetres()),
         "Tile size (UV units, 1 = 1 m)",
         "Placement");
-    control("turn", "float", Numbers.plain(document.turnDegrees()), "Turn (degrees)", "Placement");
+    control(
+        "turn",
+        "float",
+        Numbers.plain(document.placement().turnDegrees()),
+        "Turn (degrees)",
+        "Placement");
     control(
         "offset",
         "vector2",
-        Numbers.plain(document.offsetU()) + ", " + Numbers.plain(document.offsetV()),
-        "Offset",
+        Numbers.plain(document.placement().right())
+            + ", "
+            + Numbers.plain(document.placement().up()),
+        "Offset (UV units)",
         "Placement");
     strength();
     xml.open("texcoord", "name", "uv", "type", "vector2");
@@ -73,6 +80,8 @@ final class MaterialXGraph {
     bound("scale", "vector2", "tile_size");
     bound("rotate", "float", "turn");
     bound("offset", "vector2", "offset");
+    // First shifted, then turned, then scaled: so tiles that are no squares are not slanted.
+    xml.value("operationorder", "integer", "1");
     xml.close();
   }
 

@@ -3,6 +3,7 @@ package keepshelf.core.format.mtl;
 import java.util.List;
 import java.util.Map;
 import keepshelf.core.format.Numbers;
+import keepshelf.core.format.Placement;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.SurfaceDocument;
 import keepshelf.core.format.SurfaceDocument.Texture;
@@ -57,8 +58,10 @@ public final class MtlWriter {
       }
       b.append('\n');
     }
-    String across = Numbers.plain(1 / d.tileMetres());
-    String down = Numbers.plain(1 / d.tileHeightMetres());
+    // The format has no turn: what was planned for it has none either.
+    Placement.ScaledFirst p = d.placement().scaledFirst();
+    String across = Numbers.plain(p.scaleU());
+    String down = Numbers.plain(p.scaleV());
     for (Texture t : d.textures()) {
       b.append(STATEMENTS.getOrDefault(t.input(), t.input())).append(' ');
       if (t.use() == Use.BUMP) {
@@ -72,9 +75,9 @@ public final class MtlWriter {
             .append(' ');
       }
       b.append("-o ")
-          .append(Numbers.plain(d.offsetU()))
+          .append(Numbers.plain(p.shiftU()))
           .append(' ')
-          .append(Numbers.plain(d.offsetV()))
+          .append(Numbers.plain(p.shiftV()))
           .append(" 0 -s ")
           .append(across)
           .append(' ')

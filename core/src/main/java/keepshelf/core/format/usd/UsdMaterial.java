@@ -1,6 +1,7 @@
 package keepshelf.core.format.usd;
 
 import keepshelf.core.format.Numbers;
+import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument;
 import keepshelf.core.format.SurfaceDocument.Texture;
 import keepshelf.core.format.SurfaceDocument.Use;
@@ -24,11 +25,10 @@ final class UsdMaterial {
     out.line(1, "def Material \"" + path.substring(path.lastIndexOf('/') + 1) + "\"");
     out.line(1, "{");
     if (!document.textures().isEmpty()) {
-      double across = 1 / document.tileMetres();
-      double down = 1 / document.tileHeightMetres();
-      out.line(2, "float2 inputs:offset = (" + pair(document.offsetU(), document.offsetV()) + ")");
-      out.line(2, "float2 inputs:tiling = (" + pair(across, down) + ")");
-      out.line(2, "float inputs:turn = " + Numbers.plain(document.turnDegrees()));
+      Placement.ScaledFirst p = document.placement().scaledFirst();
+      out.line(2, "float2 inputs:offset = (" + pair(p.shiftU(), p.shiftV()) + ")");
+      out.line(2, "float2 inputs:tiling = (" + pair(p.scaleU(), p.scaleV()) + ")");
+      out.line(2, "float inputs:turn = " + Numbers.plain(p.turnDegrees()));
     }
     if (document.textures().stream().anyMatch(t -> t.use() == Use.DISPLACEMENT)) {
       out.line(

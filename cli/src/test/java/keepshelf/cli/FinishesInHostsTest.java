@@ -1,0 +1,270 @@
+package keepshelf.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import keepshelf.core.Shelf;
+import keepshelf.core.archive.Progress;
+import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.InstallOptions;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
+import keepshelf.core.catalogue.Setup;
+import keepshelf.core.finish.FinishSetting;
+import keepshelf.core.install.InstallPlan;
+import keepshelf.core.install.InstallationState;
+import keepshelf.core.intake.Filing;
+import keepshelf.core.model.MapRole;
+import keepshelf.demo.texture.MapSet;
+import keepshelf.demo.texture.Recipe;
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Items installed with finishes and colours of floats, read back by every host. */
+class FinishesInHostsTest {
+  private static final List<String> HOSTS =
+      List.of("lanternhouse", "proscenia", "quickfoot", "draughtroom", "kilnwork");
+
+  @TempDir static Path dir;
+  private static Shelf shelf;
+
+  @BeforeAll
+  static void fill() throws Exception {
+    MapSet slate = new MapSet(Recipe.SLATE_SHINGLE, 64);
+    Path square = Files.createDirectories(dir.resolve("slate"));
+    write(square, "slate_shingle", slate, false);
+    Path wide = Files.createDirectories(dir.resolve("planks"));
+    write(wide, "larch_planking", slate, true);
+    Path light = Files.createDirectories(dir.resolve("kelp"));
+    ImageEncoder.exr(linear(slate.baseColour()), light.resolve("wet_kelp_BaseColor.exr"));
+    ImageEncoder.png(slate.roughness(), light.resolve("wet_kelp_Roughness.png"), 1);
+    shelf = Shelf.open(dir.resolve("shelf"));
+    for (Path p : List.of(square, wide, light)) {
+      shelf.file(shelf.read(p.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+    }
+    for (String h : HOSTS) {
+      shelf.catalogue().putHost(new HostRecord(h, h, dir.resolve("hosts/" + h).toString()));
+    }
+  }
+
+  private static void write(Path to, String stem, MapSet m, boolean wide) throws Exception {
+    ImageEncoder.png(half(m.baseColour(), wide), to.resolve(stem + "_BaseColor.png"), 1);
+    ImageEncoder.png(half(m.roughness(), wide), to.resolve(stem + "_Roughness.png"), 1);
+    ImageEncoder.png(half(m.normal8(true), wide), to.resolve(stem + "_NormalGL.png"), 1);
+    ImageEncoder.png(half(m.height16(), wide), to.resolve(stem + "_Height.png"), 1);
+  }
+
+  /** Twice as wide as it is high, or as it is. */
+  private static Pixels half(Pixels p, boolean wide) {
+    return wide
+        ? keepshelf.imaging.convert.Resize.to(
+            p, p.width(), p.height() / 2, keepshelf.imaging.convert.Resize.Holds.DATA)
+        : p;
+  }
+
+  private static Pixels linear(Pixels srgb) {
+    float[] out = new float[srgb.sampleCount()];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = Srgb.toLinear(srgb.at(i));
+    }
+    return Pixels.f32(srgb.width(), srgb.height(), srgb.channels(), out);
+  }
+
+  @AfterAll
+  static void close() {
+    shelf.close();
+  }
+
+  private static Finish finish(String... settings) {
+    Finish f = Finish.named("Weathered");
+    for (String s : settings) {
+      String[] kv = s.split("=");
+      f = FinishSetting.ofId(kv[0]).orElseThrow().write(f, kv[1]);
+    }
+    return f;
+  }
+
+  private static HostRecord host(String name) {
+    return shelf.catalogue().hosts().stream()
+        .filter(h -> h.name().equals(name))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private static InstallPlan plan(String item, String host, Finish f) throws Exception {
+    return shelf
+        .installer()
+        .plan(shelf.item(item), host(host), InstallOptions.NONE.tile(0.3).finished(f));
+  }
+
+  private static InstallationRecord proved(InstallPlan p) throws Exception {
+    InstallationRecord i = shelf.installer().prove(p, shelf.installer().install(p, Progress.NONE));
+    assertThat(i.proof().ok()).as("%s: %s", p.host().name(), i.proof()).isTrue();
+    return i;
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"lanternhouse", "proscenia", "quickfoot", "draughtroom", "kilnwork"})
+  void adjustedTurnedAndShiftedTheyAreReadBackEqual(String host) throws Exception {
+    Finish f =
+        finish(
+            "turn=30",
+            "right=0.11 m",
+            "up=-0.07 m",
+            "hue=25",
+            "saturation=0.5",
+            "normal=0.5",
+            "roughness=0.4..0.9",
+            "relief=6 mm");
+    InstallPlan p = plan("slate_shingle", host, f);
+    InstallationRecord i = proved(p);
+    assertThat(i.options().finish()).isEqualTo(f);
+    assertThat(i.files().stream().filter(x -> x.conversions().contains("finish")))
+        .as("colour at least")
+        .isNotEmpty();
+    assertThat(p.reliefMetres())
+        .as("where the host raises it")
+        .isCloseTo(host.equals("quickfoot") ? 0 : 0.006, within(1e-9));
+    assertThat(p.remarks().toString().contains("not turned")).isEqualTo(host.equals("draughtroom"));
+    InstallPlan across = plan("larch_planking", host, finish("turn=90", "right=0.1 m"));
+    proved(across);
+    InstallPlan slanting = plan("larch_planking", host, finish("turn=20", "up=0.1 m"));
+    proved(slanting);
+    boolean any = host.equals("lanternhouse") || host.equals("kilnwork");
+    assertThat(slanting.placement().turnDegrees()).isEqualTo(any ? 20 : 0);
+    proved(
+        shelf
+            .installer()
+            .plan(
+                shelf.item("slate_shingle"),
+                host(host),
+                InstallOptions.NONE.as(Setup.RELIEF_FLOOR).tile(0.3).finished(f)));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"lanternhouse", "proscenia", "quickfoot", "draughtroom", "kilnwork"})
+  void coloursInFloatsAreStoredThroughTheCurve(String host) throws Exception {
+    InstallationRecord i = proved(plan("wet_kelp", host, null));
+    InstalledFile colour =
+        i.files().stream().filter(f -> f.role() == MapRole.BASE_COLOUR).findFirst().orElseThrow();
+    assertThat(colour.conversions()).contains("format");
+    if (!host.equals("kilnwork")) {
+      Pixels meant = new MapSet(Recipe.SLATE_SHINGLE, 64).baseColour();
+      Pixels written = ImageDecoder.decode(Path.of(colour.path()));
+      for (int n = 0; n < meant.sampleCount(); n += 97) {
+        assertThat(written.at(n)).isCloseTo(meant.at(n), within(0.004f));
+      }
+    }
+  }
+
+  @Test
+  void anotherFinishTakesThePlaceAndAChangedOneIsOutdated() throws Exception {
+    String id = shelf.item("slate_shingle").item().id();
+    Finish wet = finish("roughness=0..0.3");
+    shelf.editing().mark(List.of(id), "Adding a finish", m -> m.withFinish(wet));
+    InstallationRecord first = proved(plan("slate_shingle", "lanternhouse", null));
+    InstallationRecord second = proved(plan("slate_shingle", "lanternhouse", wet));
+    assertThat(second.document()).isEqualTo(first.document());
+    assertThat(shelf.installer().state(second).kind()).isEqualTo(InstallationState.Kind.CURRENT);
+    Finish wetter = finish("roughness=0..0.2");
+    shelf.editing().mark(List.of(id), "Changing a finish", m -> m.withFinish(wetter));
+    InstallationState s = shelf.installer().state(second);
+    assertThat(s.kind()).isEqualTo(InstallationState.Kind.OUTDATED);
+    assertThat(s.problems().getFirst().message()).contains("Weathered").contains("Update");
+    InstallationRecord third = proved(shelf.installer().renewal(second));
+    assertThat(third.options().finish()).isEqualTo(wetter);
+    shelf.editing().mark(List.of(id), "Removing a finish", m -> m.withoutFinish("weathered"));
+    assertThat(shelf.installer().state(third).kind())
+        .as("as it was, when the item has it no more")
+        .isEqualTo(InstallationState.Kind.CURRENT);
+  }
+
+  @Test
+  void theCommandMakesUsesAndRemovesThem() throws Exception {
+    Path root = dir.resolve("shelf");
+    assertThat(run("finish", "larch_planking", "--shelf", root.toString())).contains("no finish");
+    String made =
+        run(
+            "finish",
+            "larch_planking",
+            "--name",
+            "Bleached",
+            "--set",
+            "saturation=0.4",
+            "--set",
+            "tint=#f0f0e0",
+            "--shelf",
+            root.toString(),
+            "--json");
+    assertThat(made).contains("\"saturation\" : \"0.4\"").contains("#f0f0e0");
+    assertThat(
+            run(
+                "install",
+                "larch_planking",
+                "--host",
+                "lanternhouse",
+                "--finish",
+                "bleached",
+                "--shelf",
+                root.toString()))
+        .contains("inputs equal")
+        .contains("finish");
+    assertThat(
+            code(
+                "install",
+                "larch_planking",
+                "--host",
+                "lanternhouse",
+                "--finish",
+                "Wet",
+                "--shelf",
+                root.toString()))
+        .isEqualTo(Exit.USE);
+    assertThat(
+            code(
+                "finish",
+                "larch_planking",
+                "--name",
+                "Bleached",
+                "--set",
+                "shine=2",
+                "--shelf",
+                root.toString()))
+        .isEqualTo(Exit.USE);
+    assertThat(
+            run(
+                "finish",
+                "larch_planking",
+                "--name",
+                "Bleached",
+                "--remove",
+                "--shelf",
+                root.toString()))
+        .contains("no finish");
+  }
+
+  private static int code(String... args) {
+    return Main.run(new PrintWriter(new StringWriter()), new PrintWriter(System.err), args);
+  }
+
+  private static String run(String... args) {
+    StringWriter out = new StringWriter();
+    int code = Main.run(new PrintWriter(out, true), new PrintWriter(System.err, true), args);
+    assertThat(code).as(out.toString()).isEqualTo(Exit.DONE);
+    return out.toString();
+  }
+}

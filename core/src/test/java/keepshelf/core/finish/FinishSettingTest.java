@@ -1,0 +1,101 @@
+package keepshelf.core.finish;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import keepshelf.core.catalogue.Finish;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.store.Json;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class FinishSettingTest {
+  private static final Finish PLAIN = Finish.named("Weathered");
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "tile|40 cm|0.4 m",
+        "turn|-30°|-30",
+        "right|10 cm|0.1 m",
+        "up|-5 cm|-0.05 m",
+        "relief|0.4 cm|4 mm",
+        "normal|1,5|1.5",
+        "roughness|0.3 to 0.9|0.3..0.9",
+        "roughness|0,3..0,9|0.3..0.9",
+        "roughness|0.5|0.5..0.5",
+        "hue|−12|-12",
+        "saturation|0|0",
+        "brightness|1.10 ×|1.1",
+        "contrast|2|2",
+        "tint|D8E0D0|#d8e0d0",
+        "invert|yes|yes"
+      })
+  void everySettingIsReadAsItWasWrittenAndForgottenWhenEmpty(
+      String setting, String typed, String kept) {
+    FinishSetting s = FinishSetting.ofId(setting).orElseThrow();
+    Finish f = s.write(PLAIN, typed);
+    assertThat(s.read(f)).isEqualTo(kept);
+    assertThat(s.read(s.write(f, kept))).isEqualTo(kept);
+    assertThat(Json.mapper().readValue(Json.line(f), Finish.class)).isEqualTo(f);
+    assertThat(s.write(f, " ")).as("as the item has it").isEqualTo(PLAIN);
+    for (FinishSetting other : FinishSetting.values()) {
+      if (other != s) {
+        assertThat(other.read(f)).isEmpty();
+      }
+    }
+  }
+
+  @Test
+  void examplesAreUnderstood() {
+    for (FinishSetting s : FinishSetting.values()) {
+      assertThat(s.read(s.write(PLAIN, s.example())))
+          .as(s.id())
+          .isEqualTo(
+              s.example().equals("10 cm")
+                  ? "0.1 m"
+                  : s.example().equals("-5 cm") ? "-0.05 m" : s.example());
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "tile,-1 m",
+    "tile,wide",
+    "turn,400",
+    "roughness,2",
+    "roughness,0.2..x",
+    "normal,-1",
+    "tint,#12",
+    "invert,maybe",
+    "saturation,-1",
+    "hue,NaN"
+  })
+  void nonsenseIsSaidWithAnExample(String setting, String typed) {
+    FinishSetting s = FinishSetting.ofId(setting).orElseThrow();
+    assertThatThrownBy(() -> s.write(PLAIN, typed))
+        .isInstanceOf(IllegalArgumentException.class)
+        .hasMessageContaining(typed);
+  }
+
+  @Test
+  void onlyTheRolesThatItSpeaksOfAreTouched() {
+    Finish f = FinishSetting.ROUGHNESS.write(PLAIN, "0.2..0.6");
+    assertThat(Finishing.of(f, MapRole.ROUGHNESS)).isPresent();
+    assertThat(Finishing.of(f, MapRole.BASE_COLOUR)).isEmpty();
+    assertThat(Finishing.of(f, MapRole.NORMAL)).isEmpty();
+    assertThat(Finishing.of(null, MapRole.ROUGHNESS)).isEmpty();
+    float[] rough = {0, 0.5f, 1};
+    float[] gloss = {1, 0.5f, 0};
+    Finishing.of(f, MapRole.ROUGHNESS).orElseThrow().apply(rough, 1);
+    Finishing.of(f, MapRole.GLOSS).orElseThrow().apply(gloss, 1);
+    assertThat(rough).containsExactly(0.2f, 0.4f, 0.6f);
+    for (int i = 0; i < rough.length; i++) {
+      assertThat(gloss[i]).isEqualTo(1 - rough[i], org.assertj.core.api.Assertions.within(1e-6f));
+    }
+    Finish same = FinishSetting.SATURATION.write(FinishSetting.HUE.write(PLAIN, "9"), "1");
+    assertThat(Finishing.of(FinishSetting.HUE.write(same, ""), MapRole.BASE_COLOUR)).isEmpty();
+  }
+}
