@@ -3,8 +3,10 @@ package keepshelf.desktop;
 import java.util.List;
 import java.util.Map;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
+import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.problem.ShelfException;
@@ -65,6 +67,19 @@ final class DemoRecords {
 
   private DemoRecords() {}
 
+  private static void finish(Shelf shelf, String key, String name, String... settings)
+      throws ShelfException {
+    Finish f = Finish.named(name);
+    for (String s : settings) {
+      String[] part = s.split("=", 2);
+      f = FinishSetting.ofId(part[0]).orElseThrow().write(f, part[1]);
+    }
+    Finish made = f;
+    for (ShelvedItem s : shelf.catalogue().find(key)) {
+      shelf.editing().mark(List.of(s.item().id()), "Adding a finish", m -> m.withFinish(made));
+    }
+  }
+
   /** Notes it all; what is not on the shelf is left out. */
   static void write(Shelf shelf) throws ShelfException {
     for (Note n : NOTES) {
@@ -73,6 +88,14 @@ final class DemoRecords {
         shelf.editing().set(List.of(found.getFirst().item().id()), n.fields());
       }
     }
+    finish(shelf, "slate_shingle", "Rain-dark", "brightness=0.64", "roughness=0.12..0.64");
+    finish(
+        shelf,
+        "verdigris_copper",
+        "Winter-dull",
+        "saturation=0.6",
+        "brightness=0.7",
+        "roughness=0.45..1");
     shelf
         .licences()
         .put(

@@ -224,7 +224,7 @@ public final class MainWindow implements AutoCloseable {
 
   /** Shows the boards again. */
   public void closeLook() {
-    boards.closeLook();
+    boards.closeOver();
   }
 
   /** Takes away what was shown over the places. */

@@ -117,7 +117,6 @@ public final class Screenshots extends Application {
       return null;
     });
     shot("arrivals-map");
-    arrivals("arrivals-version", "tarred-rope_v3.zip", "tarred-rope_rough.png");
     arrivals("arrivals-models", "Dory+StormLantern.zip", "lantern_nrm.png");
     fx(() -> {
       window.switchTheme();
@@ -158,6 +157,13 @@ public final class Screenshots extends Application {
       return null;
     });
     shot("shelf-look");
+    fx(() -> {
+      window.closeLook();
+      ((Button) stage.getScene().lookup("#tag-finish-rain-dark")).fire();
+      return null;
+    });
+    idle();
+    shot("finish");
     fx(() -> {
       window.closeLook();
       window.licences();

@@ -20,9 +20,11 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.archive.Progress;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.install.InstallQueue.Wanted;
 import keepshelf.core.intake.Filing;
 import keepshelf.demo.texture.MapSet;
@@ -120,6 +122,10 @@ class HostsPlaceTest {
     idle();
     assertThat(model.plans()).isEmpty();
 
+    Finish wet = FinishSetting.ROUGHNESS.write(Finish.named("Rain-dark"), "0..0.5");
+    String item = cell("tarred_rope", "lanternhouse").item();
+    shelf.editing().mark(List.of(item), "Adding a finish", m -> m.withFinish(wet));
+
     // A row by Shift and Space, then the other way round.
     act(() -> model.focusProperty().set(cell("tarred_rope", "lanternhouse")));
     robot.push(KeyCode.SHIFT, KeyCode.SPACE);
@@ -131,6 +137,11 @@ class HostsPlaceTest {
     act(() -> resolution.setValue("512"));
     idle();
     act(() -> robot.lookup("#option-scene").queryAs(CheckBox.class).setSelected(true));
+    idle();
+    ComboBox<String> finish = robot.lookup("#option-finish").queryComboBox();
+    assertThat(finish.getItems())
+        .containsExactly(Words.of("hosts.option.finish.none"), "Rain-dark");
+    act(() -> finish.getSelectionModel().select("Rain-dark"));
     idle();
     TextField tile = robot.lookup("#option-tile").queryAs(TextField.class);
     act(() -> {
@@ -144,6 +155,7 @@ class HostsPlaceTest {
     idle();
     InstallationRecord rope = installed("tarred_rope", "lanternhouse");
     assertThat(rope.proof().ok()).isTrue();
+    assertThat(rope.options().finish()).isEqualTo(wet);
     assertThat(Path.of(rope.document()).resolveSibling("test_scene.mtlx")).exists();
     assertThat(model.sign(cell("tarred_rope", "lanternhouse"))).isEqualTo(Signs.State.OTHER);
     assertThat(shelf.installQueue().left()).as("what was done is not wanted any more").hasSize(1);

@@ -12,12 +12,14 @@ import java.util.concurrent.TimeUnit;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.archive.Progress;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
@@ -123,6 +125,45 @@ class ShelfPlaceTest {
 
   private ShelvedItem item(String key) throws Exception {
     return shelf.item(key);
+  }
+
+  @Test
+  void aFinishIsTriedKeptChangedAndUndone(FxRobot robot) throws Exception {
+    idle();
+    choose("tarred_rope");
+    fire(robot, "#tag-finish-new");
+    TextInputControl name = robot.lookup("#finish-name").queryAs(TextInputControl.class);
+    TextInputControl roughness = robot.lookup("#finish-roughness").queryAs(TextInputControl.class);
+    Slider saturation = robot.lookup("#finish-saturation-slider").queryAs(Slider.class);
+    Button keep = robot.lookup("#finish-keep").queryButton();
+    act(() -> {
+      name.setText("Rain-dark");
+      saturation.setValue(0.5);
+      roughness.requestFocus();
+      roughness.setText("soaked");
+    });
+    robot.type(KeyCode.ENTER);
+    idle();
+    assertThat(roughness.getStyleClass()).contains("wrong");
+    act(() -> roughness.setText("0..0.4"));
+    // Kept by key while it is still being typed.
+    robot.push(KeyCode.CONTROL, KeyCode.ENTER);
+    idle();
+    Finish kept = item("tarred_rope").item().marks().finish("rain-dark").orElseThrow();
+    assertThat(kept.roughness()).isEqualTo(new Finish.Range(0, 0.4));
+    assertThat(kept.colour().saturation()).isEqualTo(0.5);
+    assertThat(keep.isDisabled()).as("nothing more to keep").isTrue();
+    robot.type(KeyCode.ESCAPE);
+    idle();
+    assertThat(robot.lookup("#finish").tryQuery()).isEmpty();
+
+    fire(robot, "#tag-finish-rain-dark");
+    fire(robot, "#finish-remove");
+    assertThat(item("tarred_rope").item().marks().finishes()).isEmpty();
+    robot.type(KeyCode.ESCAPE);
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    idle();
+    assertThat(item("tarred_rope").item().marks().finishes()).containsExactly(kept);
   }
 
   @Test

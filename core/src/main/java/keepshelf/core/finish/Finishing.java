@@ -4,6 +4,9 @@ import java.util.Optional;
 import keepshelf.core.catalogue.Finish;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.Adjust;
+import keepshelf.imaging.convert.Channels;
+import keepshelf.imaging.convert.Maps;
+import keepshelf.imaging.pixel.Pixels;
 
 /** What a finish does to the pixels of a map. */
 public final class Finishing {
@@ -28,6 +31,24 @@ public final class Finishing {
           Optional.ofNullable(finish.normalStrength()).filter(s -> s != 1).map(Adjust::slopes);
       default -> Optional.empty();
     };
+  }
+
+  /**
+   * A map adjusted by {@code finish} (or null), at 16 bits; the map itself when that leaves it
+   * alone. A colour that is stored in grey becomes one of three channels, so that it can be tinted.
+   */
+  public static Pixels applied(Finish finish, MapRole role, Pixels map) {
+    return of(finish, role)
+        .map(change -> Adjust.applied(role.colour() ? coloured(Maps.encoded(map)) : map, change))
+        .orElse(map);
+  }
+
+  private static Pixels coloured(Pixels p) {
+    if (p.channels() >= 3) {
+      return p;
+    }
+    Pixels grey = Maps.grey(p);
+    return Channels.pack(new Pixels[] {grey, grey, grey}, new double[3]);
   }
 
   private static Adjust.Colour colour(Finish.Colour c) {

@@ -10,7 +10,6 @@ import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.colour.Srgb;
-import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.Channels;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.convert.Light;
@@ -96,7 +95,8 @@ final class MapConverter {
   /** With the roughness that the relief lost by making it smaller would have shown. */
   private Pixels roughened(Pixels p) throws IOException {
     Pixels normals =
-        finished(MapRole.NORMAL, ImageDecoder.decode(map.helper(MapRole.NORMAL).from()));
+        Finishing.applied(
+            finish, MapRole.NORMAL, ImageDecoder.decode(map.helper(MapRole.NORMAL).from()));
     float[] lengths = NormalVariance.lengths(normals, p.width(), p.height());
     int channel = 0;
     for (Part x : map.parts()) {
@@ -105,12 +105,6 @@ final class MapConverter {
       }
     }
     return NormalVariance.applied(p, channel, map.role() == MapRole.GLOSS, lengths);
-  }
-
-  /** Adjusted by the finish; a grey picture of a colour becomes one of three channels first. */
-  private Pixels finished(MapRole role, Pixels p) {
-    Pixels all = role.colour() && p.channels() < 3 ? tripled(Maps.grey(p)) : p;
-    return Finishing.of(finish, role).map(change -> Adjust.applied(all, change)).orElse(p);
   }
 
   private Pixels panorama() throws IOException {
@@ -174,7 +168,7 @@ final class MapConverter {
                 p.channel(
                     Math.min(
                         keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1));
-            case "finish" -> finished(part.role(), p);
+            case "finish" -> Finishing.applied(finish, part.role(), p);
             case "flip-green" -> Maps.flipGreen(Maps.withoutAlpha(p));
             case "gloss-to-roughness", "roughness-to-gloss" -> Maps.invert(Maps.grey(p));
             case "height-to-normal" -> normals(p);

@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
-import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -132,19 +131,12 @@ public final class Previews {
         return new Picture(side, m.render(side, lit));
       }
     }
-    return render(s.item().kind(), maps(s), s.item().tileMetres(), null, side, lit);
+    return render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
   }
 
-  /**
-   * The preview of an item with a finish on it, made anew each time.
-   *
-   * @param finish what its maps are adjusted by
-   */
-  public Picture finished(ShelvedItem s, Finish finish, int side, Lit lit) throws IOException {
-    if (s.item().kind() == ItemKind.MODEL) {
-      return rendered(s, side, lit);
-    }
-    return render(s.item().kind(), maps(s), s.item().tileMetres(), finish, side, lit);
+  /** Reads a material for trying finishes on it. */
+  public FinishPreview finishing(ShelvedItem s) throws IOException {
+    return FinishPreview.of(maps(s), s.item().tileMetres());
   }
 
   private ShelvedModel model(ShelvedItem s) throws IOException {
@@ -222,12 +214,11 @@ public final class Previews {
                 normals != null ? normals : m.handedness()));
       }
     }
-    return render(item.kind(), maps, tileMetres, null, side, Lit.USUAL);
+    return render(item.kind(), maps, tileMetres, side, Lit.USUAL);
   }
 
   private static Picture render(
-      ItemKind kind, List<MapFile> maps, Double tileMetres, Finish finish, int side, Lit lit)
-      throws IOException {
+      ItemKind kind, List<MapFile> maps, Double tileMetres, int side, Lit lit) throws IOException {
     if (maps.isEmpty()) {
       throw new IOException("there is no map to show");
     }
@@ -244,19 +235,13 @@ public final class Previews {
     if (kind == ItemKind.DECAL || kind == ItemKind.PHOTO_TEXTURE) {
       return new Picture(side, SheetLook.render(maps, side));
     }
-    Double own = finish != null && finish.tileMetres() != null ? finish.tileMetres() : tileMetres;
-    double tile = own == null ? ASSUMED_TILE_METRES : own;
+    double tile = tileMetres == null ? ASSUMED_TILE_METRES : tileMetres;
     return new Picture(
         side,
         BallPreview.render(
-            SurfaceMaker.make(maps, finish),
+            SurfaceMaker.make(maps),
             new BallPreview.Settings(
-                side,
-                lit.light(),
-                tile,
-                side > 400 ? 3 : 4,
-                lit.turnDegrees(),
-                finish == null ? 0 : finish.turn())));
+                side, lit.light(), tile, side > 400 ? 3 : 4, lit.turnDegrees(), 0)));
   }
 
   /** The picture of a map itself, for thumbnails. */

@@ -10,8 +10,6 @@ import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.colour.Srgb;
-import keepshelf.imaging.convert.Adjust;
-import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.convert.SpecGloss;
 import keepshelf.imaging.io.ImageDecoder;
@@ -31,46 +29,53 @@ public final class SurfaceMaker {
   private final Finish finish;
   private int width;
   private int height;
-  private IOException trouble;
 
   private SurfaceMaker(Finish finish) {
     this.finish = finish;
   }
 
-  /** As {@link #make(List, Finish)}, as delivered. */
-  public static Surface make(List<MapFile> maps) throws IOException {
-    return make(maps, null);
-  }
+  /**
+   * A map and its pixels.
+   *
+   * @param map what it is
+   * @param pixels as they are stored
+   */
+  record Decoded(MapFile map, Pixels pixels) {}
 
   /**
    * The surface of {@code maps}; maps that cannot be decoded are left out.
    *
-   * @param finish what they are adjusted by, or null
    * @throws IOException when none could be decoded
    */
-  public static Surface make(List<MapFile> maps, Finish finish) throws IOException {
-    SurfaceMaker m = new SurfaceMaker(finish);
+  public static Surface make(List<MapFile> maps) throws IOException {
+    SurfaceMaker m = new SurfaceMaker(null);
+    IOException trouble = new IOException("there is no map to show");
     for (MapFile f : maps) {
-      m.read(f);
+      try {
+        m.take(f, ImageDecoder.decode(f.file()));
+      } catch (IOException e) {
+        trouble = e;
+      }
     }
     if (m.width == 0) {
-      throw m.trouble != null ? m.trouble : new IOException("there is no map to show");
+      throw trouble;
     }
     return m.build();
   }
 
-  private void read(MapFile f) {
-    Pixels p;
-    try {
-      Pixels whole = ImageDecoder.decode(f.file());
-      p =
-          Finishing.of(finish, f.role())
-              .map(c -> Adjust.applied(f.role().colour() ? Maps.encoded(whole) : whole, c))
-              .orElse(whole);
-    } catch (IOException e) {
-      trouble = e;
-      return;
-    }
+  /**
+   * The surface of maps that are decoded already.
+   *
+   * @param finish what they are adjusted by, or null
+   */
+  static Surface made(List<Decoded> maps, Finish finish) {
+    SurfaceMaker m = new SurfaceMaker(finish);
+    maps.forEach(d -> m.take(d.map(), d.pixels()));
+    return m.build();
+  }
+
+  private void take(MapFile f, Pixels whole) {
+    Pixels p = Finishing.applied(finish, f.role(), whole);
     if (width == 0) {
       width = side(p.width());
       height = side(p.height());

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -266,6 +267,11 @@ public final class HostsModel {
 
   /** Plans all that is chosen once more, otherwise. */
   void change(UnaryOperator<InstallOptions> how) {
+    changeEach(p -> how.apply(p.options()));
+  }
+
+  /** As {@link #change}, by what each item has. */
+  void changeEach(Function<InstallPlan, InstallOptions> how) {
     plans.again(how);
   }
 

@@ -6,11 +6,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeSet;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.Setup;
 import keepshelf.core.install.InstallPlan;
@@ -36,6 +38,7 @@ final class OptionsBox extends VBox {
     getChildren().add(grid);
     resolution(plans);
     setup(plans);
+    finish(plans);
     boolean lights = plans.stream().allMatch(p -> p.as() == Setup.LIGHT);
     boolean models = plans.stream().allMatch(p -> p.item().item().kind() == ItemKind.MODEL);
     if (lights) {
@@ -83,6 +86,42 @@ final class OptionsBox extends VBox {
         .selectedIndexProperty()
         .addListener((o, was, is) -> model.change(x -> x.as(all.get(is.intValue()))));
     row("hosts.option.as", box);
+  }
+
+  /** Finishes that all of them have, by name; each item is installed with its own of that name. */
+  private void finish(List<InstallPlan> plans) {
+    Set<String> common = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
+    common.addAll(finishes(plans.getFirst()));
+    plans.forEach(p -> common.removeIf(n -> finish(p, n) == null));
+    if (common.isEmpty()) {
+      return;
+    }
+    ComboBox<String> box = new ComboBox<>();
+    box.setId("option-finish");
+    List<String> names = List.copyOf(common);
+    box.getItems().add(Words.of("hosts.option.finish.none"));
+    box.getItems().addAll(names);
+    Set<String> now = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
+    plans.forEach(p -> now.add(p.options().finish() == null ? "" : p.options().finish().name()));
+    if (now.size() == 1) {
+      String one = now.iterator().next();
+      box.getSelectionModel().select(one.isEmpty() ? 0 : 1 + names.indexOf(one));
+    }
+    box.getSelectionModel()
+        .selectedIndexProperty()
+        .addListener((o, was, is) -> {
+          String name = is.intValue() < 1 ? null : names.get(is.intValue() - 1);
+          model.changeEach(p -> p.options().finished(name == null ? null : finish(p, name)));
+        });
+    row("hosts.option.finish", box);
+  }
+
+  private static List<String> finishes(InstallPlan p) {
+    return p.item().item().marks().finishes().stream().map(Finish::name).toList();
+  }
+
+  private static Finish finish(InstallPlan p, String name) {
+    return p.item().item().marks().finish(name).orElse(null);
   }
 
   private static List<Setup> setups(InstallPlan p) {

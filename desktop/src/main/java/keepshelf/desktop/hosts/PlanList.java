@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
-import java.util.function.UnaryOperator;
+import java.util.function.Function;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableMap;
 import keepshelf.core.Shelf;
@@ -125,9 +125,9 @@ public final class PlanList {
   }
 
   /** Plans all that is chosen once more, otherwise. */
-  void again(UnaryOperator<InstallOptions> change) {
+  void again(Function<InstallPlan, InstallOptions> change) {
     Map<Cell, InstallOptions> all = new LinkedHashMap<>();
-    plans.forEach((c, p) -> all.put(c, change.apply(p.options())));
+    plans.forEach((c, p) -> all.put(c, change.apply(p)));
     choose(all);
   }
 

@@ -76,6 +76,10 @@ final class PlanText {
   private static void placement(InstallPlan p, VBox box) {
     boolean surface = p.as() == Setup.SURFACE || p.as() == Setup.RELIEF_FLOOR;
     if (surface || p.as() == Setup.PLANE) {
+      if (p.options().finish() != null) {
+        box.getChildren()
+            .add(Kit.wrapped(Words.of("hosts.plan.finish", p.options().finish().name())));
+      }
       String tile = String.format(Locale.ROOT, "%.2f", p.tileMetres());
       if (Math.abs(p.tileHeightMetres() - p.tileMetres()) > 1e-4 * p.tileMetres()) {
         tile += String.format(Locale.ROOT, " × %.2f", p.tileHeightMetres());

@@ -31,7 +31,7 @@ import keepshelf.desktop.kit.Kit;
  */
 final class FilterBar extends HBox {
   private static final int MOST_VALUES = 18;
-  private static final double RIGHT = 320;
+  private static final double RIGHT = 305;
   private static final List<String> FACETS =
       List.of(
           "kind", "source", "licence", "maps", "res", "is", "in", "project", "collection", "tag");

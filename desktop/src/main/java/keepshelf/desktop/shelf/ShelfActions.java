@@ -10,12 +10,14 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import keepshelf.core.Shelf;
 import keepshelf.core.bin.BinEntry;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Edited;
 import keepshelf.core.edit.Field;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.Words;
+import keepshelf.desktop.finish.FinishPane;
 import keepshelf.desktop.work.WorkList;
 
 /** What a person does to what is chosen, each undoable. Works in the background. */
@@ -96,6 +98,44 @@ public final class ShelfActions {
   /** Keeps an order or invoice beside the pack of an item. */
   public void invoice(String item, java.nio.file.Path file) {
     edit(Words.of("tag.invoice"), () -> shelf.editing().invoice(item, file));
+  }
+
+  /** The work that changes are done in. */
+  WorkList work() {
+    return work;
+  }
+
+  /** Keeps the finishes of an item. */
+  FinishPane.Keeper finishes(String item) {
+    return new FinishPane.Keeper() {
+      @Override
+      public void keep(Finish finish, String insteadOf) {
+        edit(
+            Words.of("finish.keep"),
+            () ->
+                shelf
+                    .editing()
+                    .mark(
+                        List.of(item),
+                        Words.of("finish.done.kept", finish.name()),
+                        m ->
+                            (insteadOf == null ? m : m.withoutFinish(insteadOf))
+                                .withFinish(finish)));
+      }
+
+      @Override
+      public void remove(String name) {
+        edit(
+            Words.of("finish.remove"),
+            () ->
+                shelf
+                    .editing()
+                    .mark(
+                        List.of(item),
+                        Words.of("finish.done.removed", name),
+                        m -> m.withoutFinish(name)));
+      }
+    };
   }
 
   private interface Editor {

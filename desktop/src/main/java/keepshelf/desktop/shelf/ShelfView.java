@@ -22,10 +22,13 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
 import keepshelf.desktop.Words;
+import keepshelf.desktop.finish.FinishModel;
+import keepshelf.desktop.finish.FinishPane;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.work.Pictures;
@@ -46,7 +49,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private final HBox header = new HBox(8);
   private final Pictures thumbnails;
   private int size = 1;
-  private LookPane look;
+  private final Over over = new Over(stack);
 
   /** Shows {@code model}; {@code install} is called with the identifier of an item to install. */
   public ShelfView(
@@ -68,7 +71,13 @@ public final class ShelfView implements Place, SwatchCard.Host {
     middle.setTop(new VBox(bar(), new SaidLine(model, actions)));
     BorderPane content = new BorderPane(middle);
     content.setRight(
-        new TagPane(model, actions, shelf, pictures, thumbnails, this::install, this::look));
+        new TagPane(
+            model,
+            actions,
+            shelf,
+            pictures,
+            thumbnails,
+            new TagPane.Ways(this::install, this::look, this::finish)));
     stack.getChildren().add(content);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> showEmpty());
     model.selection().idsProperty().addListener(o -> boards.mark());
@@ -111,7 +120,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private void buildHeader() {
     search.setPromptText(Words.of("shelf.search"));
     search.setId("search");
-    search.setPrefWidth(300);
+    search.setPrefWidth(280);
     search.setMinWidth(130);
     search.textProperty().bindBidirectional(model.wordsProperty());
     search.setOnKeyPressed(e -> {
@@ -134,7 +143,8 @@ public final class ShelfView implements Place, SwatchCard.Host {
     StackPane.setMargin(slash, new javafx.geometry.Insets(0, 9, 0, 0));
     Label by = Kit.label(Words.of("shelf.boards"), "second");
     by.setMinWidth(Label.USE_PREF_SIZE);
-    HBox pills = new HBox(8, by);
+    HBox pills = new HBox(7, by);
+    pills.getStyleClass().add("tight");
     for (Boards.By b : Boards.By.values()) {
       pills.getChildren().add(pill(b));
     }
@@ -221,21 +231,32 @@ public final class ShelfView implements Place, SwatchCard.Host {
 
   /** Shows what is chosen large: one item, or two to six side by side. */
   public void look() {
-    if (look != null || model.selection().leadProperty().get() == null) {
-      return;
+    if (!over.isOpen() && model.selection().leadProperty().get() != null) {
+      LookPane look = new LookPane(model, shelf, pictures, thumbnails, this::closeOver);
+      over.lay(look, look::key, look::closed);
     }
-    look = new LookPane(model, shelf, pictures, thumbnails, this::closeLook);
-    stack.getChildren().add(look);
-    look.requestFocus();
+  }
+
+  /** Tries a finish of the item that is chosen alone; null for a new one. */
+  private void finish(String name) {
+    List<ShelvedItem> chosen = model.taggedProperty().get();
+    if (!over.isOpen() && chosen.size() == 1) {
+      ShelvedItem s = chosen.getFirst();
+      FinishPane pane =
+          new FinishPane(
+              new FinishModel(s, name),
+              shelf,
+              actions.work(),
+              model.litProperty().get(),
+              actions.finishes(s.item().id()),
+              this::closeOver);
+      over.lay(pane, pane::key, () -> {});
+    }
   }
 
   /** Shows the boards again. */
-  public void closeLook() {
-    if (look != null) {
-      look.closed();
-      stack.getChildren().remove(look);
-      look = null;
-    }
+  public void closeOver() {
+    over.close();
     boards.requestFocus();
   }
 
@@ -284,8 +305,8 @@ public final class ShelfView implements Place, SwatchCard.Host {
 
   @Override
   public void key(KeyEvent e) {
-    if (look != null) {
-      look.key(e);
+    if (over.isOpen()) {
+      over.key(e);
       return;
     }
     boolean more = e.isShiftDown();

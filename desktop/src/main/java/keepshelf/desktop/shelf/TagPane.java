@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.geometry.Side;
 import javafx.scene.Node;
@@ -40,12 +41,20 @@ final class TagPane extends ScrollPane {
   private final Shelf shelf;
   private final CardPictures previews;
   private final TagParts parts;
-  private final Runnable install;
-  private final Runnable look;
+  private final Ways ways;
   private final VBox tag = new VBox(8);
   private List<ShelvedItem> shown = List.of();
   private boolean purchaseOpen;
   private boolean rebuilding;
+
+  /**
+   * Where the tag leads.
+   *
+   * @param install to the hosts with what is chosen
+   * @param look to a large picture of it
+   * @param finish to a finish of it by its name; null for a new one
+   */
+  record Ways(Runnable install, Runnable look, Consumer<String> finish) {}
 
   TagPane(
       ShelfModel model,
@@ -53,15 +62,13 @@ final class TagPane extends ScrollPane {
       Shelf shelf,
       CardPictures previews,
       Pictures thumbnails,
-      Runnable install,
-      Runnable look) {
+      Ways ways) {
     this.model = model;
     this.actions = actions;
     this.shelf = shelf;
     this.previews = previews;
     this.parts = new TagParts(model, actions, shelf, thumbnails);
-    this.install = install;
-    this.look = look;
+    this.ways = ways;
     tag.getStyleClass().add("tag");
     setContent(tag);
     setFitToWidth(true);
@@ -136,6 +143,10 @@ final class TagPane extends ScrollPane {
     record(List.of(s));
     licence(List.of(s));
     own(List.of(s));
+    if (s.item().kind() == ItemKind.MATERIAL) {
+      section("tag.finishes");
+      tag.getChildren().add(parts.finishes(s, ways.finish()));
+    }
     section("tag.used");
     tag.getChildren().add(parts.used(s));
     Node history = parts.history(s);
@@ -216,14 +227,14 @@ final class TagPane extends ScrollPane {
       right.getChildren().add(Kit.label(Words.of("facet.is.favourite"), "good"));
     }
     var picture = Images.view(previews.of(s, 256, model.litProperty().get()), 92);
-    picture.setOnMouseClicked(e -> look.run());
+    picture.setOnMouseClicked(e -> ways.look().run());
     return new HBox(12, picture, right);
   }
 
   private Node actions(List<ShelvedItem> items) {
-    Button go = Kit.button(Words.of("tag.install"), install, "main");
+    Button go = Kit.button(Words.of("tag.install"), ways.install(), "main");
     go.setId("tag-install");
-    Button large = Kit.button(Words.of(items.size() == 1 ? "tag.look" : "tag.beside"), look);
+    Button large = Kit.button(Words.of(items.size() == 1 ? "tag.look" : "tag.beside"), ways.look());
     large.setId("tag-look");
     Button more = Kit.button("⋯", () -> {});
     more.setId("tag-more");

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -18,6 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.DatedLicence;
+import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.MapRecord;
@@ -185,6 +187,20 @@ final class TagParts {
     };
   }
 
+  /** The finishes, and the way to a new one. */
+  Node finishes(ShelvedItem s, Consumer<String> open) {
+    FlowPane all = new FlowPane(6, 6);
+    for (Finish f : s.item().marks().finishes()) {
+      Button b = Kit.button(f.name(), () -> open.accept(f.name()), "pill");
+      b.setId("tag-finish-" + f.name().toLowerCase(Locale.ROOT).replace(' ', '-'));
+      all.getChildren().add(b);
+    }
+    Button more = Kit.button(Words.of("finish.new"), () -> open.accept(null), "pill", "quiet");
+    more.setId("tag-finish-new");
+    all.getChildren().add(more);
+    return all;
+  }
+
   Node used(ShelvedItem s) {
     List<InstallationRecord> in = model.installationsOf(s.item().id());
     if (in.isEmpty()) {
@@ -194,7 +210,9 @@ final class TagParts {
     g.setVgap(4);
     for (InstallationRecord i : in) {
       String proof = i.proof() == null ? "" : i.proof().ok() ? ", proved" : ", proof failed";
-      Kit.row(g, i.host(), Kit.label((i.resolution() == null ? "" : i.resolution()) + proof));
+      String finish = i.options().finish() == null ? "" : " · " + i.options().finish().name();
+      String what = (i.resolution() == null ? "" : i.resolution()) + finish + proof;
+      Kit.row(g, i.host(), Kit.label(what));
     }
     return g;
   }

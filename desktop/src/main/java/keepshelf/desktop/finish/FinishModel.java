@@ -1,0 +1,141 @@
+package keepshelf.desktop.finish;
+
+import java.util.List;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.finish.FinishSetting;
+import keepshelf.desktop.Words;
+
+/** A finish of an item that is being tried: nothing is kept until a person says so. */
+public final class FinishModel {
+  private final ShelvedItem item;
+  private final ReadOnlyObjectWrapper<Finish> draft = new ReadOnlyObjectWrapper<>();
+  private final StringProperty name = new SimpleStringProperty("");
+  private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
+  private List<Finish> all;
+  private Finish kept;
+
+  /**
+   * Tries finishes of {@code item}.
+   *
+   * @param begin name of the one to begin with, or null for a new one
+   */
+  public FinishModel(ShelvedItem item, String begin) {
+    this.item = item;
+    this.all = item.item().marks().finishes();
+    choose(begin);
+  }
+
+  /** The item. */
+  public ShelvedItem item() {
+    return item;
+  }
+
+  /** The finishes that are kept, by name. */
+  public List<Finish> all() {
+    return all;
+  }
+
+  /** What is tried now. */
+  public ReadOnlyObjectProperty<Finish> draftProperty() {
+    return draft.getReadOnlyProperty();
+  }
+
+  /** The name that it will be kept under. */
+  public StringProperty nameProperty() {
+    return name;
+  }
+
+  /** What is wrong with what was typed last, or empty. */
+  public ReadOnlyStringProperty troubleProperty() {
+    return trouble.getReadOnlyProperty();
+  }
+
+  /** The kept finish that is tried, or null for a new one. */
+  public Finish kept() {
+    return kept;
+  }
+
+  /** Begins anew with a kept finish; null for a new one. */
+  public void choose(String of) {
+    kept = of == null ? null : all.stream().filter(f -> f.isNamed(of)).findFirst().orElse(null);
+    name.set(kept == null ? free() : kept.name());
+    trouble.set("");
+    draft.set(kept == null ? Finish.named(name.get()) : kept);
+  }
+
+  private String free() {
+    for (int n = 1; ; n++) {
+      String next = Words.of("finish.new.name", n);
+      if (all.stream().noneMatch(f -> f.isNamed(next))) {
+        return next;
+      }
+    }
+  }
+
+  /** What a setting says; empty when it is as the item has it. */
+  public String text(FinishSetting s) {
+    return s.read(draft.get());
+  }
+
+  /** Has a setting say {@code text}; false when that makes no sense, which is said. */
+  public boolean set(FinishSetting s, String text) {
+    try {
+      draft.set(s.write(draft.get(), text));
+      trouble.set("");
+      return true;
+    } catch (IllegalArgumentException e) {
+      trouble.set(e.getMessage());
+      return false;
+    }
+  }
+
+  /** Whether there is something to keep: another name or another setting than what is kept. */
+  public boolean isChanged() {
+    return !result().equals(kept);
+  }
+
+  /** Whether it may be kept under its name: it has one, and no other finish has it. */
+  public boolean isNameFree() {
+    String n = name.get().strip();
+    return !n.isEmpty()
+        && all.stream()
+            .filter(f -> kept == null || !f.isNamed(kept.name()))
+            .noneMatch(f -> f.isNamed(n));
+  }
+
+  /** What will be kept. */
+  public Finish result() {
+    Finish d = draft.get();
+    return new Finish(
+        name.get().strip(),
+        d.tileMetres(),
+        d.turnDegrees(),
+        d.rightMetres(),
+        d.upMetres(),
+        d.reliefMillimetres(),
+        d.normalStrength(),
+        d.roughness(),
+        d.colour());
+  }
+
+  /** It was kept (or removed, when {@code now} is null): the others stay as they are. */
+  public void wasKept(Finish now) {
+    String was = kept == null ? null : kept.name();
+    all =
+        java.util.stream.Stream.concat(
+                all.stream()
+                    .filter(f -> was == null || !f.isNamed(was))
+                    .filter(f -> now == null || !f.isNamed(now.name())),
+                java.util.stream.Stream.ofNullable(now))
+            .sorted(java.util.Comparator.comparing(Finish::name, String.CASE_INSENSITIVE_ORDER))
+            .toList();
+    choose(now == null ? null : now.name());
+  }
+}

@@ -1,0 +1,2 @@
+/** Trying and keeping the finishes of a material. */
+package keepshelf.desktop.finish;
