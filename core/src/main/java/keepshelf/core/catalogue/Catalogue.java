@@ -1,5 +1,6 @@
 package keepshelf.core.catalogue;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,6 +51,9 @@ public interface Catalogue extends AutoCloseable {
    * @param gone identifiers of packs that are not on the shelf any more
    */
   void change(List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations);
+
+  /** Identifiers of the packs that items came in, by the item; those that are gone are left out. */
+  Map<String, String> packsOf(Collection<String> items);
 
   /** The item with this identifier as its own pack has it. */
   Optional<ShelvedItem> own(String id);

@@ -13,7 +13,6 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
-import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.Hashes;
 import keepshelf.core.bin.ShelfChange;
 import keepshelf.core.bin.ShelfChange.Move;
@@ -72,9 +71,10 @@ public final class Editing {
   public Edited setEach(Map<String, Map<Field, String>> byItem) throws ShelfException {
     Map<String, Map<String, Map<Field, String>>> byPack = new LinkedHashMap<>();
     Map<String, List<Field>> fields = new LinkedHashMap<>();
+    Map<String, String> packOf = packsOf(byItem.keySet());
     for (var e : byItem.entrySet()) {
       byPack
-          .computeIfAbsent(packOf(e.getKey()), p -> new LinkedHashMap<>())
+          .computeIfAbsent(packOf.get(e.getKey()), p -> new LinkedHashMap<>())
           .put(e.getKey(), e.getValue());
       e.getValue()
           .keySet()
@@ -112,7 +112,7 @@ public final class Editing {
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       at = Papers.keep(shelf, catalogue.pack(pack).orElseThrow(), file);
     } catch (IOException e) {
-      throw disk(what, e);
+      throw EditTrouble.disk(what, e);
     }
     return change(
         what,
@@ -128,18 +128,15 @@ public final class Editing {
    */
   public Edited mark(Collection<String> items, String what, UnaryOperator<Marks> how)
       throws ShelfException {
-    Set<String> packs = new LinkedHashSet<>();
-    for (String i : items) {
-      packs.add(packOf(i));
-    }
+    Set<String> wanted = Set.copyOf(items);
     return change(
         what,
-        items.size(),
-        packs,
+        wanted.size(),
+        new LinkedHashSet<>(packsOf(wanted).values()),
         p ->
             p.withItems(
                 p.items().stream()
-                    .map(i -> items.contains(i.id()) ? i.marked(how.apply(i.marks())) : i)
+                    .map(i -> wanted.contains(i.id()) ? i.marked(how.apply(i.marks())) : i)
                     .toList()));
   }
 
@@ -196,7 +193,7 @@ public final class Editing {
    */
   public Edited split(String item, Collection<String> paths, String name) throws ShelfException {
     if (name.isBlank()) {
-      throw refused(item, "The new item needs a name.");
+      throw EditTrouble.refused(item, "The new item needs a name.");
     }
     Set<String> wanted = new HashSet<>(paths);
     List<ShelvedItem> parts = catalogue.parts(item);
@@ -218,7 +215,7 @@ public final class Editing {
       }
     }
     if (taken.isEmpty() || left == 0) {
-      throw refused(
+      throw EditTrouble.refused(
           item,
           "“"
               + nameOf(item)
@@ -291,19 +288,21 @@ public final class Editing {
       PackRecord to =
           catalogue
               .pack(pack)
-              .orElseThrow(
-                  () -> refused(pack, "There is no pack " + pack + " on this shelf any more."));
+              .orElseThrow(() ->
+                  EditTrouble.refused(
+                      pack, "There is no pack " + pack + " on this shelf any more."));
       if (from.id().equals(to.id())) {
         return new Edited(what, 1, List.of(), List.of());
       }
       PackMove m = PackMove.of(s.item(), from, to);
       if (m.trouble() != null) {
-        throw refused(item, "“" + name + "” stayed in “" + from.name() + "”: " + m.trouble());
+        throw EditTrouble.refused(
+            item, "“" + name + "” stayed in “" + from.name() + "”: " + m.trouble());
       }
       run(what, m.moves(), List.of(m.from(), m.to()));
       return new Edited(what, 1, List.of(from, to), List.of(m.from(), m.to()), m.moves());
     } catch (IOException e) {
-      throw disk(what, e);
+      throw EditTrouble.disk(what, e);
     }
   }
 
@@ -332,7 +331,7 @@ public final class Editing {
       for (PackRecord p : from) {
         PackRecord now = catalogue.pack(p.id()).orElse(null);
         if (!p.equals(now)) {
-          throw refused(
+          throw EditTrouble.refused(
               p.name(),
               what
                   + " cannot be undone: “"
@@ -345,7 +344,7 @@ public final class Editing {
       run("Undoing: " + what, moves, to);
       return new Edited(what, edited.items(), from, to, moves);
     } catch (IOException e) {
-      throw disk(what, e);
+      throw EditTrouble.disk(what, e);
     }
   }
 
@@ -368,14 +367,24 @@ public final class Editing {
       }
       return new Edited(what, items, before, after);
     } catch (IllegalArgumentException e) {
-      throw refused(what, e.getMessage());
+      throw EditTrouble.refused(what, e.getMessage());
     } catch (IOException e) {
-      throw disk(what, e);
+      throw EditTrouble.disk(what, e);
     }
   }
 
   private void run(String what, List<Move> moves, List<PackRecord> packs) throws IOException {
     ShelfChange.of(what, moves, packs).run(shelf, catalogue, listener);
+  }
+
+  private Map<String, String> packsOf(Collection<String> items) throws ShelfException {
+    Map<String, String> found = catalogue.packsOf(items);
+    for (String i : items) {
+      if (!found.containsKey(i)) {
+        throw EditTrouble.gone(i);
+      }
+    }
+    return found;
   }
 
   private String packOf(String item) throws ShelfException {
@@ -388,22 +397,6 @@ public final class Editing {
 
   /** The item as its own pack has it. */
   private ShelvedItem one(String item) throws ShelfException {
-    return catalogue
-        .own(item)
-        .orElseThrow(() ->
-            refused(
-                item,
-                "There is no item " + item + " on this shelf any more. Nothing was changed."));
-  }
-
-  private static ShelfException refused(String about, String why) {
-    return new ShelfException(Problem.error("edit", about, why));
-  }
-
-  private static ShelfException disk(String what, IOException e) {
-    return new ShelfException(
-        Problem.error(
-            "disk", null, DiskTrouble.sentence(e, what.toLowerCase(java.util.Locale.ROOT))),
-        e);
+    return catalogue.own(item).orElseThrow(() -> EditTrouble.gone(item));
   }
 }

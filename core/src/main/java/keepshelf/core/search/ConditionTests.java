@@ -133,7 +133,7 @@ final class ConditionTests {
 
   /** Asks once for each licence instead of for each card. */
   private static Predicate<ItemCard> byLicence(Predicate<String> asked) {
-    java.util.Map<String, Boolean> known = new java.util.HashMap<>();
+    java.util.Map<String, Boolean> known = new java.util.concurrent.ConcurrentHashMap<>();
     return card ->
         known.computeIfAbsent(
             String.valueOf(card.pack().licence()), x -> asked.test(card.pack().licence()));

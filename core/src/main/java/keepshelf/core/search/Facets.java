@@ -135,6 +135,25 @@ final class Facets {
       }
     }
 
+    /** Adds what another count has counted. */
+    void add(Count other) {
+      for (int f = 0; f < SINGLE; f++) {
+        sum(ofSingle[f], other.ofSingle[f]);
+      }
+      sum(ofRoles, other.ofRoles);
+      sum(ofResolutions, other.ofResolutions);
+      sum(ofStates, other.ofStates);
+      other.words.forEach((key, values) ->
+          values.forEach((value, n) ->
+              words.computeIfAbsent(key, k -> new HashMap<>()).merge(value, n, Integer::sum)));
+    }
+
+    private static void sum(int[] to, int[] more) {
+      for (int i = 0; i < to.length; i++) {
+        to[i] += more[i];
+      }
+    }
+
     private static void bits(int set, int[] counts) {
       for (int rest = set; rest != 0; rest &= rest - 1) {
         counts[Integer.numberOfTrailingZeros(rest)]++;

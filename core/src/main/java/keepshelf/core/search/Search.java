@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Predicate;
+import java.util.stream.IntStream;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
@@ -23,6 +24,9 @@ import keepshelf.core.licensing.Licences;
  * thousand items), then asked as often as one types. Safe for use by several threads.
  */
 public final class Search {
+  /** Below so many cards it is not worth while to share the work. */
+  private static final int SMALL = 5_000;
+
   private final List<ItemCard> cards;
   private final Map<String, ItemCard> byId = new HashMap<>();
   private final WordIndex index;
@@ -124,9 +128,31 @@ public final class Search {
     Map<String, Predicate<ItemCard>> byKey = conditions(query, hints);
     List<String> keys = List.copyOf(byKey.keySet());
     List<Predicate<ItemCard>> tests = List.copyOf(byKey.values());
+    // In parts, one for each core: each card is asked alone.
+    int parts = cards.size() < SMALL ? 1 : Runtime.getRuntime().availableProcessors();
+    List<Part> done =
+        IntStream.range(0, parts)
+            .parallel()
+            .mapToObj(p -> part(worded, p, parts, keys, tests))
+            .toList();
+    List<ItemCard> found = new ArrayList<>();
+    Facets.Count count = facets.count();
+    for (Part p : done) {
+      found.addAll(p.found());
+      count.add(p.count());
+    }
+    return new Found(query, found, count.result(), hints);
+  }
+
+  private record Part(List<ItemCard> found, Facets.Count count) {}
+
+  private Part part(
+      BitSet worded, int part, int of, List<String> keys, List<Predicate<ItemCard>> tests) {
+    int from = (int) ((long) cards.size() * part / of);
+    int to = (int) ((long) cards.size() * (part + 1) / of);
     Facets.Count count = facets.count();
     List<ItemCard> found = new ArrayList<>();
-    for (int i = worded.nextSetBit(0); i >= 0; i = worded.nextSetBit(i + 1)) {
+    for (int i = worded.nextSetBit(from); i >= 0 && i < to; i = worded.nextSetBit(i + 1)) {
       ItemCard c = cards.get(i);
       int failed = -1;
       boolean several = false;
@@ -144,7 +170,7 @@ public final class Search {
         count.add(i, keys.get(failed));
       }
     }
-    return new Found(query, found, count.result(), hints);
+    return new Part(found, count);
   }
 
   private Map<String, Predicate<ItemCard>> conditions(Query query, List<String> hints) {

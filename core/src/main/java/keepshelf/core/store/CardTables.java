@@ -5,24 +5,19 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ItemCard.PackCard;
 import keepshelf.core.catalogue.ItemRecord;
-import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.catalogue.ShelvedItem.PackSummary;
 import keepshelf.core.model.ItemKind;
-import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import keepshelf.imaging.colour.OkLab;
@@ -31,99 +26,6 @@ import org.jdbi.v3.core.Handle;
 /** Rows of what boards and search need of each item; always written together with the item. */
 final class CardTables {
   private CardTables() {}
-
-  /** Adds the card and the words of {@code i}, whose row in {@code item} is there. */
-  static void insert(Handle h, ItemRecord i, PackSummary pack) {
-    String colourOf = colourOf(i);
-    OkLab colour = colourOf == null ? null : colour(h, colourOf);
-    h.execute(
-        "insert into card(item_id, pack_id, key, name, kind, workflow, tile_metres, marks, board,"
-            + " resolutions, roles, maps, bytes, severity, state, colour_of, l, a, b) values (?, ?,"
-            + " ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        i.id(),
-        pack.id(),
-        i.key(),
-        i.name(),
-        i.kind().id(),
-        i.workflow().id(),
-        i.tileMetres(),
-        i.marks().isNone() ? null : Json.line(i.marks()),
-        Family.board(i),
-        ItemCard.resolutionBits(i),
-        ItemCard.roleBits(i),
-        i.maps().size(),
-        i.bytes(),
-        ItemCard.worst(i) == null ? null : ItemCard.worst(i).id(),
-        i.look(),
-        colourOf,
-        colour == null ? null : colour.l(),
-        colour == null ? null : colour.a(),
-        colour == null ? null : colour.b());
-    h.execute(
-        "insert into words(rowid, name, source, creator, tags, notes, files, other) values"
-            + " (last_insert_rowid(), ?, ?, ?, ?, ?, ?, ?)",
-        i.name() + " " + i.key().replace('_', ' '),
-        pack.source(),
-        pack.creator(),
-        String.join(" ", i.marks().tags())
-            + " "
-            + String.join(" ", i.marks().collections())
-            + " "
-            + String.join(" ", i.marks().projects()),
-        i.marks().notes(),
-        files(i),
-        other(i, pack));
-  }
-
-  private static OkLab colour(Handle h, String sha256) {
-    return h.createQuery("select l, a, b from picture_colour where sha256 = ?")
-        .bind(0, sha256)
-        .map((r, c) -> new OkLab(r.getFloat(1), r.getFloat(2), r.getFloat(3)))
-        .findOne()
-        .orElse(null);
-  }
-
-  /** SHA-256 of the picture whose mean stands for the item's colour, or null. */
-  static String colourOf(ItemRecord i) {
-    for (MapRole r : List.of(MapRole.BASE_COLOUR, MapRole.EMISSION, MapRole.TRANSLUCENCY)) {
-      for (MapRecord m : i.mapsAt("1K")) {
-        if (m.role() == r) {
-          return m.sha256();
-        }
-      }
-    }
-    return i.kind() == ItemKind.MATERIAL || i.maps().isEmpty()
-        ? null
-        : i.maps().getFirst().sha256();
-  }
-
-  /** Names of the files; what their folders are called says nothing about one item. */
-  private static String files(ItemRecord i) {
-    Set<String> words = new LinkedHashSet<>();
-    for (MapRecord m : i.maps()) {
-      words.add(m.fileName().replace('_', ' '));
-    }
-    return String.join(" ", words);
-  }
-
-  private static String other(ItemRecord i, PackSummary pack) {
-    Set<String> words = new LinkedHashSet<>();
-    words.add(pack.name());
-    words.add(i.kind().plural());
-    words.add(Family.board(i));
-    words.add(i.colourway());
-    words.add(pack.licence());
-    i.roles().forEach(r -> words.add(r.title()));
-    i.resolutions().forEach(words::add);
-    i.also()
-        .forEach(o -> {
-          words.add(o.name());
-          words.add(o.source());
-          words.add(o.pack());
-        });
-    words.remove(null);
-    return String.join(" ", words);
-  }
 
   /** Makes the cards of items that have none, as on a shelf of an earlier version. */
   static void fill(Handle h) {
@@ -140,10 +42,10 @@ final class CardTables {
             .mapTo(String.class)
             .list();
     for (String p : packs) {
-      for (ShelvedItem s : PackTables.items(h, "i.pack_id = :q", p)) {
-        h.execute("delete from card where item_id = ?", s.item().id());
-        insert(h, s.item(), s.pack());
-      }
+      List<ShelvedItem> items = PackTables.items(h, "i.pack_id = :q", p);
+      h.execute("delete from card where item_id in (select id from item where pack_id = ?)", p);
+      CardWriting.insert(
+          h, items.stream().map(ShelvedItem::item).toList(), items.getFirst().pack());
     }
   }
 
@@ -201,7 +103,8 @@ final class CardTables {
       throw new org.jdbi.v3.core.result.ResultSetException("cards cannot be read", e, null);
     }
     Map<String, String> shared = new ConcurrentHashMap<>();
-    return rows.parallelStream().map(r -> card(r, packs, shared)).toList();
+    Map<String, Marks> marks = new ConcurrentHashMap<>();
+    return rows.parallelStream().map(r -> card(r, packs, shared, marks)).toList();
   }
 
   private static PackCard pack(ResultSet r) throws SQLException {
@@ -220,8 +123,12 @@ final class CardTables {
         p.until());
   }
 
+  /** What many cards have alike is one object for all of them, and is read once. */
   private static ItemCard card(
-      String row, Map<String, PackCard> packs, Map<String, String> shared) {
+      String row,
+      Map<String, PackCard> packs,
+      Map<String, String> shared,
+      Map<String, Marks> marks) {
     String[] f = new String[19];
     int from = 0;
     for (int i = 0; i < f.length; i++) {
@@ -247,7 +154,9 @@ final class CardTables {
         f[14].isEmpty()
             ? null
             : new OkLab(Float.parseFloat(f[14]), Float.parseFloat(f[15]), Float.parseFloat(f[16])),
-        f[17].isEmpty() ? Marks.NONE : Json.mapper().readValue(f[17], Marks.class),
+        f[17].isEmpty()
+            ? Marks.NONE
+            : marks.computeIfAbsent(f[17], m -> Json.mapper().readValue(m, Marks.class)),
         packs.get(f[18]),
         List.of());
   }

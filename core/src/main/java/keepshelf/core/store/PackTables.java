@@ -7,8 +7,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
 import keepshelf.core.catalogue.DatedLicence;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Kinship;
@@ -25,15 +23,87 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.statement.PreparedBatch;
 import tools.jackson.core.type.TypeReference;
 
 /** Rows of packs, their files, items and maps. */
 final class PackTables {
   private PackTables() {}
 
+  /** Writes a pack with everything in it, in the place of what was there. */
   static void insert(Handle h, PackRecord p) {
     h.execute("delete from item where pack_id = ?", p.id());
     h.execute("delete from pack_file where pack_id = ?", p.id());
+    pack(h, p);
+    if (!p.files().isEmpty()) {
+      var files =
+          h.prepareBatch(
+              "insert into pack_file(pack_id, path, sort, bytes, sha256, elsewhere) values (?, ?,"
+                  + " ?, ?, ?, ?)");
+      p.files()
+          .forEach(
+              f -> files.add(p.id(), f.path(), f.sort(), f.bytes(), f.sha256(), f.elsewhere()));
+      files.execute();
+    }
+    items(h, p);
+    CardWriting.insert(h, p.items(), p.summary());
+  }
+
+  /**
+   * Writes what is different in {@code p}; its files, maps and items themselves are those of {@code
+   * before}, which is what the tables have. False when they are not: then nothing was written.
+   */
+  static boolean update(Handle h, PackRecord before, PackRecord p) {
+    boolean alike =
+        before.id().equals(p.id())
+            && before.files().equals(p.files())
+            && before.items().size() == p.items().size();
+    for (int i = 0; alike && i < p.items().size(); i++) {
+      ItemRecord a = before.items().get(i);
+      ItemRecord b = p.items().get(i);
+      alike = a.id().equals(b.id()) && a.maps().equals(b.maps());
+    }
+    if (!alike) {
+      return false;
+    }
+    pack(h, p);
+    boolean all = !before.summary().equals(p.summary());
+    List<ItemRecord> changed = new ArrayList<>();
+    for (int i = 0; i < p.items().size(); i++) {
+      if (all || !before.items().get(i).equals(p.items().get(i))) {
+        changed.add(p.items().get(i));
+      }
+    }
+    if (changed.isEmpty()) {
+      return true;
+    }
+    var rows =
+        h.prepareBatch(
+            "update item set key = ?, name = ?, kind = ?, workflow = ?, colourway = ?, tile_metres"
+                + " = ?, problems = ?, also = ?, part_of = ?, marks = ? where id = ?");
+    var cards = h.prepareBatch("delete from card where item_id = ?");
+    for (ItemRecord i : changed) {
+      rows.add(
+          i.key(),
+          i.name(),
+          i.kind().id(),
+          i.workflow().id(),
+          i.colourway(),
+          i.tileMetres(),
+          Json.line(i.problems()),
+          i.also().isEmpty() ? null : Json.line(i.also()),
+          i.partOf(),
+          i.marks().isNone() ? null : Json.line(i.marks()),
+          i.id());
+      cards.add(i.id());
+    }
+    rows.execute();
+    cards.execute();
+    CardWriting.insert(h, changed, p.summary());
+    return true;
+  }
+
+  private static void pack(Handle h, PackRecord p) {
     // The row itself stays: what else is known of the pack hangs on it.
     h.execute(
         "insert into pack(id, name, version, source, creator, licence, page, folder, archive,"
@@ -59,70 +129,67 @@ final class PackTables {
         p.purchase() == null ? null : Json.line(p.purchase()),
         p.kin() == null ? null : Json.line(p.kin()),
         p.earlierLicences().isEmpty() ? null : Json.line(p.earlierLicences()));
-    if (!p.files().isEmpty()) {
-      var files =
-          h.prepareBatch(
-              "insert into pack_file(pack_id, path, sort, bytes, sha256, elsewhere) values (?, ?,"
-                  + " ?, ?, ?, ?)");
-      p.files()
-          .forEach(
-              f -> files.add(p.id(), f.path(), f.sort(), f.bytes(), f.sha256(), f.elsewhere()));
-      files.execute();
-    }
-    PackSummary summary = p.summary();
-    for (int i = 0; i < p.items().size(); i++) {
-      insert(h, p.id(), i, p.items().get(i));
-      CardTables.insert(h, p.items().get(i), summary);
-    }
   }
 
-  private static void insert(Handle h, String packId, int position, ItemRecord i) {
-    h.execute(
-        "insert into item(id, pack_id, position, key, name, kind, workflow, colourway, tile_metres,"
-            + " problems, also, part_of, marks) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        i.id(),
-        packId,
-        position,
-        i.key(),
-        i.name(),
-        i.kind().id(),
-        i.workflow().id(),
-        i.colourway(),
-        i.tileMetres(),
-        Json.line(i.problems()),
-        i.also().isEmpty() ? null : Json.line(i.also()),
-        i.partOf(),
-        i.marks().isNone() ? null : Json.line(i.marks()));
-    if (i.maps().isEmpty()) {
+  private static void items(Handle h, PackRecord p) {
+    if (p.items().isEmpty()) {
       return;
     }
+    var rows =
+        h.prepareBatch(
+            "insert into item(id, pack_id, position, key, name, kind, workflow, colourway,"
+                + " tile_metres, problems, also, part_of, marks) values (?, ?, ?, ?, ?, ?, ?, ?, ?,"
+                + " ?, ?, ?, ?)");
     var maps =
         h.prepareBatch(
             "insert into map(item_id, position, path, role, channels, resolution, width, height,"
                 + " channel_count, bits, format, handedness, tile, confidence, reasons, sha256,"
                 + " bytes) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)");
-    for (int n = 0; n < i.maps().size(); n++) {
-      MapRecord m = i.maps().get(n);
-      maps.add(
+    for (int at = 0; at < p.items().size(); at++) {
+      ItemRecord i = p.items().get(at);
+      rows.add(
           i.id(),
-          n,
-          m.path(),
-          m.role().id(),
-          m.channels() == null ? null : Json.line(m.channels()),
-          m.resolution(),
-          m.width(),
-          m.height(),
-          m.channelCount(),
-          m.bits(),
-          m.format(),
-          m.handedness(),
-          m.tile(),
-          m.confidence(),
-          Json.line(m.reasons()),
-          m.sha256(),
-          m.bytes());
+          p.id(),
+          at,
+          i.key(),
+          i.name(),
+          i.kind().id(),
+          i.workflow().id(),
+          i.colourway(),
+          i.tileMetres(),
+          Json.line(i.problems()),
+          i.also().isEmpty() ? null : Json.line(i.also()),
+          i.partOf(),
+          i.marks().isNone() ? null : Json.line(i.marks()));
+      for (int n = 0; n < i.maps().size(); n++) {
+        map(maps, i.id(), n, i.maps().get(n));
+      }
     }
-    maps.execute();
+    rows.execute();
+    if (maps.size() > 0) {
+      maps.execute();
+    }
+  }
+
+  private static void map(PreparedBatch maps, String item, int position, MapRecord m) {
+    maps.add(
+        item,
+        position,
+        m.path(),
+        m.role().id(),
+        m.channels() == null ? null : Json.line(m.channels()),
+        m.resolution(),
+        m.width(),
+        m.height(),
+        m.channelCount(),
+        m.bits(),
+        m.format(),
+        m.handedness(),
+        m.tile(),
+        m.confidence(),
+        Json.line(m.reasons()),
+        m.sha256(),
+        m.bytes());
   }
 
   /** The pack whose {@code column} (a fixed name, never input) equals {@code value}. */
@@ -161,49 +228,6 @@ final class PackTables {
           s.kin(),
           s.earlierLicences());
     });
-  }
-
-  /** The items, as their packs have them, with a map of one of these files. */
-  static List<ShelvedItem> withFiles(Handle h, Set<String> sha256) {
-    Set<String> ids = new TreeSet<>();
-    for (String sha : sha256) {
-      ids.addAll(
-          h.createQuery("select item_id from map where sha256 = ?")
-              .bind(0, sha)
-              .mapTo(String.class)
-              .list());
-    }
-    List<ShelvedItem> out = new ArrayList<>();
-    ids.forEach(id -> out.addAll(items(h, "i.id = :q", id)));
-    return out;
-  }
-
-  /** Items with this key or name, whatever the case. */
-  static List<ShelvedItem> named(Handle h, String keyOrName) {
-    List<ShelvedItem> out = new ArrayList<>();
-    h.createQuery(
-            "select item_id from card where key = :q collate nocase union select item_id from card"
-                + " where name = :q collate nocase")
-        .bind("q", keyOrName)
-        .mapTo(String.class)
-        .list()
-        .forEach(id -> out.addAll(items(h, "i.id = :q", id)));
-    return out;
-  }
-
-  /** Packs with an item of one of these keys, compared without what separates words. */
-  static List<String> withKeys(Handle h, Set<String> foldedKeys) {
-    Set<String> out = new TreeSet<>();
-    h.createQuery("select key, pack_id from item")
-        .setFetchSize(1000)
-        .map((r, c) ->
-            foldedKeys.contains(
-                    r.getString(1)
-                        .toLowerCase(java.util.Locale.ROOT)
-                        .replaceAll("[^\\p{L}\\p{N}]", ""))
-                && out.add(r.getString(2)))
-        .list();
-    return List.copyOf(out);
   }
 
   static List<ShelvedItem> items(Handle h, String where, String q) {

@@ -2,6 +2,8 @@ package keepshelf.core.store;
 
 import java.nio.file.Path;
 import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -160,7 +162,7 @@ public final class SqliteCatalogue implements Catalogue {
   public List<ShelvedItem> find(String name) {
     return read(h -> {
       List<ShelvedItem> byId = PackTables.items(h, "i.id = :q", name);
-      return JoinTables.joined(h, byId.isEmpty() ? PackTables.named(h, name) : byId);
+      return JoinTables.joined(h, byId.isEmpty() ? PackLookups.named(h, name) : byId);
     });
   }
 
@@ -199,11 +201,23 @@ public final class SqliteCatalogue implements Catalogue {
       List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
     change(h -> {
       gone.forEach(id -> h.execute("delete from pack where id = ?", id));
+      List<PackRecord> anew = new ArrayList<>();
+      for (PackRecord p : packs) {
+        Optional<PackRecord> before = PackTables.load(h, "id", p.id());
+        if (before.isEmpty() || !PackTables.update(h, before.get(), p)) {
+          anew.add(p);
+        }
+      }
       // All their items first: one may have gone from one of them to another.
-      packs.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
-      packs.forEach(p -> PackTables.insert(h, p));
+      anew.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
+      anew.forEach(p -> PackTables.insert(h, p));
       installations.forEach(i -> HostTables.put(h, i));
     });
+  }
+
+  @Override
+  public Map<String, String> packsOf(Collection<String> items) {
+    return read(h -> PackLookups.packsOf(h, items));
   }
 
   @Override
@@ -224,7 +238,7 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public List<ShelvedItem> withFiles(Set<String> sha256) {
-    return read(h -> JoinTables.joined(h, PackTables.withFiles(h, sha256)));
+    return read(h -> JoinTables.joined(h, PackLookups.withFiles(h, sha256)));
   }
 
   @Override
@@ -264,7 +278,7 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public List<String> packsWithItems(Set<String> foldedKeys) {
-    return read(h -> PackTables.withKeys(h, foldedKeys));
+    return read(h -> PackLookups.withKeys(h, foldedKeys));
   }
 
   @Override

@@ -2,12 +2,17 @@ package keepshelf.core.search;
 
 import static keepshelf.core.SmallShelf.find;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import keepshelf.core.OnSmallShelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.edit.Field;
+import keepshelf.core.problem.ShelfException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -165,5 +170,42 @@ class FindingTest extends OnSmallShelf {
       assertThat(c.pack().licence()).isEqualTo(s.pack().licence());
       assertThat(c.tileMetres()).isEqualTo(s.item().tileMetres());
     }
+  }
+
+  @Test
+  void aChangeOfOneItemLeavesTheOthersAndIsFoundByItsWords() throws Exception {
+    PackRecord before = shelf.catalogue().pack(shelf.item("tarred_rope").pack().id()).orElseThrow();
+    String id = SmallShelf.id(shelf, "tarred_rope");
+    PackRecord after =
+        before.withItems(
+            before.items().stream()
+                .map(i -> i.id().equals(id) ? i.named("Pitch cord") : i)
+                .toList());
+    shelf.catalogue().change(List.of(after), List.of(), List.of());
+    assertThat(shelf.catalogue().pack(before.id())).contains(after);
+    assertThat(find(shelf, "pitch")).containsExactly("tarred_rope");
+    assertThat(shelf.catalogue().cards()).hasSize(4);
+    // A change of the pack itself is in the words of all its items.
+    shelf
+        .catalogue()
+        .change(List.of(after.from("Gantry Nine", "Quill Lorne", null)), List.of(), List.of());
+    assertThat(find(shelf, "lorne")).hasSize(after.items().size());
+    assertThat(shelf.catalogue().pack(before.id()).orElseThrow().items()).isEqualTo(after.items());
+  }
+
+  @Test
+  void thePacksOfFewAndOfManyItemsAreFound() throws Exception {
+    String id = SmallShelf.id(shelf, "tarred_rope");
+    String pack = shelf.item("tarred_rope").pack().id();
+    List<String> many = new ArrayList<>(List.of(id));
+    for (int i = 0; i < 300; i++) {
+      many.add("gone" + i);
+    }
+    assertThat(shelf.catalogue().packsOf(List.of(id, "gone"))).containsOnly(Map.entry(id, pack));
+    assertThat(shelf.catalogue().packsOf(many)).containsOnly(Map.entry(id, pack));
+    assertThatThrownBy(() -> shelf.editing().set(many, Field.TAGS, "wet"))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("gone0");
+    assertThat(shelf.item("tarred_rope").item().marks().tags()).isEmpty();
   }
 }

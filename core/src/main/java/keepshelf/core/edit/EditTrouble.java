@@ -1,0 +1,27 @@
+package keepshelf.core.edit;
+
+import java.io.IOException;
+import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+
+/** Why a change of records was not made, in sentences for people. */
+final class EditTrouble {
+  private EditTrouble() {}
+
+  static ShelfException gone(String item) {
+    return refused(
+        item, "There is no item " + item + " on this shelf any more. Nothing was changed.");
+  }
+
+  static ShelfException refused(String about, String why) {
+    return new ShelfException(Problem.error("edit", about, why));
+  }
+
+  static ShelfException disk(String what, IOException e) {
+    return new ShelfException(
+        Problem.error(
+            "disk", null, DiskTrouble.sentence(e, what.toLowerCase(java.util.Locale.ROOT))),
+        e);
+  }
+}
