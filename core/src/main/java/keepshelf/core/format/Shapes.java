@@ -22,7 +22,8 @@ public final class Shapes {
     for (int y = 0; y <= DOWN; y++) {
       double polar = Math.PI * y / DOWN;
       for (int x = 0; x <= AROUND; x++) {
-        double around = 2 * Math.PI * x / AROUND;
+        // From the back around the front: where tiles do not close is out of sight.
+        double around = 2 * Math.PI * x / AROUND - Math.PI;
         int i = y * (AROUND + 1) + x;
         n[3 * i] = (float) (Math.sin(polar) * Math.sin(around));
         n[3 * i + 1] = (float) Math.cos(polar);
