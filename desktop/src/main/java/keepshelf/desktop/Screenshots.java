@@ -24,6 +24,7 @@ import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.desktop.arrivals.ArrivalEntry;
+import keepshelf.desktop.finish.FinishPane;
 import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
@@ -350,7 +351,8 @@ public final class Screenshots extends Application {
         () ->
             window.work().jobs().isEmpty()
                 && !window.shelfModel().busyProperty().get()
-                && window.pictures().waitingProperty().get() == 0;
+                && window.pictures().waitingProperty().get() == 0
+                && !(stage.getScene().lookup("#finish") instanceof FinishPane p && p.isBusy());
     int calm = 0;
     while (calm < 4 && System.currentTimeMillis() < end) {
       calm = fx(quiet::getAsBoolean) ? calm + 1 : 0;

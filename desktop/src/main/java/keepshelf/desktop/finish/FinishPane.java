@@ -128,6 +128,11 @@ public final class FinishPane extends BorderPane {
     fill();
   }
 
+  /** Whether a picture is still being made. */
+  public boolean isBusy() {
+    return pictures.isBusy();
+  }
+
   private Node balls() {
     HBox h =
         new HBox(

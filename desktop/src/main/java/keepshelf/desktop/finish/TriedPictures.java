@@ -39,6 +39,11 @@ final class TriedPictures {
     this.work = work;
   }
 
+  /** Whether a picture is still being made. */
+  boolean isBusy() {
+    return busy;
+  }
+
   /** As delivered. */
   ObservableValue<Picture> delivered() {
     return delivered;

@@ -13,6 +13,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.Setup;
+import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.PlannedMap;
@@ -85,7 +86,15 @@ final class PlanText {
         tile += String.format(Locale.ROOT, " × %.2f", p.tileHeightMetres());
       }
       String key = surface ? "hosts.plan.tile" : "hosts.plan.plane";
-      box.getChildren().add(line(Words.of(p.tileKnown() ? key : key + ".assumed", tile), ""));
+      Placement at = p.placement();
+      String turn = String.format(Locale.ROOT, "%.0f", at.turnDegrees());
+      String said = Words.of(p.tileKnown() ? key : key + ".assumed", tile, turn);
+      box.getChildren().add(line(said, ""));
+      if (at.right() != 0 || at.up() != 0) {
+        String right = String.format(Locale.ROOT, "%.2f", at.right());
+        String up = String.format(Locale.ROOT, "%.2f", at.up());
+        box.getChildren().add(line(Words.of("hosts.plan.shift", right, up), ""));
+      }
     }
     if (p.as() == Setup.LIGHT) {
       box.getChildren()
@@ -127,7 +136,9 @@ final class PlanText {
       p.steps()
           .forEach(c ->
               steps.add(
-                  Words.of("conv." + c, c.equals("unpack") ? words(p.role()) : result(m, c))));
+                  Words.of(
+                      "conv." + c,
+                      c.equals("unpack") || c.equals("finish") ? words(p.role()) : result(m, c))));
     }
     m.after().forEach(c -> steps.add(Words.of("conv." + c, words(m.role()))));
     return String.join(", then ", steps);
