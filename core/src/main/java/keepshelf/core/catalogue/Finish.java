@@ -59,7 +59,21 @@ public record Finish(
 
   /** One that changes nothing yet. */
   public static Finish named(String name) {
-    return new Finish(name.strip(), null, null, null, null, null, null, null, null);
+    return new Finish(name, null, null, null, null, null, null, null, null).renamed(name);
+  }
+
+  /** The same under another name. */
+  public Finish renamed(String other) {
+    return new Finish(
+        other.strip(),
+        tileMetres,
+        turnDegrees,
+        rightMetres,
+        upMetres,
+        reliefMillimetres,
+        normalStrength,
+        roughness,
+        colour);
   }
 
   /** Whether it has this name, whatever the case. */

@@ -112,17 +112,7 @@ public final class FinishModel {
 
   /** What will be kept. */
   public Finish result() {
-    Finish d = draft.get();
-    return new Finish(
-        name.get().strip(),
-        d.tileMetres(),
-        d.turnDegrees(),
-        d.rightMetres(),
-        d.upMetres(),
-        d.reliefMillimetres(),
-        d.normalStrength(),
-        d.roughness(),
-        d.colour());
+    return draft.get().renamed(name.get());
   }
 
   /** It was kept (or removed, when {@code now} is null): the others stay as they are. */
