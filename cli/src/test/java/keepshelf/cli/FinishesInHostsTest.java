@@ -51,6 +51,7 @@ class FinishesInHostsTest {
     write(wide, "larch_planking", slate, true);
     Path light = Files.createDirectories(dir.resolve("kelp"));
     ImageEncoder.exr(linear(slate.baseColour()), light.resolve("wet_kelp_BaseColor.exr"));
+    ImageEncoder.exr(linear(slate.baseColour()), light.resolve("wet_kelp_Emission.exr"));
     ImageEncoder.png(slate.roughness(), light.resolve("wet_kelp_Roughness.png"), 1);
     shelf = Shelf.open(dir.resolve("shelf"));
     for (Path p : List.of(square, wide, light)) {
@@ -161,7 +162,10 @@ class FinishesInHostsTest {
   }
 
   private static void coloursInFloatsAreStoredThroughTheCurve(String host) throws Exception {
-    InstallationRecord i = proved(plan("wet_kelp", host, null));
+    InstallPlan p = plan("wet_kelp", host, null);
+    boolean glows = p.maps().stream().anyMatch(m -> m.role() == MapRole.EMISSION);
+    assertThat(p.remarks().toString().contains("brighter than white")).isEqualTo(glows);
+    InstallationRecord i = proved(p);
     InstalledFile colour =
         i.files().stream().filter(f -> f.role() == MapRole.BASE_COLOUR).findFirst().orElseThrow();
     assertThat(colour.conversions()).contains("format");

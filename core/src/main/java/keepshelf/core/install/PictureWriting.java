@@ -29,6 +29,9 @@ final class PictureWriting {
               1,
               4);
 
+  /** Shared by all installations that are made at once; in turn, so that a large one gets in. */
+  private static final Semaphore ROOM = new Semaphore(AT_ONCE, true);
+
   /**
    * What became of a picture.
    *
@@ -47,12 +50,11 @@ final class PictureWriting {
    * @throws CancellationException when {@code progress} says so; nothing is written afterwards
    */
   static List<Written> run(InstallPlan plan, Path folder, Progress progress) throws IOException {
-    Semaphore room = new Semaphore(AT_ONCE);
     ExecutorService pool = Executors.newFixedThreadPool(AT_ONCE);
     try {
       List<Future<Written>> coming = new ArrayList<>();
       for (PlannedMap m : plan.maps()) {
-        coming.add(pool.submit(() -> write(m, plan, folder, room)));
+        coming.add(pool.submit(() -> write(m, plan, folder)));
       }
       List<Written> out = new ArrayList<>();
       for (int i = 0; i < coming.size(); i++) {
@@ -69,18 +71,18 @@ final class PictureWriting {
     }
   }
 
-  private static Written write(PlannedMap m, InstallPlan plan, Path folder, Semaphore room)
+  private static Written write(PlannedMap m, InstallPlan plan, Path folder)
       throws IOException, InterruptedException {
     long pixels =
         m.parts().stream().mapToLong(p -> (long) p.source().width() * p.source().height()).sum();
     int share = pixels > ALONE ? AT_ONCE : 1;
-    room.acquire(share);
+    ROOM.acquire(share);
     try {
       Path to = folder.resolve(m.file());
       MapConverter.write(m, plan, to);
       return new Written(to, Hashes.sha256(to), Files.size(to));
     } finally {
-      room.release(share);
+      ROOM.release(share);
     }
   }
 

@@ -109,6 +109,11 @@ final class PlanMaker {
       }
     }
     residual(used);
+    boolean glow =
+        maps.stream().anyMatch(m -> m.role() == MapRole.EMISSION && m.source().holdsLight());
+    if (glow) {
+      remarks.add("What is brighter than white in the emission map is cut off at white.");
+    }
     boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
     Placement placement = inTiles ? placement(as) : Placement.WHOLE;
     double tile = placement.tileMetres();
