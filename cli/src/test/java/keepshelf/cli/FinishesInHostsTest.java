@@ -20,9 +20,11 @@ import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.InstallationState;
 import keepshelf.core.intake.Filing;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.demo.texture.MapSet;
 import keepshelf.demo.texture.Recipe;
+import keepshelf.demo.texture.Sheet;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
@@ -53,8 +55,10 @@ class FinishesInHostsTest {
     ImageEncoder.exr(linear(slate.baseColour()), light.resolve("wet_kelp_BaseColor.exr"));
     ImageEncoder.exr(linear(slate.baseColour()), light.resolve("wet_kelp_Emission.exr"));
     ImageEncoder.png(slate.roughness(), light.resolve("wet_kelp_Roughness.png"), 1);
+    Path sky = Files.createDirectories(dir.resolve("sky"));
+    ImageEncoder.hdr(Sheet.panorama(64, true), sky.resolve("harbour_dawn_fog_hdri.hdr"));
     shelf = Shelf.open(dir.resolve("shelf"));
-    for (Path p : List.of(square, wide, light)) {
+    for (Path p : List.of(square, wide, light, sky)) {
       shelf.file(shelf.read(p.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
     }
     for (String h : HOSTS) {
@@ -176,6 +180,22 @@ class FinishesInHostsTest {
         assertThat(written.at(n)).isCloseTo(meant.at(n), within(0.004f));
       }
     }
+  }
+
+  @Test
+  void aLightKeepsItsRangeAndIsNotAdjusted() throws Exception {
+    InstallPlan p =
+        shelf
+            .installer()
+            .plan(
+                shelf.catalogue().items().stream()
+                    .filter(s -> s.item().kind() == ItemKind.ENVIRONMENT)
+                    .findFirst()
+                    .orElseThrow(),
+                host("lanternhouse"),
+                InstallOptions.NONE.finished(finish("saturation=0.2")));
+    assertThat(p.remarks()).hasSize(1).first().asString().contains("as it was delivered");
+    assertThat(p.maps()).allMatch(m -> m.copied());
   }
 
   @Test

@@ -76,11 +76,7 @@ class DuplicatesPlaceTest {
   @Start
   void open(Stage primary) throws Exception {
     root = once.resolve("shelf" + number++);
-    try (var all = Files.walk(filled)) {
-      for (Path p : all.toList()) {
-        Files.copy(p, root.resolve(filled.relativize(p).toString()));
-      }
-    }
+    FxSteps.copy(filled, root);
     window =
         new MainWindow(
             primary,

@@ -1,5 +1,8 @@
 package keepshelf.desktop;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import org.testfx.util.WaitForAsyncUtils;
@@ -37,5 +40,14 @@ final class FxSteps {
                     && !window.shelfModel().busyProperty().get()
                     && window.pictures().waitingProperty().get() == 0));
     WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  /** Copies a folder with everything in it. */
+  static void copy(Path from, Path to) throws IOException {
+    try (var all = Files.walk(from)) {
+      for (Path p : all.toList()) {
+        Files.copy(p, to.resolve(from.relativize(p).toString()));
+      }
+    }
   }
 }

@@ -65,14 +65,8 @@ class ShelfPlaceTest {
 
   @Start
   void open(Stage stage) throws Exception {
-    Path root = dir.resolve("Skerry shelf");
-    Path from = once.resolve("Skerry shelf");
-    try (var all = Files.walk(from)) {
-      for (Path p : all.toList()) {
-        Files.copy(p, root.resolve(from.relativize(p).toString()));
-      }
-    }
-    shelf = Shelf.open(root);
+    FxSteps.copy(once.resolve("Skerry shelf"), dir.resolve("Skerry shelf"));
+    shelf = Shelf.open(dir.resolve("Skerry shelf"));
     window = new MainWindow(stage, shelf, new Settings(dir.resolve("settings.properties")), files);
     window.show();
   }

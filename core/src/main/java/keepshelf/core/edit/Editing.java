@@ -13,11 +13,9 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
-import keepshelf.core.archive.Hashes;
 import keepshelf.core.bin.ShelfChange;
 import keepshelf.core.bin.ShelfChange.Move;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.PackRecord;
@@ -25,7 +23,6 @@ import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.intake.ShelfLock;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
 /**
@@ -228,49 +225,7 @@ public final class Editing {
         "Splitting “" + name.strip() + "” from “" + nameOf(item) + "”",
         2,
         packs,
-        p -> split(p, taken, name.strip(), main));
-  }
-
-  private static PackRecord split(
-      PackRecord p, Map<String, Set<String>> taken, String name, String[] main) {
-    List<ItemRecord> out = new ArrayList<>();
-    for (ItemRecord i : p.items()) {
-      Set<String> of = taken.get(i.id());
-      if (of == null) {
-        out.add(i);
-        continue;
-      }
-      List<MapRecord> stay = i.maps().stream().filter(m -> !of.contains(m.path())).toList();
-      List<MapRecord> go = i.maps().stream().filter(m -> of.contains(m.path())).toList();
-      if (!stay.isEmpty()) {
-        out.add(i.withMaps(stay, i.problems().stream().filter(x -> !about(x, go)).toList()));
-      }
-      String id =
-          "i" + Hashes.sha256(p.id() + "/" + i.key() + "/" + go.getFirst().path()).substring(0, 12);
-      String key =
-          name.toLowerCase(java.util.Locale.ROOT).replaceAll("[^\\p{L}\\p{M}\\p{N}]+", "_");
-      ItemRecord made =
-          new ItemRecord(
-              id,
-              key.isEmpty() ? i.key() : key,
-              name,
-              i.kind(),
-              i.workflow(),
-              i.colourway(),
-              i.tileMetres(),
-              go,
-              i.problems().stream().filter(x -> about(x, go)).toList(),
-              i.also(),
-              main[0],
-              i.marks());
-      main[0] = main[0] == null ? id : main[0];
-      out.add(made);
-    }
-    return p.withItems(out);
-  }
-
-  private static boolean about(Problem p, List<MapRecord> maps) {
-    return p.path() != null && maps.stream().anyMatch(m -> p.path().endsWith(m.fileName()));
+        p -> ItemSplit.split(p, taken, name.strip(), main));
   }
 
   /**

@@ -98,102 +98,34 @@ public enum FinishSetting {
    */
   public Finish write(Finish f, String text) {
     String t = text.strip();
-    return switch (this) {
-      case TILE -> with(f, length(t, "m", false), f.turnDegrees(), f.rightMetres(), f.upMetres());
-      case TURN ->
-          with(f, f.tileMetres(), number(t, -360, 360, null), f.rightMetres(), f.upMetres());
-      case RIGHT -> with(f, f.tileMetres(), f.turnDegrees(), length(t, "m", true), f.upMetres());
-      case UP -> with(f, f.tileMetres(), f.turnDegrees(), f.rightMetres(), length(t, "m", true));
-      case RELIEF -> {
-        Double metres = length(t, "mm", false);
-        yield with(f, metres == null ? null : metres * 1000, f.normalStrength(), f.roughness());
-      }
-      case NORMAL -> with(f, f.reliefMillimetres(), number(t, 0, 10, null), f.roughness());
-      case ROUGHNESS -> with(f, f.reliefMillimetres(), f.normalStrength(), range(t));
-      default -> with(f, colour(f.colour() == null ? Finish.Colour.NONE : f.colour(), t));
-    };
+    return new Finish(
+        f.name(),
+        this == TILE ? length(t, "m", false) : f.tileMetres(),
+        this == TURN ? number(t, -360, 360, null) : f.turnDegrees(),
+        this == RIGHT ? length(t, "m", true) : f.rightMetres(),
+        this == UP ? length(t, "m", true) : f.upMetres(),
+        this == RELIEF ? millimetres(t) : f.reliefMillimetres(),
+        this == NORMAL ? number(t, 0, 10, null) : f.normalStrength(),
+        this == ROUGHNESS ? range(t) : f.roughness(),
+        colour(f.colour() == null ? Finish.Colour.NONE : f.colour(), t));
   }
 
+  /** The colour with this setting; null when it changes nothing, so that nothing is recorded. */
   private Finish.Colour colour(Finish.Colour c, String t) {
-    return switch (this) {
-      case HUE ->
-          new Finish.Colour(
-              number(t, -360, 360, 0.0),
-              c.saturation(),
-              c.brightness(),
-              c.contrast(),
-              c.tint(),
-              c.invert());
-      case SATURATION ->
-          new Finish.Colour(
-              c.hueDegrees(),
-              number(t, 0, 10, 1.0),
-              c.brightness(),
-              c.contrast(),
-              c.tint(),
-              c.invert());
-      case BRIGHTNESS ->
-          new Finish.Colour(
-              c.hueDegrees(),
-              c.saturation(),
-              number(t, 0, 100, 1.0),
-              c.contrast(),
-              c.tint(),
-              c.invert());
-      case CONTRAST ->
-          new Finish.Colour(
-              c.hueDegrees(),
-              c.saturation(),
-              c.brightness(),
-              number(t, 0, 10, 1.0),
-              c.tint(),
-              c.invert());
-      case TINT ->
-          new Finish.Colour(
-              c.hueDegrees(), c.saturation(), c.brightness(), c.contrast(), tint(t), c.invert());
-      default ->
-          new Finish.Colour(
-              c.hueDegrees(), c.saturation(), c.brightness(), c.contrast(), c.tint(), yes(t));
-    };
+    Finish.Colour next =
+        new Finish.Colour(
+            this == HUE ? number(t, -360, 360, 0.0) : c.hueDegrees(),
+            this == SATURATION ? number(t, 0, 10, 1.0) : c.saturation(),
+            this == BRIGHTNESS ? number(t, 0, 100, 1.0) : c.brightness(),
+            this == CONTRAST ? number(t, 0, 10, 1.0) : c.contrast(),
+            this == TINT ? tint(t) : c.tint(),
+            this == INVERT ? yes(t) : c.invert());
+    return next.equals(Finish.Colour.NONE) ? null : next;
   }
 
-  private static Finish with(Finish f, Double tile, Double turn, Double right, Double up) {
-    return new Finish(
-        f.name(),
-        tile,
-        turn,
-        right,
-        up,
-        f.reliefMillimetres(),
-        f.normalStrength(),
-        f.roughness(),
-        f.colour());
-  }
-
-  private static Finish with(Finish f, Double relief, Double normal, Finish.Range roughness) {
-    return new Finish(
-        f.name(),
-        f.tileMetres(),
-        f.turnDegrees(),
-        f.rightMetres(),
-        f.upMetres(),
-        relief,
-        normal,
-        roughness,
-        f.colour());
-  }
-
-  private static Finish with(Finish f, Finish.Colour colour) {
-    return new Finish(
-        f.name(),
-        f.tileMetres(),
-        f.turnDegrees(),
-        f.rightMetres(),
-        f.upMetres(),
-        f.reliefMillimetres(),
-        f.normalStrength(),
-        f.roughness(),
-        colour.equals(Finish.Colour.NONE) ? null : colour);
+  private Double millimetres(String t) {
+    Double metres = length(t, "mm", false);
+    return metres == null ? null : metres * 1000;
   }
 
   private Double length(String t, String unit, boolean signed) {

@@ -109,11 +109,7 @@ final class PlanMaker {
       }
     }
     residual(used);
-    boolean glow =
-        maps.stream().anyMatch(m -> m.role() == MapRole.EMISSION && m.source().holdsLight());
-    if (glow) {
-      remarks.add("What is brighter than white in the emission map is cut off at white.");
-    }
+    losses(as);
     boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
     Placement placement = inTiles ? placement(as) : Placement.WHOLE;
     double tile = placement.tileMetres();
@@ -214,6 +210,26 @@ final class PlanMaker {
     }
   }
 
+  /** Says what of the pictures' light and of the finish what it is set up as cannot have. */
+  private void losses(Setup as) {
+    Finish f = options.finish();
+    if (as == Setup.LIGHT) {
+      if (f != null) {
+        remarks.add("A light is installed as it was delivered: finishes adjust surfaces only.");
+      }
+      return;
+    }
+    if (maps.stream().anyMatch(m -> m.role() == MapRole.EMISSION && m.source().holdsLight())) {
+      remarks.add("What is brighter than white in the emission map is cut off at white.");
+    }
+    boolean laid = f != null && (f.turn() != 0 || f.right() != 0 || f.up() != 0);
+    if (laid && (as == Setup.PLANE || as == Setup.MODEL)) {
+      remarks.add(
+          "The finish turns or shifts the pictures; here they lie as the shape has them, and are"
+              + " neither turned nor shifted.");
+    }
+  }
+
   private Path heights(String resolution) {
     return item.item().mapsAt(resolution).stream()
         .filter(m -> m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP)
@@ -263,7 +279,10 @@ final class PlanMaker {
     double tile = knownTile().orElse(Previews.ASSUMED_TILE_METRES);
     double height = tile * proportions();
     Finish f = options.finish();
-    if (f == null || as == Setup.PLANE || (f.turn() == 0 && f.right() == 0 && f.up() == 0)) {
+    if (f == null || (f.turn() == 0 && f.right() == 0 && f.up() == 0)) {
+      return Placement.of(tile, height);
+    }
+    if (as == Setup.PLANE) {
       return Placement.of(tile, height);
     }
     if (profile.projection().equals("triplanar")) {

@@ -7,6 +7,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import keepshelf.core.catalogue.DatedLicence;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Kinship;
@@ -77,27 +79,9 @@ final class PackTables {
     if (changed.isEmpty()) {
       return true;
     }
-    var rows =
-        h.prepareBatch(
-            "update item set key = ?, name = ?, kind = ?, workflow = ?, colourway = ?, tile_metres"
-                + " = ?, problems = ?, also = ?, part_of = ?, marks = ? where id = ?");
+    rows(h, p, changed.stream().map(ItemRecord::id).collect(Collectors.toSet()));
     var cards = h.prepareBatch("delete from card where item_id = ?");
-    for (ItemRecord i : changed) {
-      rows.add(
-          i.key(),
-          i.name(),
-          i.kind().id(),
-          i.workflow().id(),
-          i.colourway(),
-          i.tileMetres(),
-          Json.line(i.problems()),
-          i.also().isEmpty() ? null : Json.line(i.also()),
-          i.partOf(),
-          i.marks().isNone() ? null : Json.line(i.marks()),
-          i.id());
-      cards.add(i.id());
-    }
-    rows.execute();
+    changed.forEach(i -> cards.add(i.id()));
     cards.execute();
     CardWriting.insert(h, changed, p.summary());
     return true;
@@ -131,41 +115,54 @@ final class PackTables {
         p.earlierLicences().isEmpty() ? null : Json.line(p.earlierLicences()));
   }
 
-  private static void items(Handle h, PackRecord p) {
-    if (p.items().isEmpty()) {
-      return;
-    }
+  /** Writes the rows of these items of a pack, be they new or there already. */
+  private static void rows(Handle h, PackRecord p, Set<String> ids) {
     var rows =
         h.prepareBatch(
             "insert into item(id, pack_id, position, key, name, kind, workflow, colourway,"
                 + " tile_metres, problems, also, part_of, marks) values (?, ?, ?, ?, ?, ?, ?, ?, ?,"
-                + " ?, ?, ?, ?)");
+                + " ?, ?, ?, ?) on conflict(id) do update set key = excluded.key, name ="
+                + " excluded.name, kind = excluded.kind, workflow = excluded.workflow, colourway ="
+                + " excluded.colourway, tile_metres = excluded.tile_metres, problems ="
+                + " excluded.problems, also = excluded.also, part_of = excluded.part_of, marks ="
+                + " excluded.marks");
+    for (int at = 0; at < p.items().size(); at++) {
+      ItemRecord i = p.items().get(at);
+      if (ids.contains(i.id())) {
+        rows.add(
+            i.id(),
+            p.id(),
+            at,
+            i.key(),
+            i.name(),
+            i.kind().id(),
+            i.workflow().id(),
+            i.colourway(),
+            i.tileMetres(),
+            Json.line(i.problems()),
+            i.also().isEmpty() ? null : Json.line(i.also()),
+            i.partOf(),
+            i.marks().isNone() ? null : Json.line(i.marks()));
+      }
+    }
+    rows.execute();
+  }
+
+  private static void items(Handle h, PackRecord p) {
+    if (p.items().isEmpty()) {
+      return;
+    }
+    rows(h, p, p.items().stream().map(ItemRecord::id).collect(Collectors.toSet()));
     var maps =
         h.prepareBatch(
             "insert into map(item_id, position, path, role, channels, resolution, width, height,"
                 + " channel_count, bits, format, handedness, tile, confidence, reasons, sha256,"
                 + " bytes) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)");
-    for (int at = 0; at < p.items().size(); at++) {
-      ItemRecord i = p.items().get(at);
-      rows.add(
-          i.id(),
-          p.id(),
-          at,
-          i.key(),
-          i.name(),
-          i.kind().id(),
-          i.workflow().id(),
-          i.colourway(),
-          i.tileMetres(),
-          Json.line(i.problems()),
-          i.also().isEmpty() ? null : Json.line(i.also()),
-          i.partOf(),
-          i.marks().isNone() ? null : Json.line(i.marks()));
+    for (ItemRecord i : p.items()) {
       for (int n = 0; n < i.maps().size(); n++) {
         map(maps, i.id(), n, i.maps().get(n));
       }
     }
-    rows.execute();
     if (maps.size() > 0) {
       maps.execute();
     }

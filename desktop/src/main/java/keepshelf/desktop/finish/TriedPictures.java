@@ -75,14 +75,16 @@ final class TriedPictures {
       Picture before = null;
       Picture after = null;
       FinishPreview read = has;
+      String trouble = null;
       try {
         read = has == null ? shelf.previews().finishing(item) : has;
         after = read.render(now.finish(), SIDE, now.lit());
         before = both ? read.render(null, SIDE, now.lit()) : null;
-      } catch (IOException e) {
-        String why = Words.of("finish.nopicture", item.item().name(), e.getMessage());
-        work.ui(() -> work.problems().add(Problem.warning("preview", null, why)));
+      } catch (IOException | RuntimeException | OutOfMemoryError e) {
+        // Whatever it is, the next wish must be tried again.
+        trouble = Words.of("finish.nopicture", item.item().name(), e.getMessage());
       }
+      String said = trouble;
       FinishPreview made = read;
       Picture first = before;
       Picture second = after;
@@ -94,6 +96,9 @@ final class TriedPictures {
         }
         if (second != null) {
           finished.set(second);
+        }
+        if (said != null) {
+          work.problems().add(Problem.warning("preview", null, said));
         }
         busy = false;
         next();

@@ -2,9 +2,7 @@ package keepshelf.desktop.hosts;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.Function;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
@@ -15,7 +13,6 @@ import javafx.collections.FXCollections;
 import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.catalogue.Marks;
 import keepshelf.core.search.Condition;
 import keepshelf.desktop.shelf.ShelfModel;
 
@@ -38,6 +35,7 @@ final class HostRows {
 
   private final ShelfModel shelf;
   private final ObservableList<ItemCard> shown = FXCollections.observableArrayList();
+  private final ObservableList<Group> groups = FXCollections.observableArrayList();
   private final StringProperty words = new SimpleStringProperty("");
   private final ObjectProperty<Group> group = new SimpleObjectProperty<>(Group.ALL);
   private final BooleanProperty installedOnly = new SimpleBooleanProperty();
@@ -46,7 +44,18 @@ final class HostRows {
   /** Rows out of all items of {@code shelf}. */
   HostRows(ShelfModel shelf) {
     this.shelf = shelf;
-    shelf.all().addListener((ListChangeListener<ItemCard>) c -> find());
+    groups.setAll(allGroups());
+    shelf
+        .all()
+        .addListener(
+            (ListChangeListener<ItemCard>)
+                c -> {
+                  List<Group> now = allGroups();
+                  if (!now.equals(groups)) {
+                    groups.setAll(now);
+                  }
+                  find();
+                });
     words.addListener(o -> find());
     group.addListener(o -> find());
     installedOnly.addListener(o -> find());
@@ -74,16 +83,14 @@ final class HostRows {
   }
 
   /** All groups there are: everything, the projects, the collections. */
-  List<Group> groups() {
-    List<Group> out = new ArrayList<>(List.of(Group.ALL));
-    names(Marks::projects).forEach(n -> out.add(new Group("project", n)));
-    names(Marks::collections).forEach(n -> out.add(new Group("collection", n)));
-    return out;
+  ObservableList<Group> groups() {
+    return groups;
   }
 
-  private TreeSet<String> names(Function<Marks, List<String>> of) {
-    TreeSet<String> out = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
-    shelf.all().forEach(c -> out.addAll(of.apply(c.marks())));
+  private List<Group> allGroups() {
+    List<Group> out = new ArrayList<>(List.of(Group.ALL));
+    shelf.projects().forEach(n -> out.add(new Group("project", n)));
+    shelf.collections().forEach(n -> out.add(new Group("collection", n)));
     return out;
   }
 

@@ -78,7 +78,7 @@ public final class HostsView implements Place {
     model.hosts().addListener((ListChangeListener<HostRecord>) c -> again.run());
     model.states().addListener((MapChangeListener<Cell, Object>) c -> again.run());
     model.plans().addListener((MapChangeListener<Cell, Object>) c -> again.run());
-    model.items().addListener((ListChangeListener<ItemCard>) c -> groups());
+    model.rows().groups().addListener((ListChangeListener<HostRows.Group>) c -> groups());
     model.focusProperty().addListener(o -> markFocus());
     model.lastProofProperty().addListener(o -> plan.show());
     groups();
@@ -133,11 +133,8 @@ public final class HostsView implements Place {
 
   private void groups() {
     var now = group.getValue();
-    var groups = model.rows().groups();
-    if (!groups.equals(group.getItems())) {
-      group.getItems().setAll(groups);
-      group.setValue(now != null && groups.contains(now) ? now : HostRows.Group.ALL);
-    }
+    group.getItems().setAll(model.rows().groups());
+    group.setValue(group.getItems().contains(now) ? now : HostRows.Group.ALL);
   }
 
   private void over(Region pane, Pos where) {

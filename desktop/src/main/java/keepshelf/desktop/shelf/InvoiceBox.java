@@ -16,7 +16,7 @@ final class InvoiceBox extends HBox {
   InvoiceBox(ShelvedItem s, Shelf shelf, ShelfActions actions) {
     super(6);
     setId("tag-invoice");
-    setAlignment(Pos.CENTER_LEFT);
+    setAlignment(Pos.BASELINE_LEFT);
     getStyleClass().add("drop-field");
     Purchase p = s.pack().purchase();
     String invoice = p == null ? null : p.invoice();

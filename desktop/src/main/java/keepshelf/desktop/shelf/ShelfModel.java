@@ -43,22 +43,31 @@ public final class ShelfModel {
    *
    * @param sources by name
    * @param licences that are in use, by identifier
+   * @param projects by name
+   * @param collections by name
    * @param packs each once
    * @param itemsOfPack how many items each pack has, by its identifier
    */
   record Known(
       List<String> sources,
       List<String> licences,
+      List<String> projects,
+      List<String> collections,
       List<ItemCard.PackCard> packs,
       Map<String, Integer> itemsOfPack) {
-    static final Known NOTHING = new Known(List.of(), List.of(), List.of(), Map.of());
+    static final Known NOTHING =
+        new Known(List.of(), List.of(), List.of(), List.of(), List.of(), Map.of());
 
     static Known of(List<ItemCard> all) {
       Set<String> sources = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
       Set<String> licences = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
+      Set<String> projects = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
+      Set<String> collections = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
       Map<String, ItemCard.PackCard> packs = new LinkedHashMap<>();
       Map<String, Integer> count = new HashMap<>();
       for (ItemCard c : all) {
+        projects.addAll(c.marks().projects());
+        collections.addAll(c.marks().collections());
         if (count.merge(c.pack().id(), 1, Integer::sum) == 1) {
           packs.put(c.pack().id(), c.pack());
           if (c.pack().source() != null) {
@@ -70,7 +79,12 @@ public final class ShelfModel {
         }
       }
       return new Known(
-          List.copyOf(sources), List.copyOf(licences), List.copyOf(packs.values()), count);
+          List.copyOf(sources),
+          List.copyOf(licences),
+          List.copyOf(projects),
+          List.copyOf(collections),
+          List.copyOf(packs.values()),
+          count);
     }
   }
 
@@ -184,6 +198,16 @@ public final class ShelfModel {
   /** What the records of all items have. */
   Known known() {
     return known;
+  }
+
+  /** Names of all projects. */
+  public List<String> projects() {
+    return known.projects();
+  }
+
+  /** Names of all collections. */
+  public List<String> collections() {
+    return known.collections();
   }
 
   /** The card of an item, or null. */
