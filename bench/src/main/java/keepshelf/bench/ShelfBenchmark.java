@@ -2,8 +2,10 @@ package keepshelf.bench;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.Shelf;
+import keepshelf.core.edit.Field;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.search.Query;
 import keepshelf.core.search.Search;
@@ -56,6 +58,7 @@ public class ShelfBenchmark {
 
   private Shelf shelf;
   private Search search;
+  private int shots;
 
   /** Makes the shelf when it is not there. */
   @Setup(Level.Trial)
@@ -63,12 +66,16 @@ public class ShelfBenchmark {
     Path root = Path.of(System.getProperty("java.io.tmpdir"), "keepshelf-many-100000");
     ManyShelf.make(root, 100_000);
     shelf = Shelf.open(root);
+    // The window does so by itself once it has read a shelf.
+    shelf.catalogue().tidy();
   }
 
-  /** A fresh search for each shot, so that nothing is remembered. */
+  /** A fresh search for each shot, so that nothing is remembered; then one item is changed. */
   @Setup(Level.Invocation)
-  public void fresh() {
+  public void fresh() throws ShelfException {
     search = shelf.search();
+    String one = search.all().get(shots++ % search.all().size()).id();
+    shelf.editing().set(List.of(one), Field.TAGS, "shot " + shots);
   }
 
   /** Closes it. */
@@ -81,6 +88,12 @@ public class ShelfBenchmark {
   @Benchmark
   public int read() {
     return shelf.search().all().size();
+  }
+
+  /** What one change of one item needs before it can be found. */
+  @Benchmark
+  public int renew() {
+    return shelf.search(search).all().size();
   }
 
   /** One query with the counts of all facets. */

@@ -326,6 +326,11 @@ public final class Shelf implements AutoCloseable {
     return Search.over(catalogue, licences);
   }
 
+  /** The same, reading only what has changed since {@code before}. */
+  public Search search(Search before) {
+    return Search.over(catalogue, licences, before);
+  }
+
   /** Whether {@code root} looks like a shelf. */
   public static boolean isShelf(Path root) {
     return Files.isDirectory(new ShelfFolder(root).own());

@@ -67,11 +67,19 @@ public interface Catalogue extends AutoCloseable {
   /** The items that have a map whose file has one of these SHA-256, by name. */
   List<ShelvedItem> withFiles(Set<String> sha256);
 
-  /** The cards of all items, joined ones as one, in no order. */
-  List<ItemCard> cards();
+  /** The cards of all items as they are now; only what has changed since {@code before} is read. */
+  Cards cards(Cards before);
 
-  /** Rows of the cards ({@link ItemCard#row()}) whose words match an FTS5 expression. */
-  int[] rowsWithWords(String expression);
+  /** The cards of all items as a person sees them, joined ones as one. */
+  default List<ItemCard> cards() {
+    return cards(Cards.NONE).shown();
+  }
+
+  /**
+   * Rows of the cards ({@link ItemCard#row()}) whose words match an FTS5 expression, of those from
+   * {@code first} to {@code last}: ranges can be asked for at once.
+   */
+  int[] rowsWithWords(String expression, int first, int last);
 
   /** Rows of the packs whose texts match an FTS5 expression. */
   int[] packRowsWithWords(String expression);
@@ -100,7 +108,7 @@ public interface Catalogue extends AutoCloseable {
   /** Files that were found missing or altered when the shelf was last checked. */
   List<BrokenFile> broken();
 
-  /** Identifiers of the items with such files, as they are shown. */
+  /** Identifiers of the items with such files, as their packs have them. */
   Set<String> brokenItems();
 
   /** Replaces what is known to be broken in a pack. */
@@ -108,6 +116,12 @@ public interface Catalogue extends AutoCloseable {
 
   /** A number that changes whenever anything in the catalogue was changed, by whomever. */
   long version();
+
+  /**
+   * Merges what many changes left behind in the indexes, when there is much of it, so that
+   * questions stay quick. Others may read and write meanwhile; ends early when interrupted.
+   */
+  void tidy();
 
   /** Writes a consistent copy of the catalogue to {@code file}, which must not exist. */
   void backUp(java.nio.file.Path file);

@@ -76,6 +76,29 @@ public record ItemCard(
       String got,
       String until) {}
 
+  /** The same card with what is known of its pack now. */
+  public ItemCard of(PackCard now) {
+    return new ItemCard(
+        row,
+        id,
+        key,
+        name,
+        kind,
+        workflow,
+        board,
+        tileMetres,
+        resolutions,
+        roles,
+        maps,
+        bytes,
+        severity,
+        state,
+        colour,
+        marks,
+        now,
+        moreRows);
+  }
+
   /** Labels of the resolutions on disk, small to large. */
   public List<String> labels() {
     List<String> out = new java.util.ArrayList<>();

@@ -2,81 +2,73 @@ package keepshelf.core.search;
 
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
+import keepshelf.core.catalogue.Cards;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.licensing.Licences;
 
 /**
- * Finds items on one state of the shelf: made once after each change (about a second for a hundred
- * thousand items), then asked as often as one types. Safe for use by several threads.
+ * Finds items on one state of the shelf: made once after each change (about a second for the first
+ * of a hundred thousand items, a fraction of it for the next), then asked as often as one types.
+ * Safe for use by several threads.
  */
 public final class Search {
   /** Below so many cards it is not worth while to share the work. */
   private static final int SMALL = 5_000;
 
+  private final Cards read;
   private final List<ItemCard> cards;
-  private final Map<String, ItemCard> byId = new HashMap<>();
+  private final Map<String, ItemCard> byId;
   private final WordIndex index;
   private final CardFacts facts;
   private final Facets facets;
   private final Map<String, List<InstallationRecord>> installed;
 
-  private Search(
-      List<ItemCard> cards,
-      WordIndex index,
-      CardFacts facts,
-      Map<String, List<InstallationRecord>> installed) {
-    this.installed = installed;
-    this.cards = cards;
-    this.index = index;
-    this.facts = facts;
-    this.facets = new Facets(cards, facts);
+  private Search(Catalogue catalogue, Licences licences, Search before) {
+    // Read beside the rest: the first mistyped word should not wait for it.
+    CompletableFuture<Spelling> spelling =
+        before == null
+            ? CompletableFuture.supplyAsync(() -> new Spelling(catalogue.words()))
+            : CompletableFuture.completedFuture(before.index.spelling());
+    read = catalogue.cards(before == null ? Cards.NONE : before.read);
+    cards =
+        before == null ? ByName.of(read.shown()) : ByName.renewed(before.cards, before.read, read);
+    byId = HashMap.newHashMap(cards.size());
     cards.forEach(c -> byId.put(c.id(), c));
-  }
-
-  /** Over what {@code catalogue} has now. */
-  public static Search over(Catalogue catalogue, Licences licences) {
-    // Made beside the rest: the first mistyped word should not wait for it.
-    CompletableFuture<WordIndex.Spelling> spelling =
-        CompletableFuture.supplyAsync(() -> new WordIndex.Spelling(catalogue.words()));
-    List<ItemCard> cards = byName(catalogue.cards());
-    Map<String, List<InstallationRecord>> installed = new HashMap<>();
     Map<String, Set<String>> hosts = new HashMap<>();
     Map<String, String> lastUsed = new HashMap<>();
+    installed = new HashMap<>();
     for (InstallationRecord i : catalogue.installations()) {
       installed.computeIfAbsent(i.item(), x -> new ArrayList<>()).add(i);
       hosts.computeIfAbsent(i.item(), x -> new TreeSet<>()).add(i.host());
       lastUsed.merge(i.item(), i.installedAt(), (a, b) -> a.compareTo(b) > 0 ? a : b);
     }
-    Set<String> broken = new HashSet<>(catalogue.brokenItems());
-    return new Search(
-        cards,
-        new WordIndex(catalogue, cards, spelling.join()),
-        new CardFacts(licences, hosts, lastUsed, broken),
-        installed);
+    Set<String> broken = new HashSet<>();
+    catalogue.brokenItems().forEach(id -> broken.add(read.shownAs(id)));
+    facts = new CardFacts(licences, hosts, lastUsed, broken);
+    facets = new Facets(cards, facts);
+    index = new WordIndex(catalogue, cards, spelling.join(), before == null);
   }
 
-  private record Named(String name, ItemCard card) {}
+  /** Over what {@code catalogue} has now. */
+  public static Search over(Catalogue catalogue, Licences licences) {
+    return new Search(catalogue, licences, null);
+  }
 
-  private static List<ItemCard> byName(List<ItemCard> cards) {
-    return cards.parallelStream()
-        .map(c -> new Named(c.name().toLowerCase(Locale.ROOT), c))
-        .sorted(Comparator.comparing(Named::name).thenComparing(n -> n.card().id()))
-        .map(Named::card)
-        .toList();
+  /** Over what the catalogue has now; only what has changed since {@code before} is read. */
+  public static Search over(Catalogue catalogue, Licences licences, Search before) {
+    return new Search(catalogue, licences, before);
   }
 
   /** Every item, by name. */

@@ -1,51 +1,60 @@
 package keepshelf.core.search;
 
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeMap;
+import java.util.stream.IntStream;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemCard;
 
 /** Tells which of a list of cards have a word, by the catalogue's index of words. */
 final class WordIndex {
-  private final Catalogue catalogue;
-  private final int[] cardOfRow;
-  private final Map<Integer, BitSet> cardsOfPackRow;
-  private final int cards;
-  private final Spelling spelling;
-  private final Map<String, BitSet> known = new HashMap<>();
+  /** Below so many rows it is not worth while to share the work. */
+  private static final int SMALL = 5_000;
 
-  WordIndex(Catalogue catalogue, List<ItemCard> list, Spelling spelling) {
+  private final Catalogue catalogue;
+  private final int firstRow;
+  private final int[] cardOfRow;
+  private final int[] packRowOfCard;
+  private final int cards;
+  private final Map<String, BitSet> known = new HashMap<>();
+  private Spelling spelling;
+  private boolean fresh;
+
+  /**
+   * Over {@code list}.
+   *
+   * @param spelling the words of this state, or of an earlier one
+   * @param fresh whether they are of this state
+   */
+  WordIndex(Catalogue catalogue, List<ItemCard> list, Spelling spelling, boolean fresh) {
     this.catalogue = catalogue;
     this.cards = list.size();
     this.spelling = spelling;
+    this.fresh = fresh;
+    int least = Integer.MAX_VALUE;
     int most = 0;
     for (ItemCard c : list) {
+      least = Math.min(least, c.row());
       most = Math.max(most, c.row());
       for (int r : c.moreRows()) {
+        least = Math.min(least, r);
         most = Math.max(most, r);
       }
     }
-    cardOfRow = new int[most + 1];
-    java.util.Arrays.fill(cardOfRow, -1);
-    cardsOfPackRow = new HashMap<>();
+    firstRow = Math.min(least, most);
+    cardOfRow = new int[most - firstRow + 1];
+    Arrays.fill(cardOfRow, -1);
+    packRowOfCard = new int[cards];
     for (int i = 0; i < cards; i++) {
       ItemCard c = list.get(i);
-      cardOfRow[c.row()] = i;
+      cardOfRow[c.row() - firstRow] = i;
       for (int r : c.moreRows()) {
-        cardOfRow[r] = i;
+        cardOfRow[r - firstRow] = i;
       }
-      if (c.pack().row() > 0) {
-        BitSet of = cardsOfPackRow.get(c.pack().row());
-        if (of == null) {
-          of = new BitSet();
-          cardsOfPackRow.put(c.pack().row(), of);
-        }
-        of.set(i);
-      }
+      packRowOfCard[i] = c.pack().row();
     }
   }
 
@@ -63,10 +72,31 @@ final class WordIndex {
     if (!exact.isEmpty() || word.quoted() || word.not()) {
       return new Found(exact, List.of());
     }
-    List<String> near = spelling.near(word.text());
+    Found near = near(spelling(), word);
+    // Its words may be those of an earlier state.
+    return near.cards().isEmpty() && renewed() ? near(spelling(), word) : near;
+  }
+
+  private Found near(Spelling words, Query.Word word) {
+    List<String> near = words.near(word.text());
     BitSet all = new BitSet();
     near.forEach(w -> all.or(cards(expression(w, false))));
     return new Found(all, near);
+  }
+
+  /** The words that mistyped ones are taken for. */
+  synchronized Spelling spelling() {
+    return spelling;
+  }
+
+  /** Whether words of this state are at hand now that were not before. */
+  private synchronized boolean renewed() {
+    if (fresh) {
+      return false;
+    }
+    spelling = new Spelling(catalogue.words());
+    fresh = true;
+    return true;
   }
 
   /** A phrase in the index's own language; {@code begin}: its last word may go on. */
@@ -75,96 +105,47 @@ final class WordIndex {
   }
 
   private synchronized BitSet cards(String expression) {
-    return known.computeIfAbsent(
-        expression,
-        e -> {
-          BitSet out = new BitSet(cards);
-          for (int row : catalogue.rowsWithWords(e)) {
-            if (row < cardOfRow.length && cardOfRow[row] >= 0) {
-              out.set(cardOfRow[row]);
-            }
-          }
-          for (int row : catalogue.packRowsWithWords(e)) {
-            BitSet of = cardsOfPackRow.get(row);
-            if (of != null) {
-              out.or(of);
-            }
-          }
-          return out;
-        });
+    return known.computeIfAbsent(expression, this::read);
   }
 
-  /** Words of the index by length, for finding what a mistyped one was meant to be. */
-  static final class Spelling {
-    private static final int MOST = 6;
+  /** Asked for at once: the words of packs, and those of items in a range of rows for each core. */
+  private BitSet read(String expression) {
+    int rows = cardOfRow.length;
+    int parts = rows < SMALL ? 1 : Runtime.getRuntime().availableProcessors();
+    BitSet out = new BitSet(cards);
+    IntStream.rangeClosed(0, parts)
+        .parallel()
+        .mapToObj(p ->
+            p == parts
+                ? inPacks(expression)
+                : items(
+                    expression,
+                    (int) ((long) rows * p / parts),
+                    (int) ((long) rows * (p + 1) / parts)))
+        .forEachOrdered(out::or);
+    return out;
+  }
 
-    private final Map<Integer, List<String>> byLength = new TreeMap<>();
+  private BitSet inPacks(String expression) {
+    BitSet packs = new BitSet();
+    for (int row : catalogue.packRowsWithWords(expression)) {
+      packs.set(row);
+    }
+    BitSet out = new BitSet(cards);
+    for (int i = 0; i < cards && !packs.isEmpty(); i++) {
+      out.set(i, packs.get(packRowOfCard[i]));
+    }
+    return out;
+  }
 
-    Spelling(List<String> words) {
-      for (String w : words) {
-        if (w.length() >= 3 && !Character.isDigit(w.charAt(0))) {
-          byLength.computeIfAbsent(w.length(), n -> new java.util.ArrayList<>()).add(w);
-        }
+  private BitSet items(String expression, int from, int to) {
+    BitSet out = new BitSet(cards);
+    for (int row : catalogue.rowsWithWords(expression, firstRow + from, firstRow + to - 1)) {
+      int card = cardOfRow[row - firstRow];
+      if (card >= 0) {
+        out.set(card);
       }
     }
-
-    /**
-     * Words one mistake away (two for words of eight letters and more): a letter too many, missing,
-     * another, or two swapped (restricted Damerau-Levenshtein distance). None for words under four
-     * letters. The nearest first, at most six.
-     */
-    List<String> near(String typed) {
-      String w = typed.toLowerCase(java.util.Locale.ROOT);
-      if (w.length() < 4) {
-        return List.of();
-      }
-      int most = w.length() >= 8 ? 2 : 1;
-      Set<String> out = new java.util.LinkedHashSet<>();
-      for (int d = 1; d <= most && out.isEmpty(); d++) {
-        for (int n = w.length() - d; n <= w.length() + d; n++) {
-          for (String other : byLength.getOrDefault(n, List.of())) {
-            if (distance(w, other, d) <= d && out.size() < MOST) {
-              out.add(other);
-            }
-          }
-        }
-      }
-      return List.copyOf(out);
-    }
-
-    /** The distance, or {@code most} + 1 when it is larger. */
-    static int distance(String a, String b, int most) {
-      int n = b.length();
-      int[] before = new int[n + 1];
-      int[] last = new int[n + 1];
-      int[] row = new int[n + 1];
-      for (int j = 0; j <= n; j++) {
-        last[j] = j;
-      }
-      for (int i = 1; i <= a.length(); i++) {
-        row[0] = i;
-        int least = i;
-        for (int j = 1; j <= n; j++) {
-          int cost = a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1;
-          int v = Math.min(Math.min(row[j - 1], last[j]) + 1, last[j - 1] + cost);
-          if (i > 1
-              && j > 1
-              && a.charAt(i - 1) == b.charAt(j - 2)
-              && a.charAt(i - 2) == b.charAt(j - 1)) {
-            v = Math.min(v, before[j - 2] + 1);
-          }
-          row[j] = v;
-          least = Math.min(least, v);
-        }
-        if (least > most) {
-          return most + 1;
-        }
-        int[] t = before;
-        before = last;
-        last = row;
-        row = t;
-      }
-      return last[n];
-    }
+    return out;
   }
 }

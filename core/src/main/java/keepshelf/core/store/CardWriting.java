@@ -24,12 +24,14 @@ final class CardWriting {
     if (items.isEmpty()) {
       return;
     }
+    CardTables.tick(h);
     Map<String, OkLab> colours = colours(h, pack.id());
     var cards =
         h.prepareBatch(
             "insert into card(item_id, pack_id, key, name, kind, workflow, tile_metres, marks,"
-                + " board, resolutions, roles, maps, bytes, severity, state, colour_of, l, a, b)"
-                + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)");
+                + " board, resolutions, roles, maps, bytes, severity, state, colour_of, l, a, b,"
+                + " change) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,"
+                + " (select n from card_clock))");
     for (ItemRecord i : items) {
       String colourOf = colourOf(i);
       OkLab colour = colours.get(colourOf);

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.core.catalogue.Cards.PackPair;
 import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -15,15 +16,13 @@ import org.jdbi.v3.core.Handle;
 final class JoinTables {
   private JoinTables() {}
 
-  private record Edge(String a, String b) {}
-
   /** {@code found}, each as the item that shows it, with all its editions. */
   static List<ShelvedItem> joined(Handle h, List<ShelvedItem> found) {
-    List<Edge> edges = edges(h);
-    if (edges.isEmpty()) {
+    Set<PackPair> pairs = pairs(h);
+    if (pairs.isEmpty()) {
       return found;
     }
-    JoinedItems joined = JoinedItems.of(family(h, found, edges));
+    JoinedItems joined = JoinedItems.of(family(h, found, pairs));
     Set<String> wanted = new HashSet<>();
     found.forEach(s -> wanted.add(joined.shown(s.item().id())));
     return joined.items().stream().filter(s -> wanted.contains(s.item().id())).toList();
@@ -32,16 +31,17 @@ final class JoinTables {
   /** The items, as their packs have them, that are shown as the item {@code id}. */
   static List<ShelvedItem> parts(Handle h, String id) {
     List<ShelvedItem> found = PackTables.items(h, "i.id = :q", id);
-    List<ShelvedItem> all = family(h, found, edges(h));
+    List<ShelvedItem> all = family(h, found, pairs(h));
     JoinedItems joined = JoinedItems.of(all);
     String shown = joined.shown(id);
     return all.stream().filter(s -> joined.shown(s.item().id()).equals(shown)).toList();
   }
 
-  /** The items that are made of several: each whole first, then all its parts but the main one. */
-  static Map<String, List<ShelvedItem>> families(Handle h) {
-    Set<String> packs = new HashSet<>();
-    edges(h).forEach(e -> packs.addAll(List.of(e.a(), e.b())));
+  /**
+   * The items of {@code packs} that are made of several: each whole first, then all its parts but
+   * the main one.
+   */
+  static Map<String, List<ShelvedItem>> families(Handle h, Set<String> packs) {
     List<ShelvedItem> all = new ArrayList<>();
     packs.forEach(p -> all.addAll(PackTables.items(h, "i.pack_id = :q", p)));
     JoinedItems joined = JoinedItems.of(all);
@@ -60,31 +60,32 @@ final class JoinTables {
     return out;
   }
 
-  private static List<Edge> edges(Handle h) {
-    List<Edge> out = new ArrayList<>();
+  /** The packs that items of each other may stand as one with. */
+  static Set<PackPair> pairs(Handle h) {
+    Set<PackPair> out = new HashSet<>();
     h.createQuery("select id, replaces from pack where replaces is not null")
         .map((r, c) -> {
           Kinship k = Json.mapper().readValue(r.getString(2), Kinship.class);
           return k.relation() == Kinship.Relation.OTHER_EDITION
-              && out.add(new Edge(r.getString(1), k.pack()));
+              && out.add(new PackPair(r.getString(1), k.pack()));
         })
         .list();
     out.addAll(
         h.createQuery(
                 "select i.pack_id, t.pack_id from item i indexed by item_part cross join item t on"
                     + " t.id = i.part_of where i.part_of is not null")
-            .map((r, c) -> new Edge(r.getString(1), r.getString(2)))
+            .map((r, c) -> new PackPair(r.getString(1), r.getString(2)))
             .list());
     return out;
   }
 
-  private static List<ShelvedItem> family(Handle h, List<ShelvedItem> found, List<Edge> edges) {
+  private static List<ShelvedItem> family(Handle h, List<ShelvedItem> found, Set<PackPair> pairs) {
     Set<String> packs = new HashSet<>();
     found.forEach(s -> packs.add(s.pack().id()));
     boolean grew = true;
     while (grew) {
       grew = false;
-      for (Edge e : edges) {
+      for (PackPair e : pairs) {
         if (packs.contains(e.a()) != packs.contains(e.b())) {
           grew |= packs.add(e.a()) | packs.add(e.b());
         }

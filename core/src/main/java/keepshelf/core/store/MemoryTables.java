@@ -82,12 +82,12 @@ final class MemoryTables {
         .list();
   }
 
-  static List<String> brokenItems(Handle h) {
+  static Set<String> brokenItems(Handle h) {
     return h.createQuery(
             "select distinct i.id from broken_file b cross join item i on i.pack_id = b.pack_id"
                 + " cross join map m on m.item_id = i.id and m.path = b.path")
         .mapTo(String.class)
-        .list();
+        .set();
   }
 
   static void putBroken(Handle h, String pack, List<BrokenFile> files) {

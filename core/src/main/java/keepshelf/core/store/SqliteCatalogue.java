@@ -1,5 +1,7 @@
 package keepshelf.core.store;
 
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
 import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.ArrayList;
@@ -9,10 +11,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.catalogue.BrokenFile;
+import keepshelf.core.catalogue.Cards;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
-import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.catalogue.KeptDescriptor;
@@ -37,13 +39,20 @@ import org.sqlite.SQLiteDataSource;
  */
 public final class SqliteCatalogue implements Catalogue {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 5;
+  static final int SCHEMA = 6;
 
+  /**
+   * More than the threads that ever ask at once: each core for a search, and what goes on beside.
+   */
+  private static final int MOST_CONNECTIONS = Runtime.getRuntime().availableProcessors() + 16;
+
+  private final HikariDataSource pool;
   private final Jdbi jdbi;
   private final java.sql.Connection keepOpen;
 
-  private SqliteCatalogue(Jdbi jdbi, java.sql.Connection keepOpen) {
-    this.jdbi = jdbi;
+  private SqliteCatalogue(HikariDataSource pool, java.sql.Connection keepOpen) {
+    this.pool = pool;
+    this.jdbi = Jdbi.create(pool);
     this.keepOpen = keepOpen;
   }
 
@@ -68,12 +77,22 @@ public final class SqliteCatalogue implements Catalogue {
         keep.close();
         throw e;
       }
-      Jdbi jdbi = Jdbi.create(source);
-      jdbi.useTransaction(CardTables::fill);
-      return new SqliteCatalogue(jdbi, keep);
+      Jdbi.create(source).useTransaction(CardTables::fill);
+      return new SqliteCatalogue(pool(source), keep);
     } catch (SQLException | RuntimeException e) {
       throw new ShelfException(Problem.error("catalogue", file.toString(), trouble(file, e)), e);
     }
+  }
+
+  /** Connections that stay open: a fresh one costs more than most of the questions asked of it. */
+  private static HikariDataSource pool(SQLiteDataSource source) {
+    HikariConfig config = new HikariConfig();
+    config.setDataSource(source);
+    config.setPoolName("catalogue");
+    config.setMaximumPoolSize(MOST_CONNECTIONS);
+    config.setMinimumIdle(0);
+    config.setInitializationFailTimeout(-1);
+    return new HikariDataSource(config);
   }
 
   private static void migrate(Path file, SQLiteDataSource source, java.sql.Connection c)
@@ -242,18 +261,18 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
-  public List<ItemCard> cards() {
-    return read(CardTables::all);
+  public Cards cards(Cards before) {
+    return jdbi.inTransaction(h -> CardReading.read(h, before));
   }
 
   @Override
-  public int[] rowsWithWords(String expression) {
-    return read(h -> CardTables.matching(h, "words", expression));
+  public int[] rowsWithWords(String expression, int first, int last) {
+    return read(h -> CardTables.matching(h, "words", expression, first, last));
   }
 
   @Override
   public int[] packRowsWithWords(String expression) {
-    return read(h -> CardTables.matching(h, "pack_words", expression));
+    return read(h -> CardTables.matching(h, "pack_words", expression, 0, Integer.MAX_VALUE));
   }
 
   @Override
@@ -293,13 +312,7 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public Set<String> brokenItems() {
-    return read(h -> {
-      List<ShelvedItem> found = new java.util.ArrayList<>();
-      MemoryTables.brokenItems(h).forEach(id -> found.addAll(PackTables.items(h, "i.id = :q", id)));
-      return JoinTables.joined(h, found).stream()
-          .map(s -> s.item().id())
-          .collect(java.util.stream.Collectors.toSet());
-    });
+    return read(MemoryTables::brokenItems);
   }
 
   @Override
@@ -315,6 +328,11 @@ public final class SqliteCatalogue implements Catalogue {
     } catch (SQLException e) {
       throw new IllegalStateException("the catalogue cannot be read: " + e.getMessage(), e);
     }
+  }
+
+  @Override
+  public void tidy() {
+    jdbi.useHandle(IndexTidying::tidy);
   }
 
   @Override
@@ -391,6 +409,7 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public void close() {
+    pool.close();
     try {
       keepOpen.close();
     } catch (SQLException e) {

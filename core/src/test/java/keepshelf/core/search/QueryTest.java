@@ -75,8 +75,7 @@ class QueryTest {
   @Test
   void wordsAreFoundInSpiteOfATypingMistake() {
     var s =
-        new WordIndex.Spelling(
-            List.of("verdigris", "copper", "canvas", "slate", "rope", "barnacle", "2048"));
+        new Spelling(List.of("verdigris", "copper", "canvas", "slate", "rope", "barnacle", "2048"));
     assertThat(s.near("verdigirs")).containsExactly("verdigris");
     assertThat(s.near("coper")).containsExactly("copper");
     assertThat(s.near("barnakel")).containsExactly("barnacle");
@@ -88,7 +87,7 @@ class QueryTest {
   @ParameterizedTest
   @CsvSource({"rope,rope,0", "rope,ropes,1", "rope,roep,1", "rope,kelp,4", "slate,plates,2"})
   void distancesAreThoseOfEditing(String a, String b, int distance) {
-    assertThat(WordIndex.Spelling.distance(a, b, 9)).isEqualTo(distance);
-    assertThat(WordIndex.Spelling.distance(b, a, 9)).isEqualTo(distance);
+    assertThat(Spelling.distance(a, b, 9)).isEqualTo(distance);
+    assertThat(Spelling.distance(b, a, 9)).isEqualTo(distance);
   }
 }

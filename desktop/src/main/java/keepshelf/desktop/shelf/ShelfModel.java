@@ -105,6 +105,10 @@ public final class ShelfModel {
   private final AtomicLong looked = new AtomicLong();
   private Known known = Known.NOTHING;
   private Search search;
+
+  /** What was read last; used only where reading is done. */
+  private Search newest;
+
   private List<ItemCard> shown = List.of();
   private long version = -1;
   private int open;
@@ -223,7 +227,8 @@ public final class ShelfModel {
         return;
       }
       long at = shelf.catalogue().version();
-      Search next = shelf.search();
+      Search next = shelf.search(newest);
+      newest = next;
       Known has = Known.of(next.all());
       work.ui(() -> {
         version = at;
@@ -232,6 +237,7 @@ public final class ShelfModel {
         all.setAll(next.all());
         find();
       });
+      work.quietly(shelf.catalogue()::tidy);
     });
   }
 

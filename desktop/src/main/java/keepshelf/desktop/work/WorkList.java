@@ -94,6 +94,11 @@ public final class WorkList implements AutoCloseable {
   }
 
   private void unexpected(String title, RuntimeException e) {
+    if (closing) {
+      // What still read the shelf found it closed.
+      org.slf4j.LoggerFactory.getLogger(WorkList.class).debug("{} while closing", title, e);
+      return;
+    }
     org.slf4j.LoggerFactory.getLogger(WorkList.class).error("{}", title, e);
     ui.execute(() ->
         problems.add(
