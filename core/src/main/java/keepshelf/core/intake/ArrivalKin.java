@@ -27,6 +27,7 @@ import keepshelf.core.recognise.SourceFile;
  * @param added names of files that only the arrival has
  * @param removed names of files that only the other pack has
  * @param changed names of files that differ
+ * @param marked whether a person has put something on the other pack's items that is carried over
  */
 public record ArrivalKin(
     Kinship kinship,
@@ -34,7 +35,8 @@ public record ArrivalKin(
     String version,
     List<String> added,
     List<String> removed,
-    List<String> changed) {
+    List<String> changed,
+    boolean marked) {
   /** Copies the lists. */
   public ArrivalKin {
     added = List.copyOf(added);
@@ -46,7 +48,12 @@ public record ArrivalKin(
   public String sentence() {
     String other = version == null ? name : name + " v" + version;
     return switch (kinship.relation()) {
-      case NEWER_VERSION -> "newer than " + other + " on the shelf: " + count();
+      case NEWER_VERSION ->
+          "newer than "
+              + other
+              + " on the shelf: "
+              + count()
+              + (marked ? "; tags, notes and finishes of its items are carried over" : "");
       case OLDER_VERSION -> "older than " + other + " on the shelf: " + count();
       case OTHER_EDITION -> "another edition of " + other + " on the shelf";
     };
@@ -160,27 +167,30 @@ public record ArrivalKin(
   }
 
   private static ArrivalKin compared(Arrival a, PackRecord pack, Relation relation) {
-    Map<String, String> mine = new HashMap<>();
-    List<SourceFile> files = new ArrayList<>();
-    a.recognition().items().forEach(i -> i.maps().forEach(m -> files.add(m.file())));
-    a.recognition().loose().forEach(l -> files.add(l.file()));
-    for (SourceFile f : files) {
-      var unpacked = a.unpacked().get(f.path());
-      mine.put(f.name(), unpacked == null ? String.valueOf(f.size()) : unpacked.sha256());
-    }
-    Map<String, String> theirs = new HashMap<>();
+    List<Delivered> mine = new ArrayList<>();
+    a.recognition().items().forEach(i -> i.maps().forEach(m -> mine.add(delivered(a, m.file()))));
+    a.recognition().loose().forEach(l -> mine.add(delivered(a, l.file())));
+    List<Delivered> theirs = new ArrayList<>();
     for (PackRecord.FileRecord f : pack.files()) {
-      String name = f.path().substring(f.path().lastIndexOf('/') + 1);
-      theirs.put(name, a.unpacked().isEmpty() ? String.valueOf(f.bytes()) : f.sha256());
+      theirs.add(
+          new Delivered(f.path(), a.unpacked().isEmpty() ? "" + f.bytes() : f.sha256()));
     }
-    Set<String> added = new TreeSet<>(mine.keySet());
-    added.removeAll(theirs.keySet());
-    Set<String> removed = new TreeSet<>(theirs.keySet());
-    removed.removeAll(mine.keySet());
+    Map<String, Delivered> now = Delivered.byKey(mine);
+    Map<String, Delivered> before = Delivered.byKey(theirs);
+    Set<String> added = new TreeSet<>();
+    Set<String> removed = new TreeSet<>();
     Set<String> changed = new TreeSet<>();
-    mine.forEach((n, hash) -> {
-      if (theirs.containsKey(n) && !theirs.get(n).equals(hash)) {
-        changed.add(n);
+    now.forEach((key, d) -> {
+      Delivered was = before.get(key);
+      if (was == null) {
+        added.add(d.name());
+      } else if (!was.content().equals(d.content())) {
+        changed.add(d.name());
+      }
+    });
+    before.forEach((key, d) -> {
+      if (!now.containsKey(key)) {
+        removed.add(d.name());
       }
     });
     return new ArrivalKin(
@@ -189,6 +199,13 @@ public record ArrivalKin(
         pack.version(),
         new ArrayList<>(added),
         new ArrayList<>(removed),
-        new ArrayList<>(changed));
+        new ArrayList<>(changed),
+        relation == Relation.NEWER_VERSION && CarriedMarks.any(pack));
+  }
+
+  private static Delivered delivered(Arrival a, SourceFile f) {
+    var unpacked = a.unpacked().get(f.path());
+    return new Delivered(
+        String.join("/", f.parts()), unpacked == null ? "" + f.size() : unpacked.sha256());
   }
 }

@@ -228,11 +228,17 @@ public final class Filing {
         folder,
         archive,
         Instant.now().truncatedTo(java.time.temporal.ChronoUnit.SECONDS).toString(),
-        items,
+        carried(items, w.kin()),
         files,
         papers(w.purchase(), folder),
         w.kin(),
         List.of());
+  }
+
+  private List<ItemRecord> carried(List<ItemRecord> items, Kinship kin) {
+    return kin == null || kin.relation() != Kinship.Relation.NEWER_VERSION
+        ? items
+        : catalogue.pack(kin.pack()).map(p -> CarriedMarks.onto(items, p)).orElse(items);
   }
 
   /** The purchase with its invoice copied to {@code <pack>.papers} beside the pack. */

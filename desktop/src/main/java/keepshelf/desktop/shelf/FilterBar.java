@@ -31,7 +31,9 @@ import keepshelf.desktop.kit.Kit;
  */
 final class FilterBar extends HBox {
   private static final int MOST_VALUES = 18;
-  private static final double RIGHT = 305;
+  /** What stands at the right beside the count, with all gaps. */
+  private static final double RIGHT = 231;
+
   private static final List<String> FACETS =
       List.of(
           "kind", "source", "licence", "maps", "res", "is", "in", "project", "collection", "tag");
@@ -64,7 +66,7 @@ final class FilterBar extends HBox {
     asked.setAlignment(Pos.CENTER_LEFT);
     asked.setMinWidth(0);
     // As wide as the bar without what stands at its right, so that it knows its rows beforehand.
-    asked.prefWrapLengthProperty().bind(widthProperty().subtract(RIGHT));
+    asked.prefWrapLengthProperty().bind(widthProperty().subtract(count.widthProperty()).subtract(RIGHT));
     asked.setPadding(new Insets(6, 0, 6, 0));
     setHgrow(asked, Priority.ALWAYS);
     for (String f : FACETS) {

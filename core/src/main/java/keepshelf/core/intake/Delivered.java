@@ -1,0 +1,59 @@
+package keepshelf.core.intake;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Pattern;
+
+/**
+ * A file of a pack, to be compared with that of another version.
+ *
+ * @param path within the pack, with slashes
+ * @param content what is alike when the contents are: a hash, or the size where nothing was read
+ */
+record Delivered(String path, String content) {
+  /** "v2", "v1.3", "version 4": another one in the next version of the same file. */
+  private static final Pattern VERSION =
+      Pattern.compile(
+          "(?<![\\p{L}\\p{N}])(?:v|ver|version|rev)[._ -]?\\d+(?:[._]\\d+)*(?![\\p{L}\\p{N}])",
+          Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CHARACTER_CLASS);
+
+  /** The name alone. */
+  String name() {
+    return path.substring(path.lastIndexOf('/') + 1);
+  }
+
+  /**
+   * The files by what is the same for them in each version: their path without a folder that all
+   * of them lie in, and without words for a version.
+   */
+  static Map<String, Delivered> byKey(List<Delivered> files) {
+    String top = top(files);
+    Map<String, Delivered> out = new LinkedHashMap<>();
+    for (Delivered d : files) {
+      String path = d.path.substring(top.length());
+      if (out.putIfAbsent(key(path), d) != null) {
+        out.put(path, d);
+      }
+    }
+    return out;
+  }
+
+  private static String key(String path) {
+    return VERSION.matcher(path.replace('_', ' ')).replaceAll("v").toLowerCase(Locale.ROOT);
+  }
+
+  /** The folders that all files lie in, with a slash at the end; empty for none. */
+  private static String top(List<Delivered> files) {
+    String top = null;
+    for (Delivered d : files) {
+      String folder = d.path.substring(0, d.path.lastIndexOf('/') + 1);
+      while (top != null && !folder.startsWith(top)) {
+        top = top.substring(0, top.lastIndexOf('/', top.length() - 2) + 1);
+      }
+      top = top == null ? folder : top;
+    }
+    return top == null ? "" : top;
+  }
+}
