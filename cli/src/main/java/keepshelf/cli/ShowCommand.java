@@ -1,9 +1,14 @@
 package keepshelf.cli;
 
+import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.edit.Field;
 import keepshelf.core.problem.ShelfException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -43,39 +48,44 @@ final class ShowCommand implements Callable<Integer> {
         out.json(ItemJson.whole(s, shelf.catalogue().installations()));
         return Exit.DONE;
       }
-      out.say(
-          s.item().name()
-              + "  "
-              + s.item().id()
-              + "  "
-              + s.item().kind().id()
-              + ", "
-              + s.item().workflow().title());
-      out.say(
-          "  pack "
-              + s.pack().name()
-              + (s.pack().version() == null ? "" : " v" + s.pack().version())
-              + ", source "
-              + s.pack().source()
-              + ", licence "
-              + s.pack().licence());
-      for (MapRecord m : s.item().maps()) {
-        out.say(
-            "  "
-                + m.role().title().toLowerCase(java.util.Locale.ROOT)
-                + "  "
-                + m.width()
-                + " × "
-                + m.height()
-                + "  "
-                + m.bits()
-                + " bit  "
-                + s.pack().folder()
-                + "/"
-                + m.path());
-      }
-      s.item().problems().forEach(p -> out.say("  ! " + p.message()));
+      say(s, shelf.catalogue().installations());
     }
     return Exit.DONE;
+  }
+
+  private void say(ShelvedItem s, List<InstallationRecord> installations) {
+    ItemRecord i = s.item();
+    out.say(i.name() + "  " + i.id() + "  " + i.kind().id() + ", " + i.workflow().title());
+    line("folder", s.pack().folder());
+    for (Field f : Field.values()) {
+      if (f != Field.NAME) {
+        line(f.id(), f.read(s));
+      }
+    }
+    for (Field f : List.of(Field.SOURCE, Field.LICENCE)) {
+      if (f.read(s) == null || f.read(s).isBlank()) {
+        line(f.id(), "not known");
+      }
+    }
+    i.marks().finishes().forEach(f -> line("finish", f.name()));
+    for (MapRecord m : i.maps()) {
+      out.say(
+          String.format(
+              "  %-18s %-13s %-7s %s",
+              m.role().title().toLowerCase(Locale.ROOT),
+              m.width() == 0 ? "size not read" : m.width() + " × " + m.height(),
+              m.bits() == 0 ? "" : m.bits() + " bit",
+              s.path(m)));
+    }
+    installations.stream()
+        .filter(x -> x.item().equals(i.id()))
+        .forEach(x -> line("installed", "in " + x.host() + ": " + x.document()));
+    i.problems().forEach(p -> out.say("  ! " + p.message()));
+  }
+
+  private void line(String what, String text) {
+    if (text != null && !text.isBlank()) {
+      out.say(String.format("  %-12s %s", what, text));
+    }
   }
 }

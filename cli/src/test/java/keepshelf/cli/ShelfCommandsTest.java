@@ -101,6 +101,10 @@ class ShelfCommandsTest {
     json(0, "edit", "--where", "source:pebblejar", "--set", "licence=CC0-1.0");
     JsonNode show = json(0, "show", "cork_float");
     assertThat(show.path("licence").asString()).isEqualTo("CC0-1.0");
+    assertThat(run("show", "net_mesh")).isZero();
+    assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
+        .contains("tile 0.2 m", "tags harbour, wet", "source Pebblejar", "licence CC0-1.0")
+        .noneMatch(l -> l.contains("null"));
     assertThat(run("edit", "net_mesh", "--set", "tile=wide")).isEqualTo(Exit.FAILED);
     assertThat(err).contains("write it like");
     assertThat(run("edit", "net_mesh", "--set", "flavour=x")).isEqualTo(Exit.USE);
