@@ -174,8 +174,7 @@ class ShelfPlaceTest {
     robot.clickOn(chip);
     idle();
     assertThat(keys()).hasSize(3);
-    assertThat(robot.lookup("#shelf-count").queryAs(Label.class).getText())
-        .isEqualTo("3 of 3");
+    assertThat(robot.lookup("#shelf-count").queryAs(Label.class).getText()).isEqualTo("3 of 3");
     query("tared");
     assertThat(keys()).containsExactly("tarred_rope");
     assertThat(fx(() -> window.shelfModel().foundProperty().get().hints().getFirst()))

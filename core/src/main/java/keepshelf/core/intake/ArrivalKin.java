@@ -2,7 +2,6 @@ package keepshelf.core.intake;
 
 import java.math.BigInteger;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -172,8 +171,7 @@ public record ArrivalKin(
     a.recognition().loose().forEach(l -> mine.add(delivered(a, l.file())));
     List<Delivered> theirs = new ArrayList<>();
     for (PackRecord.FileRecord f : pack.files()) {
-      theirs.add(
-          new Delivered(f.path(), a.unpacked().isEmpty() ? "" + f.bytes() : f.sha256()));
+      theirs.add(new Delivered(f.path(), a.unpacked().isEmpty() ? "" + f.bytes() : f.sha256()));
     }
     Map<String, Delivered> now = Delivered.byKey(mine);
     Map<String, Delivered> before = Delivered.byKey(theirs);

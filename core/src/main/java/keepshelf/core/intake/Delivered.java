@@ -25,8 +25,8 @@ record Delivered(String path, String content) {
   }
 
   /**
-   * The files by what is the same for them in each version: their path without a folder that all
-   * of them lie in, and without words for a version.
+   * The files by what is the same for them in each version: their path without a folder that all of
+   * them lie in, and without words for a version.
    */
   static Map<String, Delivered> byKey(List<Delivered> files) {
     String top = top(files);

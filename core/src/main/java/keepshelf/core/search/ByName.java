@@ -56,6 +56,12 @@ final class ByName {
     return Collections.unmodifiableList(out);
   }
 
+  /** Whether {@code card} is one of {@code sorted}, which are by name. */
+  static boolean has(List<ItemCard> sorted, ItemCard card) {
+    int at = Collections.binarySearch(sorted, card, ORDER);
+    return at >= 0 && sorted.get(at) == card;
+  }
+
   /** Both are by row; a card that is the same is the same object. */
   private static void compare(
       List<ItemCard> before, List<ItemCard> now, List<ItemCard> came, Set<String> went) {

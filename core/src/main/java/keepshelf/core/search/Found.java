@@ -18,6 +18,11 @@ public record Found(
     List<ItemCard> cards,
     Map<String, Map<String, Integer>> facets,
     List<String> hints) {
+  /** Whether this card, which may be null, is among what was found. */
+  public boolean has(ItemCard card) {
+    return card != null && ByName.has(cards, card);
+  }
+
   /** How many items have this value of a facet. */
   public int count(String facet, String value) {
     return facets.getOrDefault(facet, Map.of()).getOrDefault(value, 0);

@@ -63,8 +63,7 @@ class NewerVersionTest {
       Arrival next = shelf.read(ropes("2", 8, true).toString(), Progress.NONE);
       ArrivalKin kin = shelf.kin(next).orElseThrow();
       assertThat(kin.changed())
-          .containsExactlyInAnyOrder(
-              "hemp_rope_v2_roughness.png", "about.txt", "readme.txt");
+          .containsExactlyInAnyOrder("hemp_rope_v2_roughness.png", "about.txt", "readme.txt");
       assertThat(kin.added()).isEmpty();
       assertThat(kin.removed()).containsExactly("extra.txt");
       assertThat(kin.marked()).isFalse();

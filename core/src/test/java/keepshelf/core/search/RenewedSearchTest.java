@@ -122,6 +122,7 @@ class RenewedSearchTest extends OnSmallShelf {
       Found y = b.find(Query.of(q));
       assertThat(x.cards()).as(as + ", query " + q).isEqualTo(y.cards());
       assertThat(x.facets()).as(as + ", query " + q).isEqualTo(y.facets());
+      a.all().forEach(c -> assertThat(x.has(c)).isEqualTo(x.cards().contains(c)));
     }
     b.all().forEach(c -> assertThat(a.broken(c.id())).as(as).isEqualTo(b.broken(c.id())));
   }

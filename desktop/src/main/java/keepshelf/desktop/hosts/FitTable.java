@@ -218,7 +218,7 @@ final class FitTable extends ScrollPane {
             "second");
     VBox words = new VBox(1, name, from);
     words.setAlignment(Pos.CENTER_LEFT);
-    HBox h = new HBox(10, Images.view(pictures.of(s, Previews.Lit.USUAL), 38), words);
+    HBox h = new HBox(10, Images.view(pictures.of(s, Previews.Lit.USUAL, 38), 38), words);
     h.setAlignment(Pos.CENTER_LEFT);
     h.setMinHeight(ROW_HEIGHT);
     h.getStyleClass().add("fit-item");

@@ -24,8 +24,12 @@ public final class Images {
   }
 
   /** Twice the points is all that a screen shows; more would only shimmer when it is scaled. */
-  static Picture sharp(Picture p, double side) {
-    return p.reduced((int) Math.round(2 * side));
+  public static int pixels(double points) {
+    return (int) Math.round(2 * points);
+  }
+
+  static Picture sharp(Picture p, double points) {
+    return p.reduced(pixels(points));
   }
 
   /** A square of {@code side} points that shows {@code picture} as soon as it is there. */

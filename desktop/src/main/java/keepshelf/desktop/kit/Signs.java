@@ -121,7 +121,11 @@ public final class Signs {
 
   private static Node told(Node n, String text) {
     n.setAccessibleText(text);
-    Tooltip.install(n, new Tooltip(text));
+    // Only few of very many signs are ever pointed at, and a tooltip is a window of its own.
+    n.setOnMouseEntered(e -> {
+      Tooltip.install(n, new Tooltip(text));
+      n.setOnMouseEntered(null);
+    });
     return n;
   }
 }

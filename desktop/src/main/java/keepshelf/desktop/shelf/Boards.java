@@ -35,11 +35,11 @@ final class Boards {
    *
    * @param title on its plate
    * @param items on it, in order
+   * @param bytes of all their maps
    */
-  record Board(String title, List<ItemCard> items) {
-    /** Bytes of all maps on it. */
-    long bytes() {
-      return items.stream().mapToLong(ItemCard::bytes).sum();
+  record Board(String title, List<ItemCard> items, long bytes) {
+    Board(String title, List<ItemCard> items) {
+      this(title, items, items.stream().mapToLong(ItemCard::bytes).sum());
     }
   }
 

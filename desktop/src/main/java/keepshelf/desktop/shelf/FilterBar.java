@@ -31,6 +31,7 @@ import keepshelf.desktop.kit.Kit;
  */
 final class FilterBar extends HBox {
   private static final int MOST_VALUES = 18;
+
   /** What stands at the right beside the count, with all gaps. */
   private static final double RIGHT = 231;
 
@@ -66,7 +67,9 @@ final class FilterBar extends HBox {
     asked.setAlignment(Pos.CENTER_LEFT);
     asked.setMinWidth(0);
     // As wide as the bar without what stands at its right, so that it knows its rows beforehand.
-    asked.prefWrapLengthProperty().bind(widthProperty().subtract(count.widthProperty()).subtract(RIGHT));
+    asked
+        .prefWrapLengthProperty()
+        .bind(widthProperty().subtract(count.widthProperty()).subtract(RIGHT));
     asked.setPadding(new Insets(6, 0, 6, 0));
     setHgrow(asked, Priority.ALWAYS);
     for (String f : FACETS) {

@@ -2,8 +2,8 @@ package keepshelf.desktop.shelf;
 
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import keepshelf.core.catalogue.ItemCard;
@@ -75,18 +75,18 @@ public final class Selection {
   /**
    * Keeps what is still shown; another one leads when the lead is gone.
    *
-   * @param byId the cards of {@code shown} by the identifiers of their items
+   * @param card the card that is shown of an item, by its identifier; null for none
    */
-  void keep(List<ItemCard> shown, Map<String, ItemCard> byId) {
-    chosen.retainAll(byId.keySet());
-    ItemCard now = lead.get() == null ? null : byId.get(lead.get().id());
+  void keep(List<ItemCard> shown, Function<String, ItemCard> card) {
+    chosen.removeIf(id -> card.apply(id) == null);
+    ItemCard now = lead.get() == null ? null : card.apply(lead.get().id());
     if (now == null) {
-      now = chosen.isEmpty() ? first(shown) : byId.get(chosen.iterator().next());
+      now = chosen.isEmpty() ? first(shown) : card.apply(chosen.iterator().next());
     }
     if (now != null && chosen.isEmpty()) {
       chosen.add(now.id());
     }
-    if (anchor == null || !byId.containsKey(anchor)) {
+    if (anchor == null || card.apply(anchor) == null) {
       anchor = now == null ? null : now.id();
     }
     tell(now);

@@ -298,14 +298,12 @@ public final class ShelfModel {
       Found f = over.find(query);
       List<Boards.Board> next = Boards.of(f.cards(), order, over::lastUsed);
       List<ItemCard> inOrder = next.stream().flatMap(b -> b.items().stream()).toList();
-      Map<String, ItemCard> byId = new HashMap<>();
-      inOrder.forEach(c -> byId.put(c.id(), c));
       work.ui(() -> {
         if (mine == asked.get()) {
           found.set(f);
           shown = inOrder;
           boards.setAll(next);
-          selection.keep(inOrder, byId);
+          selection.keep(inOrder, id -> f.has(over.card(id)) ? over.card(id) : null);
         }
       });
     });

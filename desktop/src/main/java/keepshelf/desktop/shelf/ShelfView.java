@@ -188,8 +188,8 @@ public final class ShelfView implements Place, SwatchCard.Host {
   // What a card asks.
 
   @Override
-  public ObservableValue<Previews.Picture> picture(ItemCard c, Previews.Lit lit) {
-    return pictures.of(c, lit);
+  public ObservableValue<Previews.Picture> picture(ItemCard c, Previews.Lit lit, double points) {
+    return pictures.of(c, lit, points);
   }
 
   @Override

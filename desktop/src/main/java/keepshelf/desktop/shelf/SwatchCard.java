@@ -1,13 +1,14 @@
 package keepshelf.desktop.shelf;
 
+import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.input.MouseButton;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
 import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
@@ -29,8 +30,8 @@ final class SwatchCard extends VBox {
 
   /** What a card asks of its place. */
   interface Host {
-    /** The picture of an item under a light. */
-    javafx.beans.value.ObservableValue<Previews.Picture> picture(ItemCard c, Previews.Lit lit);
+    /** The picture of an item under a light, for a square of so many points. */
+    ObservableValue<Previews.Picture> picture(ItemCard c, Previews.Lit lit, double points);
 
     /** The light that all stand under. */
     Previews.Lit lit();
@@ -39,7 +40,7 @@ final class SwatchCard extends VBox {
     void clicked(ItemCard c, javafx.scene.input.MouseEvent e);
 
     /** How free its use is. */
-    keepshelf.core.licensing.LicenceClass glance(ItemCard c);
+    LicenceClass glance(ItemCard c);
 
     /** Whether files of it are missing or altered. */
     boolean broken(ItemCard c);
@@ -54,6 +55,11 @@ final class SwatchCard extends VBox {
   private final HBox line = new HBox(5);
   private final double side;
   private ItemCard card;
+
+  /** What the signs in the line say now. */
+  private int steps = -1;
+
+  private LicenceClass glance;
 
   SwatchCard(Host host, double side) {
     super(4);
@@ -84,14 +90,14 @@ final class SwatchCard extends VBox {
       }
     });
     picture.setOnMouseMoved(e -> turn(e.getX() / side));
-    picture.setOnMouseExited(e -> picture.show(host.picture(card, host.lit())));
+    picture.setOnMouseExited(e -> picture.show(host.picture(card, host.lit(), side)));
   }
 
   /** The pointer turns the light: from the left it comes at the left edge, and so on. */
   private void turn(double x) {
     int degrees = (int) Math.round((x - 0.5) * 2 * TURN_MOST / TURN_STEP) * TURN_STEP;
     if (card.kind() == keepshelf.core.model.ItemKind.MATERIAL) {
-      picture.show(host.picture(card, host.lit().turned(degrees)));
+      picture.show(host.picture(card, host.lit().turned(degrees), side));
     }
   }
 
@@ -108,9 +114,13 @@ final class SwatchCard extends VBox {
     setAccessibleText(c.name());
     name.setText(c.name());
     from.setText(c.pack().source() == null ? Words.of("shelf.nosource") : c.pack().source());
-    Region spring = Kit.spring();
-    line.getChildren()
-        .setAll(from, spring, Signs.staircase(c.labels()), Signs.licence(host.glance(c)));
+    LicenceClass now = host.glance(c);
+    if (steps != c.resolutions() || glance != now) {
+      steps = c.resolutions();
+      glance = now;
+      line.getChildren()
+          .setAll(from, Kit.spring(), Signs.staircase(c.labels()), Signs.licence(now));
+    }
     boolean broken = host.broken(c);
     mark.setText(
         broken ? Words.of("card.broken") : c.marks().favourite() ? Words.of("card.favourite") : "");
@@ -119,7 +129,7 @@ final class SwatchCard extends VBox {
     if (broken) {
       mark.getStyleClass().add("broken");
     }
-    picture.show(host.picture(c, host.lit()));
+    picture.show(host.picture(c, host.lit(), side));
   }
 
   void choose(boolean on, boolean lead) {

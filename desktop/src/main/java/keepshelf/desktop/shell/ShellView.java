@@ -14,6 +14,7 @@ import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
@@ -27,6 +28,9 @@ import keepshelf.desktop.work.WorkList;
 
 /** The window's frame: header, spines at the left edge, the open place, foot line. */
 public final class ShellView {
+  /** Points for the name of the shelf, so that the places keep room for their own head. */
+  private static final double MOST_NAME = 150;
+
   private static final double OPEN_WIDTH = 42;
   private static final double SPINE_WIDTH = 36;
 
@@ -66,6 +70,8 @@ public final class ShellView {
     mark.setAlignment(Pos.CENTER_LEFT);
     Button name = Kit.button(Words.of("shell.menu", shelfName), () -> {}, "pill");
     name.setId("shelf-menu");
+    name.setMaxWidth(MOST_NAME);
+    name.setTooltip(new Tooltip(shelfName));
     ContextMenu menu = new ContextMenu();
     upkeep.forEach((title, what) -> {
       MenuItem i = new MenuItem(title);

@@ -41,6 +41,11 @@ public final class Pictures {
     this.work = work;
   }
 
+  /** Waits, where pictures are made, while a person is busy with something quicker. */
+  public void whenCalm() {
+    work.whenCalm();
+  }
+
   /** How many pictures are still to be made; changes on the interface thread. */
   public ReadOnlyIntegerProperty waitingProperty() {
     return waiting.getReadOnlyProperty();

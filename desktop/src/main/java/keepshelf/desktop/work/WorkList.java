@@ -4,7 +4,9 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.problem.Problem;
@@ -20,8 +22,23 @@ public final class WorkList implements AutoCloseable {
 
   private static final int SECONDS_TO_END = 5;
 
+  /** How long a person who types lets the next key wait, and how long pictures wait at most. */
+  private static final long CALM_MILLIS = 150;
+
+  private static final long MOST_CALM_MILLIS = 1500;
+
   private final Executor ui;
+  private final AtomicInteger pressing = new AtomicInteger();
+  private volatile long lastNote = System.nanoTime();
   private volatile boolean closing;
+
+  /**
+   * Where long work shares itself out: not where searching does, and to so few threads that the
+   * window stays quick.
+   */
+  private final ForkJoinPool shares =
+      new ForkJoinPool(Runtime.getRuntime().availableProcessors() / 2 + 1);
+
   private final ExecutorService files = lane("files");
   private final ExecutorService pictures = lane("pictures");
   private final ExecutorService notes = lane("notes");
@@ -70,12 +87,48 @@ public final class WorkList implements AutoCloseable {
 
   /** Runs a small piece of work on pictures that nobody needs to watch; dropped at the end. */
   public void quietly(Runnable what) {
-    quietly(pictures, what);
+    quietly(pictures, () -> share(what));
   }
 
   /** Keeps or drops something small; never waits behind pictures and is done before the end. */
   public void note(Runnable what) {
-    quietly(notes, what);
+    pressing.incrementAndGet();
+    quietly(
+        notes,
+        () -> {
+          try {
+            what.run();
+          } finally {
+            lastNote = System.nanoTime();
+            pressing.decrementAndGet();
+          }
+        });
+  }
+
+  /**
+   * Waits in the background until nothing short is being done and was not done for a moment, so
+   * that making pictures does not take the processor from a search that is being typed.
+   */
+  public void whenCalm() {
+    long from = System.nanoTime();
+    try {
+      while (!closing
+          && (pressing.get() > 0 || millisSince(lastNote) < CALM_MILLIS)
+          && millisSince(from) < MOST_CALM_MILLIS) {
+        Thread.sleep(CALM_MILLIS / 10);
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private static long millisSince(long nanos) {
+    return (System.nanoTime() - nanos) / 1_000_000;
+  }
+
+  /** Does {@code what}, its parallel parts among {@link #shares}. */
+  private void share(Runnable what) {
+    shares.submit(what).join();
   }
 
   private void quietly(ExecutorService lane, Runnable what) {
@@ -119,21 +172,22 @@ public final class WorkList implements AutoCloseable {
       return job;
     }
     jobs.add(job);
-    lane.execute(() -> {
-      try {
-        if (!job.stopped()) {
-          body.run(job);
-        }
-      } catch (CancellationException e) {
-        org.slf4j.LoggerFactory.getLogger(WorkList.class).debug("stopped: {}", title);
-      } catch (ShelfException e) {
-        ui.execute(() -> problems.add(e.problem()));
-      } catch (RuntimeException e) {
-        unexpected(title, e);
-      } finally {
-        ui.execute(() -> jobs.remove(job));
-      }
-    });
+    lane.execute(() ->
+        share(() -> {
+          try {
+            if (!job.stopped()) {
+              body.run(job);
+            }
+          } catch (CancellationException e) {
+            org.slf4j.LoggerFactory.getLogger(WorkList.class).debug("stopped: {}", title);
+          } catch (ShelfException e) {
+            ui.execute(() -> problems.add(e.problem()));
+          } catch (RuntimeException e) {
+            unexpected(title, e);
+          } finally {
+            ui.execute(() -> jobs.remove(job));
+          }
+        }));
     return job;
   }
 
@@ -152,6 +206,7 @@ public final class WorkList implements AutoCloseable {
       if (!done) {
         org.slf4j.LoggerFactory.getLogger(WorkList.class).warn("closed before all work had ended");
       }
+      shares.shutdownNow();
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
     }

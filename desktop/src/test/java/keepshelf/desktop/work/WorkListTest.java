@@ -5,7 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.ForkJoinTask;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class WorkListTest {
@@ -38,6 +41,59 @@ class WorkListTest {
       assertThat(next.await(10, TimeUnit.SECONDS)).isTrue();
       assertThat(work.problems()).hasSize(1);
       assertThat(work.problems().getFirst().message()).contains("the disk is gone");
+    }
+  }
+
+  @Test
+  void picturesWaitWhileSomethingShortIsDone() throws Exception {
+    List<String> order = new CopyOnWriteArrayList<>();
+    CountDownLatch begun = new CountDownLatch(1);
+    CountDownLatch go = new CountDownLatch(1);
+    CountDownLatch made = new CountDownLatch(1);
+    try (WorkList work = new WorkList(Runnable::run)) {
+      work.note(() -> {
+        begun.countDown();
+        await(go);
+        order.add("search");
+      });
+      assertThat(begun.await(10, TimeUnit.SECONDS)).isTrue();
+      work.quietly(() -> {
+        work.whenCalm();
+        order.add("picture");
+        made.countDown();
+      });
+      assertThat(made.await(100, TimeUnit.MILLISECONDS)).isFalse();
+      go.countDown();
+      assertThat(made.await(10, TimeUnit.SECONDS)).isTrue();
+    }
+    assertThat(order).containsExactly("search", "picture");
+  }
+
+  @Test
+  void whatPicturesShareOutDoesNotStandWhereSearchesAreSharedOut() throws Exception {
+    List<ForkJoinPool> where = new CopyOnWriteArrayList<>();
+    CountDownLatch done = new CountDownLatch(2);
+    try (WorkList work = new WorkList(Runnable::run)) {
+      work.quietly(() -> {
+        IntStream.range(0, 64).parallel().forEach(i -> where.add(ForkJoinTask.getPool()));
+        done.countDown();
+      });
+      work.startPictures(
+          "Looking",
+          job -> {
+            where.add(ForkJoinTask.getPool());
+            done.countDown();
+          });
+      assertThat(done.await(10, TimeUnit.SECONDS)).isTrue();
+    }
+    assertThat(where).hasSize(65).doesNotContain(ForkJoinPool.commonPool()).doesNotContainNull();
+  }
+
+  private static void await(CountDownLatch latch) {
+    try {
+      latch.await();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
     }
   }
 
