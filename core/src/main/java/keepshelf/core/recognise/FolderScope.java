@@ -34,6 +34,10 @@ record FolderScope(
     String preview) {
   private static final Pattern ARCHIVE =
       Pattern.compile("(?i)\\.(?:zip|7z|tar|tgz|tbz2|txz|rar|tar\\.(?:gz|xz|bz2|zst))$");
+
+  /** Stands in {@link #scope} behind what is an archive. */
+  private static final String ARCHIVE_MARK = "!";
+
   private static final Set<String> GENERIC =
       Set.of(
           "textures",
@@ -82,6 +86,7 @@ record FolderScope(
 
     private FolderScope read(List<String> folders) {
       List<String> names = new ArrayList<>();
+      List<String> scope = new ArrayList<>();
       String role = null;
       String resolution = null;
       String version = null;
@@ -107,10 +112,12 @@ record FolderScope(
           role = roleWord;
         } else if (!transparent(p)) {
           names.add(key);
+          boolean archive = !stripArchive(folders.get(i)).equals(folders.get(i));
+          scope.add(NameParts.folded(key) + (archive ? ARCHIVE_MARK : ""));
         }
       }
       return new FolderScope(
-          String.join("/", names.stream().map(NameParts::folded).toList()),
+          String.join("/", scope),
           List.copyOf(names),
           role,
           resolution,
@@ -163,6 +170,21 @@ record FolderScope(
     }
     String below = String.join("_", names);
     return below.isEmpty() ? other : other.isEmpty() ? below : other + "_" + below;
+  }
+
+  /** Whether this is an archive, and not a folder in one. */
+  boolean archive() {
+    return scope.endsWith(ARCHIVE_MARK);
+  }
+
+  /** The outermost archive, which is a pack; empty when there is none. */
+  String pack() {
+    for (String s : scope.split("/")) {
+      if (s.endsWith(ARCHIVE_MARK)) {
+        return s;
+      }
+    }
+    return "";
   }
 
   /** The scope around this one. */

@@ -70,10 +70,7 @@ final class ItemMaker {
 
   private RecognisedItem material(FoundSet s, Map<String, Integer> colourways) {
     String key = s.key.isEmpty() ? s.scope.nameOr(arrivalKey) : s.key;
-    if (key.chars().noneMatch(Character::isLetter)) {
-      String around = s.scope.nameOr(arrivalKey);
-      key = around.isEmpty() || around.equals(key) ? key : around + "_" + key;
-    }
+    key = withLetters(key, s.scope);
     String colourway =
         ColourWords.in(s.key)
             .filter(c ->
@@ -109,6 +106,14 @@ final class ItemMaker {
             maps,
             List.of());
     return item.withMaps(maps);
+  }
+
+  /** A number alone says little: the name of what is around stands before it. */
+  private String withLetters(String key, FolderScope scope) {
+    String around = scope.nameOr(arrivalKey);
+    return key.chars().anyMatch(Character::isLetter) || around.isEmpty() || around.equals(key)
+        ? key
+        : around + "_" + key;
   }
 
   private static ItemKind kind(FoundSet s, List<RecognisedMap> maps) {
@@ -164,7 +169,10 @@ final class ItemMaker {
   /** An item of pictures without role words, named by what is left of their names. */
   private void add(List<Candidate> same, ItemKind kind, MapRole role, double weight, String why) {
     Candidate first = same.getFirst();
-    String key = first.plainKey.isEmpty() ? first.scope.nameOr(arrivalKey) : first.plainKey;
+    String key =
+        withLetters(
+            first.plainKey.isEmpty() ? first.scope.nameOr(arrivalKey) : first.plainKey,
+            first.scope);
     List<RecognisedMap> maps = new ArrayList<>();
     for (Candidate c : same) {
       c.sense = new RoleVocabulary.Sense(role, null, weight);

@@ -41,7 +41,7 @@ final class NameReadings {
 
   /** First words that only say "this is a texture". */
   private static final Set<String> PREFIX =
-      Set.of("t", "tx", "tex", "txt", "texture", "map", "tx2d");
+      Set.of("t", "tx", "tex", "txt", "texture", "map", "tx2d", "m", "mi");
 
   /** Workflow words that some makers put behind every name of a set. */
   private static final Set<String> ADDED =

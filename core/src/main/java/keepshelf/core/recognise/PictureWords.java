@@ -113,15 +113,33 @@ final class PictureWords {
           "handprints",
           "bloom");
   private static final Set<String> DECAL = Set.of("decal", "decals", "sticker", "stickers");
+
+  /** Words that a decal may well show. */
+  private static final Set<String> ON_DECALS = Set.of("poster", "logo", "banner", "icon");
+
   private static final Set<String> LIGHT_PATTERN =
-      Set.of("gobo", "gobos", "lightpattern", "lightpatterns", "caustics");
+      Set.of(
+          "gobo",
+          "gobos",
+          "lightpattern",
+          "lightpatterns",
+          "lightcookie",
+          "lightcookies",
+          "cucoloris",
+          "caustics");
+
+  /** Words that say the kind itself; the others of {@link #OVERLAY} say what is to be seen. */
+  private static final Set<String> LAID_OVER =
+      Set.of("overlay", "overlays", "imperfection", "imperfections");
 
   private PictureWords() {}
 
   /** The word by which {@code c} is surely meant as a preview, or empty. */
   static Optional<String> preview(Candidate c) {
     Optional<String> own = first(c.parts.words(), PREVIEW);
-    if (own.isPresent()) {
+    boolean shown =
+        own.isPresent() && ON_DECALS.contains(own.get()) && kind(c).orElse(null) == ItemKind.DECAL;
+    if (own.isPresent() && !shown) {
       return own;
     }
     return Optional.ofNullable(c.scope.preview());
@@ -146,26 +164,31 @@ final class PictureWords {
     return Optional.ofNullable(c.scope.kind());
   }
 
-  /** The kind of item that words say; else empty. */
+  /**
+   * The kind of item that words say; else empty. The last word that names a kind counts, as in
+   * "rust leak decal"; without one, what is to be seen, as in "scratches 07".
+   */
   static Optional<ItemKind> kind(List<Word> words) {
-    boolean light = false;
+    ItemKind named = null;
+    ItemKind seen = null;
+    String before = "";
     for (Word w : words) {
       String t = w.text();
+      boolean light = before.equals("light") && (t.startsWith("pattern") || t.startsWith("cookie"));
       if (ENVIRONMENT.contains(t)) {
-        return Optional.of(ItemKind.ENVIRONMENT);
+        named = ItemKind.ENVIRONMENT;
+      } else if (DECAL.contains(t)) {
+        named = ItemKind.DECAL;
+      } else if (light || LIGHT_PATTERN.contains(t)) {
+        named = ItemKind.LIGHT_PATTERN;
+      } else if (LAID_OVER.contains(t)) {
+        named = ItemKind.OVERLAY;
+      } else if (OVERLAY.contains(t)) {
+        seen = ItemKind.OVERLAY;
       }
-      if (DECAL.contains(t)) {
-        return Optional.of(ItemKind.DECAL);
-      }
-      if (LIGHT_PATTERN.contains(t) || (light && t.startsWith("pattern"))) {
-        return Optional.of(ItemKind.LIGHT_PATTERN);
-      }
-      if (OVERLAY.contains(t)) {
-        return Optional.of(ItemKind.OVERLAY);
-      }
-      light = t.equals("light");
+      before = t;
     }
-    return Optional.empty();
+    return Optional.ofNullable(named != null ? named : seen);
   }
 
   private static Optional<String> first(List<Word> words, Set<String> of) {

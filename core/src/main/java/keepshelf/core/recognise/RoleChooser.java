@@ -1,8 +1,10 @@
 package keepshelf.core.recognise;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -19,37 +21,77 @@ final class RoleChooser {
 
   private RoleChooser() {}
 
-  /** Settles all sets of a pack, each by itself first. */
+  /** Settles all sets, each by itself first and then as the others beside it and in its pack. */
   static void settle(List<FoundSet> sets) {
-    Map<MapRole, Set<String>> said = new java.util.EnumMap<>(MapRole.class);
+    Map<String, Spelling> beside = new HashMap<>();
+    Map<String, Spelling> pack = new HashMap<>();
     for (FoundSet s : sets) {
       settle(s);
-      for (Candidate c : s.members) {
-        said.computeIfAbsent(c.sense.role(), r -> new java.util.HashSet<>()).add(c.chosen.phrase());
+      beside.computeIfAbsent(s.scope.scope(), p -> new Spelling()).add(s);
+      pack.computeIfAbsent(s.scope.pack(), p -> new Spelling()).add(s);
+    }
+    for (FoundSet s : sets) {
+      compare(s, beside.get(s.scope.scope()), pack.get(s.scope.pack()));
+    }
+  }
+
+  /** How sets spell their roles. */
+  private static final class Spelling {
+    /** The other phrases of the sets in which a letter means a role. */
+    final Map<String, Map<MapRole, Set<String>>> meant = new HashMap<>();
+
+    /** Roles that are spelled out in the sets that use a phrase. */
+    final Map<String, Set<MapRole>> with = new HashMap<>();
+
+    void add(FoundSet set) {
+      Set<MapRole> spelled = EnumSet.noneOf(MapRole.class);
+      for (Candidate c : set.members) {
+        if (c.chosen.single()) {
+          meant
+              .computeIfAbsent(c.chosen.phrase(), w -> new EnumMap<>(MapRole.class))
+              .computeIfAbsent(c.sense.role(), r -> new HashSet<>())
+              .addAll(others(set, c.chosen.phrase()));
+        } else {
+          spelled.add(c.sense.role());
+        }
+      }
+      for (Candidate c : set.members) {
+        with.computeIfAbsent(c.chosen.phrase(), w -> EnumSet.noneOf(MapRole.class)).addAll(spelled);
       }
     }
-    sets.forEach(s -> compare(s, said));
+  }
+
+  private static Set<String> others(FoundSet set, String phrase) {
+    Set<String> out = new HashSet<>();
+    set.members.forEach(c -> out.add(c.chosen.phrase()));
+    out.remove(phrase);
+    return out;
   }
 
   /**
-   * A letter whose meaning the other sets of the pack spell in another way ("O" where occlusion is
-   * "AO" elsewhere) has its next meaning.
+   * A letter whose first meaning is spelled out elsewhere ("AO") has its next one ("O" is opacity):
+   * when sets of the pack that are otherwise named alike use the letter so, or when those beside it
+   * spell the first meaning out.
    */
-  private static void compare(FoundSet set, Map<MapRole, Set<String>> said) {
+  private static void compare(FoundSet set, Spelling beside, Spelling pack) {
+    Set<MapRole> own = set.roles();
     for (Candidate c : set.members) {
       MapRole role = c.sense.role();
-      boolean open =
-          c.chosen.single()
-              && role != MapRole.BASE_COLOUR
-              && role != MapRole.NORMAL
-              && said.get(role).stream().anyMatch(w -> w.length() > 1);
-      if (open) {
-        Set<MapRole> own = set.roles();
-        c.chosen.senses().stream()
-            .filter(s -> !said.containsKey(s.role()) && !own.contains(s.role()))
-            .findFirst()
-            .ifPresent(s -> c.sense = s);
+      String letter = c.chosen.phrase();
+      if (!c.chosen.single() || role == MapRole.BASE_COLOUR || role == MapRole.NORMAL) {
+        continue;
       }
+      Set<String> others = others(set, letter);
+      if (others.isEmpty()) {
+        continue;
+      }
+      boolean spelled = others.stream().allMatch(o -> beside.with.get(o).contains(role));
+      Map<MapRole, Set<String>> meant = pack.meant.get(letter);
+      c.chosen.senses().stream()
+          .filter(s -> s.role() != role && !own.contains(s.role()))
+          .filter(s -> spelled || meant.getOrDefault(s.role(), Set.of()).containsAll(others))
+          .findFirst()
+          .ifPresent(s -> c.sense = s);
     }
   }
 

@@ -323,6 +323,10 @@ final class SetFinder {
     if (java.util.Collections.disjoint(a.roles(), b.roles())) {
       return true;
     }
+    if (a.scope.archive() && b.scope.archive() && !a.scope.scope().equals(b.scope.scope())) {
+      // Archives of other names are other packs, whatever is in them is called.
+      return false;
+    }
     Set<String> slots = new java.util.HashSet<>();
     a.members.forEach(c -> slots.add(FoundSet.slot(c)));
     return b.members.stream()
