@@ -1,7 +1,10 @@
 package keepshelf.cli;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -10,6 +13,7 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.versions.VersionHistory;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -45,12 +49,28 @@ final class ShowCommand implements Callable<Integer> {
         return ItemArguments.exit(e);
       }
       if (out.json) {
-        out.json(ItemJson.whole(s, shelf.catalogue().installations()));
+        Map<String, Object> whole = ItemJson.whole(s, shelf.catalogue().installations());
+        whole.put("versions", versions(shelf, s));
+        out.json(whole);
         return Exit.DONE;
       }
       say(s, shelf.catalogue().installations());
     }
     return Exit.DONE;
+  }
+
+  /** The versions of its pack on the shelf, the newest first. */
+  private static List<Map<String, Object>> versions(Shelf shelf, ShelvedItem s) {
+    List<Map<String, Object>> out = new ArrayList<>();
+    for (VersionHistory.Step step : VersionHistory.of(shelf.catalogue(), s.pack().id())) {
+      Map<String, Object> m = new LinkedHashMap<>();
+      m.put("pack_id", step.pack().id());
+      m.put("version", step.pack().version());
+      m.put("taken_in", step.pack().takenIn());
+      m.put("changes", step.changes());
+      out.add(m);
+    }
+    return out;
   }
 
   private void say(ShelvedItem s, List<InstallationRecord> installations) {

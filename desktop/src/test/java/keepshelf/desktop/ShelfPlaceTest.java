@@ -4,121 +4,27 @@ import static keepshelf.desktop.FxSteps.act;
 import static keepshelf.desktop.FxSteps.fx;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
-import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
-import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import keepshelf.core.Shelf;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.Finish;
-import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
-import keepshelf.core.intake.Filing;
-import keepshelf.demo.SkerryLight;
-import keepshelf.desktop.kit.FilePicker;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.Timeout;
-import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** The shelf's place in the real window: finding, editing many, undoing, letting go, mending. */
-@ExtendWith(ApplicationExtension.class)
-@Timeout(value = 5, unit = TimeUnit.MINUTES)
-class ShelfPlaceTest {
-  private static final Set<String> ARCHIVES = Set.of("Pebblejar_Weaves.zip", "tarred-rope_v2.zip");
-
-  @TempDir static Path once;
-  @TempDir Path dir;
-  private MainWindow window;
-  private Shelf shelf;
-  private final ChosenFiles files = new ChosenFiles();
-
-  /** Filled once: taking in is not what is tested here. */
-  @BeforeAll
-  static void fill() throws Exception {
-    SkerryLight.write(once.resolve("downloads"), ARCHIVES);
-    try (Shelf s = Shelf.open(once.resolve("Skerry shelf"))) {
-      for (String a : ARCHIVES) {
-        s.file(
-            s.read(once.resolve("downloads/" + a).toString(), Progress.NONE),
-            Filing.Wishes.NONE,
-            Progress.NONE);
-      }
-    }
-  }
-
+/** The shelf's place in the real window: finding, looking, editing one and many, undoing. */
+class ShelfPlaceTest extends OnShelfPlace {
   @Start
   void open(Stage stage) throws Exception {
-    FxSteps.copy(once.resolve("Skerry shelf"), dir.resolve("Skerry shelf"));
-    shelf = Shelf.open(dir.resolve("Skerry shelf"));
-    window = new MainWindow(stage, shelf, new Settings(dir.resolve("settings.properties")), files);
-    window.show();
-  }
-
-  @AfterEach
-  void close() {
-    WaitForAsyncUtils.asyncFx(window::close);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private void idle() throws Exception {
-    FxSteps.idle(window);
-  }
-
-  private void query(String text) throws Exception {
-    act(() -> window.shelfModel().wordsProperty().set(text));
-    idle();
-  }
-
-  private List<String> keys() throws Exception {
-    return fx(() -> window.shelfModel().shown().stream().map(ItemCard::key).sorted().toList());
-  }
-
-  private void choose(String key) throws Exception {
-    act(() -> {
-      ItemCard c =
-          window.shelfModel().all().stream()
-              .filter(x -> x.key().equals(key))
-              .findFirst()
-              .orElseThrow();
-      window.shelfModel().choose(c.id());
-    });
-    idle();
-  }
-
-  private void type(FxRobot robot, String field, String text) throws Exception {
-    act(() -> {
-      TextInputControl t = robot.lookup("#tag-" + field).queryAs(TextInputControl.class);
-      t.requestFocus();
-      t.setText(text);
-      t.getScene().lookup("#boards").requestFocus();
-    });
-    idle();
-  }
-
-  private void fire(FxRobot robot, String id) throws Exception {
-    act(() -> robot.lookup(id).queryAs(Button.class).fire());
-    idle();
-  }
-
-  private ShelvedItem item(String key) throws Exception {
-    return shelf.item(key);
+    show(stage);
   }
 
   @Test
@@ -253,49 +159,6 @@ class ShelfPlaceTest {
   }
 
   @Test
-  void whatIsLetGoComesBack(FxRobot robot) throws Exception {
-    idle();
-    choose("net_mesh");
-    act(() -> robot.lookup("#boards").query().requestFocus());
-    robot.push(KeyCode.DELETE);
-    idle();
-    assertThat(keys()).containsExactly("sailcloth", "tarred_rope");
-    assertThat(shelf.bin().entries()).hasSize(1);
-    fire(robot, "#shelf-undo");
-    assertThat(keys()).hasSize(3);
-    assertThat(shelf.bin().entries()).isEmpty();
-  }
-
-  @Test
-  void itemsAreJoinedAndShownSideBySide(FxRobot robot) throws Exception {
-    idle();
-    choose("net_mesh");
-    act(() ->
-        window
-            .shelfModel()
-            .selection()
-            .toggle(
-                window.shelfModel().all().stream()
-                    .filter(c -> c.key().equals("sailcloth"))
-                    .findFirst()
-                    .orElseThrow()));
-    idle();
-    act(() -> robot.lookup("#boards").query().requestFocus());
-    robot.push(KeyCode.SPACE);
-    idle();
-    assertThat(robot.lookup("#look .heading").queryAll()).hasSize(2);
-    robot.push(KeyCode.ESCAPE);
-    idle();
-    assertThat(robot.lookup("#look").tryQuery()).isEmpty();
-    robot.push(KeyCode.J);
-    idle();
-    assertThat(keys()).hasSize(2);
-    robot.push(KeyCode.CONTROL, KeyCode.Z);
-    idle();
-    assertThat(keys()).hasSize(3);
-  }
-
-  @Test
   void boardsAreMadeByWhatMatters(FxRobot robot) throws Exception {
     idle();
     for (String by : List.of("source", "colour", "licence", "collection", "tile", "date", "kind")) {
@@ -313,87 +176,5 @@ class ShelfPlaceTest {
     idle();
     query("is:favourite");
     assertThat(keys()).hasSize(1);
-  }
-
-  @Test
-  void lostFilesAreFoundMarkedAndMended(FxRobot robot) throws Exception {
-    idle();
-    ShelvedItem rope = item("tarred_rope");
-    Path lost = shelf.folder().resolve(rope.path(rope.item().maps().getFirst()));
-    byte[] bytes = Files.readAllBytes(lost);
-    Path aside = shelf.folder().packs().resolve("put elsewhere.png");
-    Files.move(lost, aside);
-    act(() -> window.check(FilePicker.ofSystem()));
-    idle();
-    assertThat(robot.lookup("#check-facts").queryAs(Label.class).getText()).contains("1 moved");
-    assertThat(fx(() -> window.shelfModel().broken(window.shelfModel().all().getLast()))).isTrue();
-    fire(robot, "#mend-shelf");
-    assertThat(lost).hasBinaryContent(bytes);
-    assertThat(robot.lookup("#check-facts").queryAs(Label.class).getText()).startsWith("All");
-    robot.push(KeyCode.ESCAPE);
-    WaitForAsyncUtils.waitForFxEvents();
-    assertThat(robot.lookup("#check-pane").tryQuery()).isEmpty();
-  }
-
-  @Test
-  void anUnknownLicenceIsSettled(FxRobot robot) throws Exception {
-    idle();
-    choose("tarred_rope");
-    act(() ->
-        window
-            .shelfActions()
-            .set(List.of(item("tarred_rope").item().id()), Field.LICENCE, "LicenseRef-Rope"));
-    idle();
-    act(() -> window.licences());
-    WaitForAsyncUtils.waitForFxEvents();
-    act(() -> {
-      for (String t : List.of("commercial", "redistribution")) {
-        robot.lookup("#term-" + t).queryComboBox().getSelectionModel().select(0);
-      }
-      robot.lookup("#term-attribution").queryComboBox().getSelectionModel().select(1);
-      robot.lookup("#licence-seats").queryAs(TextField.class).setText("many");
-      robot.lookup("#licence-save").queryAs(Button.class).fire();
-    });
-    assertThat(shelf.licences().find("LicenseRef-Rope")).isEmpty();
-    act(() -> {
-      robot.lookup("#licence-seats").queryAs(TextField.class).setText("");
-      robot.lookup("#licence-save").queryAs(Button.class).fire();
-    });
-    idle();
-    assertThat(shelf.licences().glance("LicenseRef-Rope").name()).isEqualTo("ANY_USE");
-  }
-
-  @Test
-  void recordsAreWrittenOutAndTakenIn() throws Exception {
-    idle();
-    Path csv = dir.resolve("records.csv");
-    act(() -> window.upkeep().export(csv));
-    idle();
-    String text = Files.readString(csv);
-    Files.writeString(csv, text.replace("Tarred Rope,", "Mooring rope,"));
-    act(() -> window.upkeep().importFrom(csv, window.shelfActions()::did));
-    idle();
-    query("mooring");
-    assertThat(keys()).containsExactly("tarred_rope");
-    act(() -> window.shelfActions().undo());
-    idle();
-    query("mooring");
-    assertThat(keys()).isEmpty();
-    Path zip = dir.resolve("backup.zip");
-    act(() -> window.upkeep().backUp(zip));
-    idle();
-    assertThat(zip).exists();
-  }
-
-  @Test
-  void anotherProgramsChangeIsSeen() throws Exception {
-    idle();
-    try (Shelf other = Shelf.open(shelf.folder().root())) {
-      other.editing().set(List.of(item("tarred_rope").item().id()), Field.NAME, "Bow line");
-    }
-    act(() -> window.shelfModel().refreshWhenChanged());
-    idle();
-    assertThat(fx(() -> window.shelfModel().all().stream().map(ItemCard::name).toList()))
-        .contains("Bow line");
   }
 }

@@ -52,6 +52,9 @@ public interface Catalogue extends AutoCloseable {
    */
   void change(List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations);
 
+  /** What packs are to others, by the identifier of the pack whose record says so. */
+  Map<String, Kinship> kinships();
+
   /** Identifiers of the packs that items came in, by the item; those that are gone are left out. */
   Map<String, String> packsOf(Collection<String> items);
 

@@ -12,10 +12,10 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
+import keepshelf.core.versions.VersionOrder;
 
 /**
  * Which of two items to keep, and why.
@@ -58,7 +58,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     facts.add(
         fact("Maps", maps(x, y), maps(y, x), x.roles().size() - y.roles().size(), 2, "more maps"));
     facts.add(fact("Sharpness", sharp(x), sharp(y), trueSize(x) - trueSize(y), 4, "sharper"));
-    int newer = ArrivalKin.compareVersions(a.pack().version(), b.pack().version());
+    int newer = VersionOrder.NUMBERS.compare(a.pack().version(), b.pack().version());
     boolean onePack = a.pack().name().equalsIgnoreCase(b.pack().name());
     facts.add(fact("Version", version(a), version(b), onePack ? newer : 0, 6, "newer"));
     LicenceClass freeA = LicenceClass.of(a.pack().licence());

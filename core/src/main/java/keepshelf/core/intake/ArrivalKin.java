@@ -1,21 +1,23 @@
 package keepshelf.core.intake;
 
-import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.Kinship.Relation;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.recognise.LooseFile;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.versions.Delivered;
+import keepshelf.core.versions.PackChanges;
+import keepshelf.core.versions.VersionHistory;
+import keepshelf.core.versions.VersionOrder;
 
 /**
  * What an arrival is to a pack that stands on the shelf.
@@ -23,26 +25,11 @@ import keepshelf.core.recognise.SourceFile;
  * @param kinship to which pack, and how
  * @param name the other pack's name
  * @param version the other pack's version, or null
- * @param added names of files that only the arrival has
- * @param removed names of files that only the other pack has
- * @param changed names of files that differ
+ * @param changes against that pack
  * @param marked whether a person has put something on the other pack's items that is carried over
  */
 public record ArrivalKin(
-    Kinship kinship,
-    String name,
-    String version,
-    List<String> added,
-    List<String> removed,
-    List<String> changed,
-    boolean marked) {
-  /** Copies the lists. */
-  public ArrivalKin {
-    added = List.copyOf(added);
-    removed = List.copyOf(removed);
-    changed = List.copyOf(changed);
-  }
-
+    Kinship kinship, String name, String version, PackChanges changes, boolean marked) {
   /** What it is, in a plain sentence without a full stop. */
   public String sentence() {
     String other = version == null ? name : name + " v" + version;
@@ -51,20 +38,11 @@ public record ArrivalKin(
           "newer than "
               + other
               + " on the shelf: "
-              + count()
+              + changes.count()
               + (marked ? "; tags, notes and finishes of its items are carried over" : "");
-      case OLDER_VERSION -> "older than " + other + " on the shelf: " + count();
+      case OLDER_VERSION -> "older than " + other + " on the shelf: " + changes.count();
       case OTHER_EDITION -> "another edition of " + other + " on the shelf";
     };
-  }
-
-  private String count() {
-    return added.size()
-        + (added.size() == 1 ? " file added, " : " files added, ")
-        + removed.size()
-        + " removed, "
-        + changed.size()
-        + " changed";
   }
 
   /** The same in a few words. */
@@ -95,7 +73,7 @@ public record ArrivalKin(
         continue;
       }
       ArrivalKin kin = compared(arrival, pack, r);
-      if (best == null || compareVersions(kin.version(), best.version()) > 0) {
+      if (best == null || VersionOrder.NUMBERS.compare(kin.version(), best.version()) > 0) {
         best = kin;
       }
     }
@@ -117,7 +95,7 @@ public record ArrivalKin(
     }
     String version =
         a.recognition().version() != null ? a.recognition().version() : a.text().version();
-    int order = compareVersions(version, pack.version());
+    int order = VersionOrder.NUMBERS.compare(version, pack.version());
     if (order != 0 && (sameName || version != null)) {
       return order > 0 ? Relation.NEWER_VERSION : Relation.OLDER_VERSION;
     }
@@ -144,60 +122,24 @@ public record ArrivalKin(
     return s.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
   }
 
-  /** Compares versions number by number; no version is older than any. */
-  public static int compareVersions(String a, String b) {
-    if (a == null || b == null) {
-      return a == null ? b == null ? 0 : -1 : 1;
-    }
-    String[] x = a.split("[^0-9]+");
-    String[] y = b.split("[^0-9]+");
-    for (int i = 0; i < Math.max(x.length, y.length); i++) {
-      int order = number(x, i).compareTo(number(y, i));
-      if (order != 0) {
-        return order;
-      }
-    }
-    return 0;
-  }
-
-  /** A date written without separators is a version too, so any length counts. */
-  private static BigInteger number(String[] parts, int i) {
-    return i < parts.length && !parts[i].isEmpty() ? new BigInteger(parts[i]) : BigInteger.ZERO;
-  }
-
   private static ArrivalKin compared(Arrival a, PackRecord pack, Relation relation) {
     List<Delivered> mine = new ArrayList<>();
     a.recognition().items().forEach(i -> i.maps().forEach(m -> mine.add(delivered(a, m.file()))));
-    a.recognition().loose().forEach(l -> mine.add(delivered(a, l.file())));
-    List<Delivered> theirs = new ArrayList<>();
-    for (PackRecord.FileRecord f : pack.files()) {
-      theirs.add(new Delivered(f.path(), a.unpacked().isEmpty() ? "" + f.bytes() : f.sha256()));
-    }
-    Map<String, Delivered> now = Delivered.byKey(mine);
-    Map<String, Delivered> before = Delivered.byKey(theirs);
-    Set<String> added = new TreeSet<>();
-    Set<String> removed = new TreeSet<>();
-    Set<String> changed = new TreeSet<>();
-    now.forEach((key, d) -> {
-      Delivered was = before.get(key);
-      if (was == null) {
-        added.add(d.name());
-      } else if (!was.content().equals(d.content())) {
-        changed.add(d.name());
-      }
-    });
-    before.forEach((key, d) -> {
-      if (!now.containsKey(key)) {
-        removed.add(d.name());
-      }
-    });
+    a.recognition().loose().stream()
+        .filter(l -> l.sort() != LooseFile.Sort.JUNK)
+        .forEach(l -> mine.add(delivered(a, l.file())));
+    List<Delivered> theirs =
+        a.unpacked().isEmpty()
+            ? pack.files().stream()
+                .filter(f -> !LooseFile.Sort.JUNK.id().equals(f.sort()))
+                .map(f -> new Delivered(f.path(), "" + f.bytes()))
+                .toList()
+            : VersionHistory.delivered(pack);
     return new ArrivalKin(
         new Kinship(pack.id(), relation),
         pack.name(),
         pack.version(),
-        new ArrayList<>(added),
-        new ArrayList<>(removed),
-        new ArrayList<>(changed),
+        PackChanges.between(mine, theirs),
         relation == Relation.NEWER_VERSION && CarriedMarks.any(pack));
   }
 

@@ -202,6 +202,8 @@ final class ConditionTests {
       case "favourite", "favorite" -> card -> card.marks().favourite();
       case "faulty" -> card -> card.severity() != null && card.severity() != Problem.Severity.NOTE;
       case "sound" -> card -> card.severity() == null || card.severity() == Problem.Severity.NOTE;
+      case "older" -> card -> facts.older().contains(card.id());
+      case "newest" -> card -> !facts.older().contains(card.id());
       case "installed" -> card -> !facts.hostsOf(card.id()).isEmpty();
       case "unsettled" ->
           byLicence(licence ->
@@ -246,7 +248,7 @@ final class ConditionTests {
       }
       return c == Comparison.IS
           ? has.equals(wanted) || has.startsWith(wanted + ".")
-          : c.holds(keepshelf.core.intake.ArrivalKin.compareVersions(has, wanted));
+          : c.holds(keepshelf.core.versions.VersionOrder.NUMBERS.compare(has, wanted));
     };
   }
 

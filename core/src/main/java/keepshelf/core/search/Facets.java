@@ -73,14 +73,15 @@ final class Facets {
   }
 
   private static final List<String> STATES =
-      List.of("broken", "favourite", "faulty", "sound", "installed");
+      List.of("broken", "favourite", "faulty", "sound", "installed", "older");
 
   private int states(ItemCard c) {
     boolean faulty = c.severity() != null && c.severity() != Problem.Severity.NOTE;
     return (facts.broken().contains(c.id()) ? 1 : 0)
         | (c.marks().favourite() ? 2 : 0)
         | (faulty ? 4 : 8)
-        | (facts.hostsOf(c.id()).isEmpty() ? 0 : 16);
+        | (facts.hostsOf(c.id()).isEmpty() ? 0 : 16)
+        | (facts.older().contains(c.id()) ? 32 : 0);
   }
 
   /** A count in progress. */

@@ -56,7 +56,7 @@ public final class Search {
     }
     Set<String> broken = new HashSet<>();
     catalogue.brokenItems().forEach(id -> broken.add(read.shownAs(id)));
-    facts = new CardFacts(licences, hosts, lastUsed, broken);
+    facts = new CardFacts(licences, hosts, lastUsed, broken, OlderItems.of(cards, catalogue));
     facets = new Facets(cards, facts);
     index = new WordIndex(catalogue, cards, spelling.join(), before == null);
   }
@@ -89,6 +89,11 @@ public final class Search {
   /** Whether files of an item were found missing or altered. */
   public boolean broken(String id) {
     return facts.broken().contains(id);
+  }
+
+  /** Whether a newer version of an item stands on the shelf. */
+  public boolean older(String id) {
+    return facts.older().contains(id);
   }
 
   /** How free the use of an item is. */

@@ -63,19 +63,28 @@ final class JoinTables {
   /** The packs that items of each other may stand as one with. */
   static Set<PackPair> pairs(Handle h) {
     Set<PackPair> out = new HashSet<>();
-    h.createQuery("select id, replaces from pack where replaces is not null")
-        .map((r, c) -> {
-          Kinship k = Json.mapper().readValue(r.getString(2), Kinship.class);
-          return k.relation() == Kinship.Relation.OTHER_EDITION
-              && out.add(new PackPair(r.getString(1), k.pack()));
-        })
-        .list();
+    kinships(h)
+        .forEach((pack, k) -> {
+          if (k.relation() == Kinship.Relation.OTHER_EDITION) {
+            out.add(new PackPair(pack, k.pack()));
+          }
+        });
     out.addAll(
         h.createQuery(
                 "select i.pack_id, t.pack_id from item i indexed by item_part cross join item t on"
                     + " t.id = i.part_of where i.part_of is not null")
             .map((r, c) -> new PackPair(r.getString(1), r.getString(2)))
             .list());
+    return out;
+  }
+
+  /** What packs are to others, by the pack whose record says so. */
+  static Map<String, Kinship> kinships(Handle h) {
+    Map<String, Kinship> out = new HashMap<>();
+    h.createQuery("select id, replaces from pack where replaces is not null")
+        .map((r, c) ->
+            out.put(r.getString(1), Json.mapper().readValue(r.getString(2), Kinship.class)))
+        .list();
     return out;
   }
 

@@ -18,6 +18,7 @@ import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.catalogue.KeptDescriptor;
+import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.Problem;
@@ -232,6 +233,11 @@ public final class SqliteCatalogue implements Catalogue {
       anew.forEach(p -> PackTables.insert(h, p));
       installations.forEach(i -> HostTables.put(h, i));
     });
+  }
+
+  @Override
+  public Map<String, Kinship> kinships() {
+    return read(JoinTables::kinships);
   }
 
   @Override

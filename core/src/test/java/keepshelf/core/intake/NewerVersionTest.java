@@ -62,10 +62,10 @@ class NewerVersionTest {
       file(shelf, shelf.read(ropes("1", 7, false).toString(), Progress.NONE));
       Arrival next = shelf.read(ropes("2", 8, true).toString(), Progress.NONE);
       ArrivalKin kin = shelf.kin(next).orElseThrow();
-      assertThat(kin.changed())
+      assertThat(kin.changes().changed())
           .containsExactlyInAnyOrder("hemp_rope_v2_roughness.png", "about.txt", "readme.txt");
-      assertThat(kin.added()).isEmpty();
-      assertThat(kin.removed()).containsExactly("extra.txt");
+      assertThat(kin.changes().added()).isEmpty();
+      assertThat(kin.changes().removed()).containsExactly("extra.txt");
       assertThat(kin.marked()).isFalse();
     }
   }

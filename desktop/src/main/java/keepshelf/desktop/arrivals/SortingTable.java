@@ -156,9 +156,9 @@ final class SortingTable extends BorderPane {
     if (kin == null) {
       return;
     }
-    String changed = String.join(", ", first(kin.changed()));
-    String added = String.join(", ", first(kin.added()));
-    String removed = String.join(", ", first(kin.removed()));
+    String changed = String.join(", ", first(kin.changes().changed()));
+    String added = String.join(", ", first(kin.changes().added()));
+    String removed = String.join(", ", first(kin.changes().removed()));
     StringBuilder b = new StringBuilder(sentence(kin.sentence()));
     b.append(changed.isEmpty() ? "" : " " + Words.of("arrivals.kin.changed", changed));
     b.append(added.isEmpty() ? "" : " " + Words.of("arrivals.kin.added", added));

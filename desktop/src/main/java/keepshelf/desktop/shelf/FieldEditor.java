@@ -20,6 +20,11 @@ import keepshelf.desktop.Words;
  * One field of what is chosen, edited in place: Enter or leaving it records it, Esc puts it back.
  */
 final class FieldEditor {
+  /** Rows of an area for notes; longer ones scroll. */
+  private static final int MOST_ROWS = 9;
+
+  private static final int LETTERS_A_ROW = 26;
+
   private final Field field;
   private final List<ShelvedItem> items;
   private final ShelfActions actions;
@@ -60,9 +65,15 @@ final class FieldEditor {
   Node area() {
     TextArea t = new TextArea(was);
     t.setWrapText(true);
-    t.setPrefRowCount(was.length() > 80 ? 5 : 2);
+    t.setPrefRowCount(Math.clamp(was.lines().mapToInt(FieldEditor::rows).sum(), 2, MOST_ROWS));
+    // Squeezed by a row it would scroll, and cut its first line in half.
+    t.setMinHeight(TextArea.USE_PREF_SIZE);
     wire(t);
     return t;
+  }
+
+  private static int rows(String line) {
+    return 1 + line.length() / LETTERS_A_ROW;
   }
 
   /** A field of one line with known values to choose from. */

@@ -194,6 +194,11 @@ public final class ShelfModel {
     return search != null && search.broken(c.id());
   }
 
+  /** Whether a newer version of an item stands on the shelf. */
+  public boolean older(ItemCard c) {
+    return search != null && search.older(c.id());
+  }
+
   /** Where an item is installed. */
   public List<InstallationRecord> installationsOf(String item) {
     return search == null ? List.of() : search.installationsOf(item);

@@ -208,6 +208,11 @@ public final class ShelfView implements Place, SwatchCard.Host {
   }
 
   @Override
+  public boolean older(ItemCard c) {
+    return model.older(c);
+  }
+
+  @Override
   public void clicked(ItemCard c, MouseEvent e) {
     boards.requestFocus();
     if (e.isShortcutDown()) {

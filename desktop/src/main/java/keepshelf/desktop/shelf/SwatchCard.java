@@ -44,6 +44,9 @@ final class SwatchCard extends VBox {
 
     /** Whether files of it are missing or altered. */
     boolean broken(ItemCard c);
+
+    /** Whether a newer version of it stands on the shelf. */
+    boolean older(ItemCard c);
   }
 
   private final Host host;
@@ -122,14 +125,22 @@ final class SwatchCard extends VBox {
           .setAll(from, Kit.spring(), Signs.staircase(c.labels()), Signs.licence(now));
     }
     boolean broken = host.broken(c);
-    mark.setText(
-        broken ? Words.of("card.broken") : c.marks().favourite() ? Words.of("card.favourite") : "");
+    mark.setText(broken ? Words.of("card.broken") : host.older(c) ? older(c) : favourite(c));
     mark.setVisible(!mark.getText().isEmpty());
     mark.getStyleClass().remove("broken");
     if (broken) {
       mark.getStyleClass().add("broken");
     }
     picture.show(host.picture(c, host.lit(), side));
+  }
+
+  private static String older(ItemCard c) {
+    String version = c.pack().version();
+    return version == null ? Words.of("card.older.bare") : Words.of("card.older", version);
+  }
+
+  private static String favourite(ItemCard c) {
+    return c.marks().favourite() ? Words.of("card.favourite") : "";
   }
 
   void choose(boolean on, boolean lead) {

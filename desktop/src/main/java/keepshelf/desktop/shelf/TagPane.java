@@ -149,11 +149,7 @@ final class TagPane extends ScrollPane {
     }
     section("tag.used");
     tag.getChildren().add(parts.used(s));
-    Node history = parts.history(s);
-    if (history != null) {
-      section("tag.history");
-      tag.getChildren().add(history);
-    }
+    tag.getChildren().add(parts.history(s));
     section("tag.condition");
     tag.getChildren().add(parts.condition(s));
   }

@@ -217,35 +217,9 @@ final class TagParts {
     return g;
   }
 
-  /** Other versions of the pack on the shelf, and where else the item was got; null for none. */
+  /** The versions of its pack and where else the item was got. */
   Node history(ShelvedItem s) {
-    VBox v = new VBox(3);
-    for (ItemCard.PackCard p : model.known().packs()) {
-      if (!p.id().equals(s.pack().id())
-          && p.name().equalsIgnoreCase(s.pack().name())
-          && java.util.Objects.equals(p.source(), s.pack().source())) {
-        v.getChildren()
-            .add(
-                Kit.wrapped(
-                    Words.of(
-                        "tag.history.version",
-                        p.version() == null ? Words.of("tag.noversion") : "v" + p.version(),
-                        p.got()),
-                    "second"));
-      }
-    }
-    s.item()
-        .also()
-        .forEach(o ->
-            v.getChildren()
-                .add(
-                    Kit.wrapped(
-                        Words.of(
-                            "tag.history.also",
-                            o.source() == null ? o.pack() : o.source(),
-                            o.licence() == null ? Words.of("licence.unknown") : o.licence()),
-                        "second")));
-    return v.getChildren().isEmpty() ? null : v;
+    return new VersionsBox(s, shelf, model);
   }
 
   Node condition(ShelvedItem s) {

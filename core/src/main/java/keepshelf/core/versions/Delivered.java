@@ -1,4 +1,4 @@
-package keepshelf.core.intake;
+package keepshelf.core.versions;
 
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -12,7 +12,7 @@ import java.util.regex.Pattern;
  * @param path within the pack, with slashes
  * @param content what is alike when the contents are: a hash, or the size where nothing was read
  */
-record Delivered(String path, String content) {
+public record Delivered(String path, String content) {
   /** "v2", "v1.3", "version 4": another one in the next version of the same file. */
   private static final Pattern VERSION =
       Pattern.compile(
@@ -24,17 +24,24 @@ record Delivered(String path, String content) {
     return path.substring(path.lastIndexOf('/') + 1);
   }
 
+  /** What of a path is compared. */
+  enum Place {
+    INSIDE,
+    WHOLE,
+    NAME
+  }
+
   /**
-   * The files by what is the same for them in each version: their path without a folder that all of
-   * them lie in, and without words for a version.
+   * The files by what is the same for them in each version: their path without words for a version;
+   * inside of a folder that all of them lie in, whole, or the name alone.
    */
-  static Map<String, Delivered> byKey(List<Delivered> files) {
-    String top = top(files);
+  static Map<String, Delivered> byKey(List<Delivered> files, Place place) {
+    int top = place == Place.INSIDE ? top(files).length() : 0;
     Map<String, Delivered> out = new LinkedHashMap<>();
     for (Delivered d : files) {
-      String path = d.path.substring(top.length());
-      if (out.putIfAbsent(key(path), d) != null) {
-        out.put(path, d);
+      String key = key(place == Place.NAME ? d.name() : d.path.substring(top));
+      if (out.putIfAbsent(key, d) != null) {
+        out.put(d.path.substring(top), d);
       }
     }
     return out;
