@@ -8,6 +8,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.Progress;
@@ -64,6 +66,8 @@ public final class Shelf implements AutoCloseable {
   private final KnownPictures known;
   private final Licences licences;
   private final List<Problem> recovered;
+
+  private final AtomicReference<Ahead> ahead = new AtomicReference<>();
 
   private Shelf(
       ShelfFolder folder,
@@ -326,9 +330,34 @@ public final class Shelf implements AutoCloseable {
     return Search.over(catalogue, licences);
   }
 
-  /** The same, reading only what has changed since {@code before}. */
+  /** The same, reading only what has changed since {@code before}, which may be null. */
   public Search search(Search before) {
-    return Search.over(catalogue, licences, before);
+    Ahead first = before == null ? ahead.getAndSet(null) : null;
+    if (first == null) {
+      return Search.over(catalogue, licences, before);
+    }
+    Search read = first.search().join();
+    return first.version() == catalogue.version() ? read : Search.over(catalogue, licences, read);
+  }
+
+  /** What is read before it is asked for, and the version of the catalogue before that. */
+  private record Ahead(long version, CompletableFuture<Search> search) {}
+
+  /** Begins to read in the background what the first {@link #search(Search)} will need. */
+  public void readAhead() {
+    CompletableFuture<Search> first = new CompletableFuture<>();
+    ahead.set(new Ahead(catalogue.version(), first));
+    // A thread of its own: one of those that searching is shared out to would be missing there.
+    Thread.ofPlatform()
+        .daemon()
+        .name("keepshelf-ahead")
+        .start(() -> {
+          try {
+            first.complete(search());
+          } catch (RuntimeException e) {
+            first.completeExceptionally(e);
+          }
+        });
   }
 
   /** Whether {@code root} looks like a shelf. */

@@ -1,6 +1,8 @@
 package keepshelf.desktop;
 
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -37,12 +39,14 @@ public final class KeepShelfApp extends Application {
 
   private static CompletableFuture<Shelf> opening;
 
-  /** Begins to open the shelf while the toolkit is still starting. */
+  /** Begins to open and read the shelf while the toolkit is still starting. */
   static void prepare(List<String> args) {
     opening =
         CompletableFuture.supplyAsync(() -> {
           try {
-            return Shelf.open(Start.of(args).shelf());
+            Shelf shelf = Shelf.open(Start.of(args).shelf());
+            shelf.readAhead();
+            return shelf;
           } catch (ShelfException e) {
             throw new CompletionException(e);
           }
@@ -57,14 +61,15 @@ public final class KeepShelfApp extends Application {
       Shelf shelf = opening.join();
       show(stage, shelf, start);
       if (args.contains("--report-start")) {
-        System.err.println(
-            "window after "
-                + ProcessHandle.current()
-                    .info()
-                    .startInstant()
-                    .map(s -> java.time.Duration.between(s, java.time.Instant.now()).toMillis())
-                    .orElse(-1L)
-                + " ms");
+        report("window");
+        window
+            .shelfModel()
+            .foundProperty()
+            .subscribe((was, is) -> {
+              if (was == null && is != null) {
+                Platform.runLater(() -> report("boards"));
+              }
+            });
       }
       if (start.demo() != null) {
         new DemoSetUp(start.demo(), shelf, window).start();
@@ -76,6 +81,19 @@ public final class KeepShelfApp extends Application {
     } catch (CompletionException e) {
       refuse(stage, e.getCause());
     }
+  }
+
+  /** Says how long it took from the start of the process until {@code what} was there. */
+  private static void report(String what) {
+    System.err.println(
+        what
+            + " after "
+            + ProcessHandle.current()
+                .info()
+                .startInstant()
+                .map(s -> Duration.between(s, Instant.now()).toMillis())
+                .orElse(-1L)
+            + " ms");
   }
 
   private void show(Stage stage, Shelf shelf, Start start) {

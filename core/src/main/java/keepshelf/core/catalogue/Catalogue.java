@@ -96,6 +96,9 @@ public interface Catalogue extends AutoCloseable {
   /** Keeps the words of a pack's own texts, as of its licence. */
   void putPackText(String pack, String text);
 
+  /** How many maps all items have. */
+  long mapCount();
+
   /** Identifiers of all packs, in order. */
   List<String> packIds();
 

@@ -1,6 +1,5 @@
 package keepshelf.core.store;
 
-import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import java.nio.file.Path;
 import java.sql.SQLException;
@@ -21,40 +20,28 @@ import keepshelf.core.catalogue.KeptDescriptor;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.fingerprint.Fingerprint;
-import org.flywaydb.core.Flyway;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
-import org.sqlite.SQLiteConfig;
-import org.sqlite.SQLiteDataSource;
 
 /**
  * The catalogue in one SQLite file with a write-ahead log, so that two processes may use it at
  * once; a writer waits up to ten seconds for another.
  */
 public final class SqliteCatalogue implements Catalogue {
-  /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 6;
-
-  /**
-   * More than the threads that ever ask at once: each core for a search, and what goes on beside.
-   */
-  private static final int MOST_CONNECTIONS = Runtime.getRuntime().availableProcessors() + 16;
-
   private final HikariDataSource pool;
   private final Jdbi jdbi;
   private final java.sql.Connection keepOpen;
 
-  private SqliteCatalogue(HikariDataSource pool, java.sql.Connection keepOpen) {
-    this.pool = pool;
-    this.jdbi = Jdbi.create(pool);
-    this.keepOpen = keepOpen;
+  private SqliteCatalogue(CatalogueFile file) {
+    pool = file.pool();
+    jdbi = Jdbi.create(pool);
+    keepOpen = file.keepOpen();
   }
 
   /**
@@ -63,91 +50,7 @@ public final class SqliteCatalogue implements Catalogue {
    * @throws ShelfException when it was written by a newer version, is damaged or cannot be written
    */
   public static SqliteCatalogue open(Path file) throws ShelfException {
-    SQLiteConfig config = new SQLiteConfig();
-    config.setJournalMode(SQLiteConfig.JournalMode.WAL);
-    config.setSynchronous(SQLiteConfig.SynchronousMode.NORMAL);
-    config.enforceForeignKeys(true);
-    config.setBusyTimeout(10_000);
-    SQLiteDataSource source = new SQLiteDataSource(config);
-    source.setUrl("jdbc:sqlite:" + file);
-    try {
-      java.sql.Connection keep = source.getConnection();
-      try {
-        migrate(file, source, keep);
-      } catch (ShelfException | SQLException | RuntimeException e) {
-        keep.close();
-        throw e;
-      }
-      Jdbi.create(source).useTransaction(CardTables::fill);
-      return new SqliteCatalogue(pool(source), keep);
-    } catch (SQLException | RuntimeException e) {
-      throw new ShelfException(Problem.error("catalogue", file.toString(), trouble(file, e)), e);
-    }
-  }
-
-  /** Connections that stay open: a fresh one costs more than most of the questions asked of it. */
-  private static HikariDataSource pool(SQLiteDataSource source) {
-    HikariConfig config = new HikariConfig();
-    config.setDataSource(source);
-    config.setPoolName("catalogue");
-    config.setMaximumPoolSize(MOST_CONNECTIONS);
-    config.setMinimumIdle(0);
-    config.setInitializationFailTimeout(-1);
-    return new HikariDataSource(config);
-  }
-
-  private static void migrate(Path file, SQLiteDataSource source, java.sql.Connection c)
-      throws SQLException, ShelfException {
-    int version;
-    try (var s = c.createStatement();
-        var r = s.executeQuery("pragma user_version")) {
-      version = r.getInt(1);
-    }
-    if (version > SCHEMA) {
-      throw new ShelfException(
-          Problem.error(
-              "newer-shelf",
-              file.toString(),
-              "The shelf was written by a newer Keep Shelf (catalogue version "
-                  + version
-                  + ", this program knows "
-                  + SCHEMA
-                  + "): "
-                  + file
-                  + ". Update the program; nothing was changed."));
-    }
-    if (version < SCHEMA) {
-      Flyway.configure()
-          .dataSource(source)
-          .locations("classpath:keepshelf/core/store/migration")
-          .loggers("slf4j")
-          .load()
-          .migrate();
-      try (var s = c.createStatement()) {
-        s.execute("pragma user_version = " + SCHEMA);
-      }
-    }
-  }
-
-  private static String trouble(Path file, Exception e) {
-    String m = String.valueOf(e.getMessage());
-    if (m.contains("not a database") || m.contains("malformed")) {
-      return "The catalogue "
-          + file
-          + " is damaged. Move it away and open the shelf again: it is made anew from the pack"
-          + " records.";
-    }
-    if (m.contains("readonly") || m.contains("unable to open") || m.contains("READONLY")) {
-      return "The catalogue "
-          + file
-          + " cannot be opened for writing. Check that its folder exists and may be written to.";
-    }
-    if (m.contains("locked") || m.contains("BUSY")) {
-      return "The catalogue "
-          + file
-          + " is in use by another program for too long. Close the other Keep Shelf and try again.";
-    }
-    return keepshelf.core.archive.DiskTrouble.sentence(e, "opening " + file);
+    return new SqliteCatalogue(CatalogueFile.open(file));
   }
 
   private <T> T read(HandleCallback<T, RuntimeException> work) {
@@ -294,6 +197,11 @@ public final class SqliteCatalogue implements Catalogue {
   @Override
   public void putPackText(String pack, String text) {
     change(h -> CardTables.putPackText(h, pack, text));
+  }
+
+  @Override
+  public long mapCount() {
+    return read(h -> h.createQuery("select count(*) from map").mapTo(Long.class).one());
   }
 
   @Override

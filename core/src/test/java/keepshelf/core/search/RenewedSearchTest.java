@@ -73,6 +73,22 @@ class RenewedSearchTest extends OnSmallShelf {
   }
 
   @Test
+  void whatWasReadAheadIsUsedOnceAndSeesLaterChanges() throws Exception {
+    shelf.readAhead();
+    Search first = shelf.search(null);
+    same(first, shelf.search(), "read ahead");
+    shelf.readAhead();
+    String id = SmallShelf.id(shelf, "tarred_rope");
+    shelf.editing().set(List.of(id), Field.TAGS, "late");
+    Search late = shelf.search(null);
+    assertThat(late.find(Query.of("tag:late")).cards()).hasSize(1);
+    same(late, shelf.search(), "changed since it was read ahead");
+    // What is known already is not given up for what was read ahead.
+    shelf.readAhead();
+    assertThat(shelf.search(late).all()).isSameAs(late.all());
+  }
+
+  @Test
   void whatIsTheSameStaysTheSameObject() throws Exception {
     Search before = shelf.search();
     String id = SmallShelf.id(shelf, "tarred_rope");

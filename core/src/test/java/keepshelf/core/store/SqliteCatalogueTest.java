@@ -74,7 +74,7 @@ class SqliteCatalogueTest {
             .info()
             .all();
     String last = all[all.length - 1].getVersion().getVersion();
-    assertThat(last).isEqualTo(String.valueOf(SqliteCatalogue.SCHEMA));
+    assertThat(last).isEqualTo(String.valueOf(CatalogueFile.SCHEMA));
   }
 
   @Test

@@ -207,7 +207,7 @@ public final class DuplicatesModel {
   /** Searches at the start of the window when that takes no decoding and no time to speak of. */
   public void searchWhenCheap() {
     work.note(() -> {
-      if (shelf.catalogue().packIds().size() > FEW) {
+      if (shelf.catalogue().mapCount() > FEW) {
         return;
       }
       Set<String> hashes = new HashSet<>();
