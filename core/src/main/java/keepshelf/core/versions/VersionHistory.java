@@ -27,6 +27,11 @@ public final class VersionHistory {
    */
   public record Step(PackSummary pack, PackChanges changes) {}
 
+  /** Whether no other version of {@code pack} is on the shelf; reads no pack. */
+  public static boolean alone(Catalogue catalogue, String pack) {
+    return connected(catalogue.kinships(), pack).size() == 1;
+  }
+
   /** All versions of {@code pack} on the shelf, the newest first; itself alone when it has none. */
   public static List<Step> of(Catalogue catalogue, String pack) {
     List<PackRecord> packs = new ArrayList<>();

@@ -105,6 +105,7 @@ class VersionHistoryTest {
       assertThat(steps.get(0).changes().changed()).containsExactly("readme.txt");
       assertThat(steps.get(1).changes().added()).containsExactly("hemp_rope_height.png");
       assertThat(steps.get(2).changes()).isNull();
+      assertThat(VersionHistory.alone(shelf.catalogue(), any)).isFalse();
       assertThat(SmallShelf.find(shelf, "is:older")).hasSize(2);
       assertThat(shelf.search().find(keepshelf.core.search.Query.of("is:newest")).cards())
           .extracting(c -> c.pack().version())
@@ -122,6 +123,7 @@ class VersionHistoryTest {
         List<VersionHistory.Step> steps = VersionHistory.of(shelf.catalogue(), pack);
         assertThat(steps).hasSize(1);
         assertThat(steps.getFirst().changes()).isNull();
+        assertThat(VersionHistory.alone(shelf.catalogue(), pack)).isTrue();
       }
       assertThat(SmallShelf.find(shelf, "is:older")).isEmpty();
     }

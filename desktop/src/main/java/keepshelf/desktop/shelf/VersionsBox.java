@@ -44,7 +44,13 @@ final class VersionsBox extends VBox {
                             o.licence() == null ? Words.of("licence.unknown") : o.licence()),
                         "second")));
     appear();
-    model.read(() -> VersionHistory.of(shelf.catalogue(), s.pack().id()), this::show);
+    String pack = s.pack().id();
+    model.read(
+        () ->
+            VersionHistory.alone(shelf.catalogue(), pack)
+                ? List.<Step>of()
+                : VersionHistory.of(shelf.catalogue(), pack),
+        this::show);
   }
 
   private void appear() {
