@@ -62,6 +62,8 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen) {
     config.setPoolName("catalogue");
     config.setMaximumPoolSize(MOST_CONNECTIONS);
     config.setMinimumIdle(0);
+    // As long as a writer waits for another: then the disk is gone, and that is to be said.
+    config.setConnectionTimeout(10_000);
     config.setInitializationFailTimeout(-1);
     return new HikariDataSource(config);
   }
