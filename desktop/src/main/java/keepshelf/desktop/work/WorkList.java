@@ -34,10 +34,10 @@ public final class WorkList implements AutoCloseable {
 
   /**
    * Where long work shares itself out: not where searching does, and to so few threads that the
-   * window stays quick.
+   * window stays quick; one for each of its two lanes at least.
    */
   private final ForkJoinPool shares =
-      new ForkJoinPool(Runtime.getRuntime().availableProcessors() / 2 + 1);
+      new ForkJoinPool(Math.max(2, Runtime.getRuntime().availableProcessors() / 2 + 1));
 
   private final ExecutorService files = lane("files");
   private final ExecutorService pictures = lane("pictures");
