@@ -28,6 +28,8 @@ import org.jdbi.v3.core.Handle;
 
 /** Reads cards: all of them once, and then what has changed since. */
 final class CardReading {
+  private static final String EACH = " order by row";
+
   private CardReading() {}
 
   /** The cards as they are now; {@code h} is in a transaction, so that they are of one moment. */
@@ -38,7 +40,7 @@ final class CardReading {
     boolean all = before.own().isEmpty() || at < before.at();
     List<ItemCard> own =
         all
-            ? cards(h, " order by row", packs)
+            ? cards(h, EACH, packs)
             : renewed(h, before.own(), cards(h, " where change > " + before.at(), packs), packs);
     Joins joins = joins(h, before, own);
     List<ItemCard> shown =
@@ -78,8 +80,12 @@ final class CardReading {
     for (int row : rows) {
       ItemCard c = byRow.get(row);
       if (c == null) {
-        while (before.get(at).row() != row) {
+        while (at < before.size() && before.get(at).row() != row) {
           at++;
+        }
+        if (at == before.size()) {
+          // Another catalogue was put in the place of the one that was read before.
+          return cards(h, EACH, packs);
         }
         ItemCard old = before.get(at);
         PackCard pack = packs.get(old.pack().id());
