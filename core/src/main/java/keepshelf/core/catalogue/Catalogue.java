@@ -55,6 +55,9 @@ public interface Catalogue extends AutoCloseable {
   /** What packs are to others, by the identifier of the pack whose record says so. */
   Map<String, Kinship> kinships();
 
+  /** Packs of the same name and source as {@code pack} that say another version than it does. */
+  List<String> otherVersions(String pack);
+
   /** Identifiers of the packs that items came in, by the item; those that are gone are left out. */
   Map<String, String> packsOf(Collection<String> items);
 

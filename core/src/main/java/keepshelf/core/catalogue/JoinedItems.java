@@ -6,7 +6,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
@@ -117,8 +116,7 @@ public record JoinedItems(List<ShelvedItem> items, Map<String, String> shownAs) 
   }
 
   private static String meaning(String pack, ItemRecord i) {
-    String key = i.key().toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
-    return pack + "|" + i.kind().id() + "|" + key + "|" + i.colourway();
+    return pack + "|" + Alike.of(i) + "|" + i.colourway();
   }
 
   private static ShelvedItem joined(ShelvedItem main, List<ShelvedItem> others) {

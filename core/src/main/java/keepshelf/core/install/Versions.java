@@ -3,11 +3,10 @@ package keepshelf.core.install;
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
+import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.Kinship;
-import keepshelf.core.catalogue.Kinship.Relation;
-import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.versions.Releases;
 
 /** Finds the newest version of an item on the shelf. */
 final class Versions {
@@ -19,42 +18,27 @@ final class Versions {
 
   /** The newest version of {@code item}; empty when it is that itself. */
   Optional<ShelvedItem> newest(ShelvedItem item) {
-    String key = item.item().key().replaceAll("[\\s_-]", "");
+    Releases releases = Releases.of(catalogue);
     Set<String> seen = new HashSet<>(Set.of(item.pack().id()));
     ShelvedItem at = item;
-    for (Optional<ShelvedItem> next = after(at, key); next.isPresent(); next = after(at, key)) {
-      if (!seen.add(next.get().pack().id())) {
-        break;
-      }
+    Optional<ShelvedItem> next = after(at, releases);
+    while (next.isPresent() && seen.add(next.get().pack().id())) {
       at = next.get();
+      next = after(at, releases);
     }
     return at == item ? Optional.empty() : Optional.of(at);
   }
 
-  private Optional<ShelvedItem> after(ShelvedItem item, String key) {
-    Kinship own = item.pack().kin();
-    for (String id : catalogue.packsWithItems(Set.of(key))) {
-      PackRecord p = catalogue.pack(id).orElse(null);
-      boolean newer =
-          p != null
-              && ((p.kin() != null
-                      && p.kin().pack().equals(item.pack().id())
-                      && p.kin().relation() == Relation.NEWER_VERSION)
-                  || (own != null
-                      && own.pack().equals(id)
-                      && own.relation() == Relation.OLDER_VERSION));
-      if (newer) {
-        Optional<ShelvedItem> found =
-            p.items().stream()
-                .filter(i -> i.key().replaceAll("[\\s_-]", "").equals(key))
-                .filter(i -> i.kind() == item.item().kind())
-                .findFirst()
-                .flatMap(i -> catalogue.item(i.id()));
-        if (found.isPresent()) {
-          return found;
-        }
-      }
-    }
-    return Optional.empty();
+  /** The same item in the next release of its pack. */
+  private Optional<ShelvedItem> after(ShelvedItem item, Releases releases) {
+    String same = Alike.of(item.item());
+    return releases.newer(item.pack().id()).stream()
+        .sorted()
+        .map(catalogue::pack)
+        .flatMap(Optional::stream)
+        .flatMap(p -> p.items().stream())
+        .filter(i -> Alike.of(i).equals(same))
+        .findFirst()
+        .flatMap(i -> catalogue.item(i.id()));
   }
 }

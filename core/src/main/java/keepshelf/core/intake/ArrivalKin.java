@@ -3,9 +3,9 @@ package keepshelf.core.intake;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Kinship;
@@ -64,7 +64,7 @@ public record ArrivalKin(
       return Optional.empty();
     }
     Set<String> keys = new HashSet<>();
-    arrival.recognition().items().forEach(i -> keys.add(folded(i.key())));
+    arrival.recognition().items().forEach(i -> keys.add(Alike.folded(i.key())));
     ArrivalKin best = null;
     for (String id : catalogue.packsWithItems(keys)) {
       PackRecord pack = catalogue.pack(id).orElseThrow();
@@ -72,7 +72,7 @@ public record ArrivalKin(
       if (r == null) {
         continue;
       }
-      ArrivalKin kin = compared(arrival, pack, r);
+      ArrivalKin kin = compared(arrival, pack, r, catalogue);
       if (best == null || VersionOrder.NUMBERS.compare(kin.version(), best.version()) > 0) {
         best = kin;
       }
@@ -85,11 +85,11 @@ public record ArrivalKin(
     boolean stranger =
         source != null && pack.source() != null && !source.equalsIgnoreCase(pack.source());
     Set<String> mine = new HashSet<>();
-    a.recognition().items().forEach(i -> mine.add(folded(i.key())));
+    a.recognition().items().forEach(i -> mine.add(Alike.folded(i.key())));
     Set<String> theirs = new HashSet<>();
-    pack.items().forEach(i -> theirs.add(folded(i.key())));
+    pack.items().forEach(i -> theirs.add(Alike.folded(i.key())));
     boolean sameItems = mine.stream().filter(theirs::contains).count() * 2 > mine.size();
-    boolean sameName = folded(a.recognition().pack()).equals(folded(pack.name()));
+    boolean sameName = Alike.folded(a.recognition().pack()).equals(Alike.folded(pack.name()));
     if (stranger || !sameItems) {
       return null;
     }
@@ -106,7 +106,7 @@ public record ArrivalKin(
   private static boolean otherResolutions(List<RecognisedItem> mine, List<ItemRecord> theirs) {
     for (RecognisedItem i : mine) {
       for (ItemRecord s : theirs) {
-        if (folded(i.key()).equals(folded(s.key()))) {
+        if (Alike.folded(i.key()).equals(Alike.folded(s.key()))) {
           Set<String> there = new HashSet<>();
           s.maps().forEach(m -> there.add(m.resolution() + "|" + m.format()));
           if (i.maps().stream().anyMatch(m -> !there.contains(m.resolution() + "|" + m.format()))) {
@@ -118,11 +118,8 @@ public record ArrivalKin(
     return false;
   }
 
-  private static String folded(String s) {
-    return s.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
-  }
-
-  private static ArrivalKin compared(Arrival a, PackRecord pack, Relation relation) {
+  private static ArrivalKin compared(
+      Arrival a, PackRecord pack, Relation relation, Catalogue catalogue) {
     List<Delivered> mine = new ArrayList<>();
     a.recognition().items().forEach(i -> i.maps().forEach(m -> mine.add(delivered(a, m.file()))));
     a.recognition().loose().stream()
@@ -140,7 +137,7 @@ public record ArrivalKin(
         pack.name(),
         pack.version(),
         PackChanges.between(mine, theirs),
-        relation == Relation.NEWER_VERSION && CarriedMarks.any(pack));
+        relation == Relation.NEWER_VERSION && CarriedMarks.any(pack, catalogue));
   }
 
   private static Delivered delivered(Arrival a, SourceFile f) {

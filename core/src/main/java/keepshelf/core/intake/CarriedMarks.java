@@ -2,8 +2,9 @@ package keepshelf.core.intake;
 
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import keepshelf.core.catalogue.Alike;
+import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.PackRecord;
@@ -13,39 +14,37 @@ final class CarriedMarks {
   private CarriedMarks() {}
 
   /**
-   * {@code items} with what {@code older} has on the items of the same key and kind: tags,
+   * {@code items} with what the items of the same kind and key in {@code older} have: tags,
    * collections, favourite, notes, relief, finishes, and the width of a tile where the new version
    * says none. Projects stay with the version that they use.
    */
-  static List<ItemRecord> onto(List<ItemRecord> items, PackRecord older) {
+  static List<ItemRecord> onto(List<ItemRecord> items, PackRecord older, Catalogue catalogue) {
     Map<String, ItemRecord> before = new HashMap<>();
-    older.items().forEach(i -> before.putIfAbsent(key(i), i));
+    older.items().forEach(i -> before.putIfAbsent(Alike.of(i), shown(i, catalogue)));
     return items.stream()
         .map(i -> {
-          ItemRecord was = before.get(key(i));
+          ItemRecord was = before.get(Alike.of(i));
           return was == null ? i : carried(i, was);
         })
         .toList();
   }
 
+  /** An edition stands with another item: that is what a person sees and marks. */
+  private static ItemRecord shown(ItemRecord i, Catalogue catalogue) {
+    return catalogue.item(i.id()).map(s -> s.item()).orElse(i);
+  }
+
   private static ItemRecord carried(ItemRecord item, ItemRecord was) {
-    Marks marks = was.marks().withProjects(List.of());
-    ItemRecord marked = item.marks().isNone() && !marks.isNone() ? item.marked(marks) : item;
-    return marked.tileMetres() == null && was.tileMetres() != null
-        ? marked.withTile(was.tileMetres())
-        : marked;
+    ItemRecord marked = item.marked(marks(was));
+    return marked.tileMetres() == null ? marked.withTile(was.tileMetres()) : marked;
   }
 
-  /** Whether anything would be carried over from {@code older}. */
-  static boolean any(PackRecord older) {
-    return older.items().stream().anyMatch(i -> !i.marks().withProjects(List.of()).isNone());
+  private static Marks marks(ItemRecord was) {
+    return was.marks().withProjects(List.of());
   }
 
-  private static String key(ItemRecord i) {
-    return i.kind().id()
-        + ":"
-        + i.key().toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "")
-        + ":"
-        + i.colourway();
+  /** Whether any marks would be carried over from {@code older}. */
+  static boolean any(PackRecord older, Catalogue catalogue) {
+    return older.items().stream().anyMatch(i -> !marks(shown(i, catalogue)).isNone());
   }
 }

@@ -238,7 +238,7 @@ public final class Filing {
   private List<ItemRecord> carried(List<ItemRecord> items, Kinship kin) {
     return kin == null || kin.relation() != Kinship.Relation.NEWER_VERSION
         ? items
-        : catalogue.pack(kin.pack()).map(p -> CarriedMarks.onto(items, p)).orElse(items);
+        : catalogue.pack(kin.pack()).map(p -> CarriedMarks.onto(items, p, catalogue)).orElse(items);
   }
 
   /** The purchase with its invoice copied to {@code <pack>.papers} beside the pack. */

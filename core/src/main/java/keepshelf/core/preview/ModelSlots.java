@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.MapRecord;
 
 /** Which maps of a model belong to which of its material slots. */
@@ -31,17 +32,13 @@ public final class ModelSlots {
                 m -> named.stream().anyMatch(n -> !n.isEmpty() && fileName(m.path()).startsWith(n)))
             .toList();
     if (own.isEmpty()) {
-      String name = folded(slot);
+      String name = Alike.folded(slot);
       own =
           maps.stream()
-              .filter(m -> name.length() > 2 && folded(m.fileName()).contains(name))
+              .filter(m -> name.length() > 2 && Alike.folded(m.fileName()).contains(name))
               .toList();
     }
     return own.isEmpty() && only ? maps : own;
-  }
-
-  static String folded(String s) {
-    return s.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
   }
 
   static String fileName(String path) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -39,11 +40,11 @@ public final class ShelvedModel {
 
   /** The model's file, if the pack still has one that goes by the item's name. */
   public Optional<Path> file() {
-    String key = ModelSlots.folded(item.item().key());
+    String key = Alike.folded(item.item().key());
     return pack.files().stream()
         .filter(f -> f.elsewhere() == null && ENDINGS.contains(ending(f.path())))
         .filter(f -> {
-          String stem = ModelSlots.folded(stem(f.path()));
+          String stem = Alike.folded(stem(f.path()));
           return stem.contains(key) || key.startsWith(stem);
         })
         .min(Comparator.comparingInt(f -> ENDINGS.indexOf(ending(f.path()))))

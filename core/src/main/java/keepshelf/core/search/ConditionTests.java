@@ -17,6 +17,7 @@ import keepshelf.core.model.Resolution;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.search.Condition.Comparison;
+import keepshelf.core.versions.VersionOrder;
 import keepshelf.imaging.colour.OkLab;
 
 /** What each condition asks of a card. */
@@ -248,7 +249,7 @@ final class ConditionTests {
       }
       return c == Comparison.IS
           ? has.equals(wanted) || has.startsWith(wanted + ".")
-          : c.holds(keepshelf.core.versions.VersionOrder.NUMBERS.compare(has, wanted));
+          : c.holds(VersionOrder.NUMBERS.compare(has, wanted));
     };
   }
 

@@ -1,56 +1,36 @@
 package keepshelf.core.search;
 
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
-import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.versions.VersionHistory;
+import keepshelf.core.versions.Releases;
 
 /** Finds the items that a newer version of stands on the shelf. */
 final class OlderItems {
   private OlderItems() {}
 
-  /** Their identifiers: the newer pack has an item of the same kind and key. */
-  static Set<String> of(List<ItemCard> cards, Catalogue catalogue) {
-    Map<String, Set<String>> newerPacks = new HashMap<>();
-    catalogue
-        .kinships()
-        .forEach((pack, kin) -> {
-          String older = VersionHistory.older(pack, kin).orElse(null);
-          if (older != null) {
-            newerPacks
-                .computeIfAbsent(older, p -> new HashSet<>())
-                .add(older.equals(pack) ? kin.pack() : pack);
-          }
-        });
-    if (newerPacks.isEmpty()) {
+  /** Their identifiers: a pack of the next release has an item of the same kind and key. */
+  static Set<String> of(List<ItemCard> cards, Releases releases) {
+    Set<String> newer = releases.allNewer();
+    if (newer.isEmpty()) {
       return Set.of();
     }
-    Set<String> newer = new HashSet<>();
-    newerPacks.values().forEach(newer::addAll);
     Set<String> there = new HashSet<>();
     for (ItemCard c : cards) {
       if (newer.contains(c.pack().id())) {
-        there.add(place(c.pack().id(), c));
+        there.add(c.pack().id() + "|" + Alike.of(c));
       }
     }
     Set<String> out = new HashSet<>();
     for (ItemCard c : cards) {
-      for (String pack : newerPacks.getOrDefault(c.pack().id(), Set.of())) {
-        if (there.contains(place(pack, c))) {
+      for (String pack : releases.newer(c.pack().id())) {
+        if (there.contains(pack + "|" + Alike.of(c))) {
           out.add(c.id());
         }
       }
     }
     return out;
-  }
-
-  private static String place(String pack, ItemCard c) {
-    String key = c.key().toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
-    return pack + "|" + c.kind().id() + "|" + key;
   }
 }

@@ -17,6 +17,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.versions.Releases;
 
 /**
  * Finds items on one state of the shelf: made once after each change (about a second for the first
@@ -56,7 +57,9 @@ public final class Search {
     }
     Set<String> broken = new HashSet<>();
     catalogue.brokenItems().forEach(id -> broken.add(read.shownAs(id)));
-    facts = new CardFacts(licences, hosts, lastUsed, broken, OlderItems.of(cards, catalogue));
+    facts =
+        new CardFacts(
+            licences, hosts, lastUsed, broken, OlderItems.of(cards, Releases.of(catalogue)));
     facets = new Facets(cards, facts);
     index = new WordIndex(catalogue, cards, spelling.join(), before == null);
   }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.ShelvedItem;
 import org.jdbi.v3.core.Handle;
 
@@ -36,6 +37,16 @@ final class PackLookups {
             wanted.contains(r.getString(1)) && out.put(r.getString(1), r.getString(2)) == null)
         .list();
     return out;
+  }
+
+  /** Packs of the same name and source that say another version. */
+  static List<String> otherVersions(Handle h, String pack) {
+    return h.createQuery(
+            "select b.id from pack a join pack b on b.name = a.name collate nocase and b.source is"
+                + " a.source where a.id = ? and b.version is not a.version order by b.id")
+        .bind(0, pack)
+        .mapTo(String.class)
+        .list();
   }
 
   /** The items, as their packs have them, with a map of one of these files. */
@@ -71,12 +82,7 @@ final class PackLookups {
     Set<String> out = new TreeSet<>();
     h.createQuery("select key, pack_id from item")
         .setFetchSize(1000)
-        .map((r, c) ->
-            foldedKeys.contains(
-                    r.getString(1)
-                        .toLowerCase(java.util.Locale.ROOT)
-                        .replaceAll("[^\\p{L}\\p{N}]", ""))
-                && out.add(r.getString(2)))
+        .map((r, c) -> foldedKeys.contains(Alike.folded(r.getString(1))) && out.add(r.getString(2)))
         .list();
     return List.copyOf(out);
   }

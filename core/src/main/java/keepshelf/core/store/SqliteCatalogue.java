@@ -144,6 +144,11 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
+  public List<String> otherVersions(String pack) {
+    return read(h -> PackLookups.otherVersions(h, pack));
+  }
+
+  @Override
   public Map<String, String> packsOf(Collection<String> items) {
     return read(h -> PackLookups.packsOf(h, items));
   }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /**
  * A file of a pack, to be compared with that of another version.
@@ -25,17 +26,22 @@ public record Delivered(String path, String content) {
   }
 
   /** What of a path is compared. */
-  enum Place {
+  private enum Place {
     INSIDE,
     WHOLE,
     NAME
+  }
+
+  /** The files in each way to compare them, the one to prefer first. */
+  static List<Map<String, Delivered>> byKeys(List<Delivered> files) {
+    return Stream.of(Place.values()).map(p -> byKey(files, p)).toList();
   }
 
   /**
    * The files by what is the same for them in each version: their path without words for a version;
    * inside of a folder that all of them lie in, whole, or the name alone.
    */
-  static Map<String, Delivered> byKey(List<Delivered> files, Place place) {
+  private static Map<String, Delivered> byKey(List<Delivered> files, Place place) {
     int top = place == Place.INSIDE ? top(files).length() : 0;
     Map<String, Delivered> out = new LinkedHashMap<>();
     for (Delivered d : files) {

@@ -28,10 +28,9 @@ public record PackChanges(List<String> added, List<String> removed, List<String>
     Map<String, Delivered> mine = Map.of();
     Map<String, Delivered> theirs = Map.of();
     long common = -1;
-    for (Delivered.Place a : Delivered.Place.values()) {
-      for (Delivered.Place b : Delivered.Place.values()) {
-        Map<String, Delivered> x = Delivered.byKey(now, a);
-        Map<String, Delivered> y = Delivered.byKey(before, b);
+    List<Map<String, Delivered>> others = Delivered.byKeys(before);
+    for (Map<String, Delivered> x : Delivered.byKeys(now)) {
+      for (Map<String, Delivered> y : others) {
         long both = x.keySet().stream().filter(y::containsKey).count();
         if (both > common) {
           common = both;
@@ -61,6 +60,11 @@ public record PackChanges(List<String> added, List<String> removed, List<String>
       }
     });
     return new PackChanges(List.copyOf(added), List.copyOf(removed), List.copyOf(changed));
+  }
+
+  /** How many files are different. */
+  int files() {
+    return added.size() + removed.size() + changed.size();
   }
 
   /** In a few words, as "1 file added, 2 changed". */

@@ -4,14 +4,13 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.Kinship;
-import keepshelf.core.catalogue.Kinship.Relation;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
 
@@ -29,29 +28,45 @@ public final class VersionHistory {
 
   /** Whether no other version of {@code pack} is on the shelf; reads no pack. */
   public static boolean alone(Catalogue catalogue, String pack) {
-    return connected(catalogue.kinships(), pack).size() == 1;
+    return releases(catalogue, pack).size() == 1;
   }
 
   /** All versions of {@code pack} on the shelf, the newest first; itself alone when it has none. */
   public static List<Step> of(Catalogue catalogue, String pack) {
-    List<PackRecord> packs = new ArrayList<>();
-    for (String id : connected(catalogue.kinships(), pack)) {
-      catalogue.pack(id).ifPresent(packs::add);
+    // Of each release its packs: the one that is asked about first, then as they were got.
+    List<List<PackRecord>> all = new ArrayList<>();
+    for (Set<String> release : releases(catalogue, pack)) {
+      List<PackRecord> packs =
+          release.stream()
+              .map(catalogue::pack)
+              .flatMap(Optional::stream)
+              .sorted(
+                  Comparator.comparing((PackRecord p) -> !p.id().equals(pack))
+                      .thenComparing(PackRecord::takenIn))
+              .toList();
+      if (!packs.isEmpty()) {
+        all.add(packs);
+      }
     }
-    packs.sort(
-        Comparator.comparing(PackRecord::version, VersionOrder.NUMBERS)
-            .thenComparing(PackRecord::takenIn));
+    all.sort(
+        Comparator.comparing((List<PackRecord> r) -> r.getFirst().version(), VersionOrder.NUMBERS)
+            .thenComparing(r -> r.getFirst().takenIn()));
     List<Step> out = new ArrayList<>();
-    PackRecord before = null;
-    for (PackRecord p : packs) {
-      out.addFirst(new Step(p.summary(), before == null ? null : changes(p, before)));
-      before = p;
+    List<PackRecord> before = List.of();
+    for (List<PackRecord> release : all) {
+      out.addFirst(new Step(release.getFirst().summary(), changes(release.getFirst(), before)));
+      before = release;
     }
     return out;
   }
 
-  private static PackChanges changes(PackRecord now, PackRecord before) {
-    return PackChanges.between(delivered(now), delivered(before));
+  /** Against the edition of the release before that is most like it; null when there is none. */
+  private static PackChanges changes(PackRecord now, List<PackRecord> before) {
+    List<Delivered> files = delivered(now);
+    return before.stream()
+        .map(p -> PackChanges.between(files, delivered(p)))
+        .min(Comparator.comparingInt(PackChanges::files))
+        .orElse(null);
   }
 
   /** The files of a pack, without what operating systems left behind. */
@@ -62,32 +77,21 @@ public final class VersionHistory {
         .toList();
   }
 
-  private static Set<String> connected(Map<String, Kinship> kin, String pack) {
-    Set<String> found = new LinkedHashSet<>(Set.of(pack));
-    Deque<String> open = new ArrayDeque<>(found);
+  /** The release of {@code pack} and all that came before or after it, as their packs. */
+  private static Set<Set<String>> releases(Catalogue catalogue, String pack) {
+    Releases releases = Releases.of(catalogue);
+    Set<String> seen = new HashSet<>(Set.of(pack));
+    Deque<String> open = new ArrayDeque<>(seen);
+    catalogue.otherVersions(pack).stream().filter(seen::add).forEach(open::add);
+    Set<Set<String>> out = new LinkedHashSet<>();
     while (!open.isEmpty()) {
       String at = open.pop();
-      kin.forEach((id, k) -> {
-        boolean version = k.relation() != Relation.OTHER_EDITION;
-        if (version && id.equals(at) && found.add(k.pack())) {
-          open.add(k.pack());
-        }
-        if (version && k.pack().equals(at) && found.add(id)) {
-          open.add(id);
-        }
-      });
+      out.add(releases.editions(at));
+      Stream.of(releases.newer(at), releases.older(at))
+          .flatMap(Set::stream)
+          .filter(seen::add)
+          .forEach(open::add);
     }
-    return found;
-  }
-
-  /**
-   * The pack of {@code kin} that is the older one of the two; empty when they are of one version.
-   */
-  public static Optional<String> older(String pack, Kinship kin) {
-    return switch (kin.relation()) {
-      case NEWER_VERSION -> Optional.of(kin.pack());
-      case OLDER_VERSION -> Optional.of(pack);
-      case OTHER_EDITION -> Optional.empty();
-    };
+    return out;
   }
 }

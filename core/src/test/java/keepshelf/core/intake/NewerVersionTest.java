@@ -9,11 +9,16 @@ import java.util.List;
 import java.util.Map;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
+import keepshelf.core.archive.FileTrees;
 import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.edit.Field;
+import keepshelf.core.search.Query;
+import keepshelf.core.versions.VersionHistory;
+import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -111,6 +116,68 @@ class NewerVersionTest {
       shelf.editing().set(List.of(item(first, "tarred_rope").id()), Field.TAGS, "wet");
       PackRecord older = file(shelf, shelf.read(ropes("1", 8, false).toString(), Progress.NONE));
       assertThat(item(older, "tarred_rope").marks()).isEqualTo(Marks.NONE);
+    }
+  }
+
+  /** One material at a resolution, in a pack of its own. */
+  private Path plank(String version, int side) throws Exception {
+    Map<String, byte[]> m = new LinkedHashMap<>();
+    String label = side == 1024 ? "1K" : "512";
+    for (String role : List.of("basecolor", "roughness")) {
+      m.put(
+          "larch_plank_" + label + "_" + role + ".png",
+          TestPacks.png(Pixels.u8(side, 8, 1, new byte[side * 8])));
+    }
+    m.put(
+        "readme.txt",
+        ("Source: Tinder & Tarn\nVersion: " + version + "\n").getBytes(StandardCharsets.UTF_8));
+    return TestPacks.zip(dir.resolve("larch_plank_v" + version + "_" + label + ".zip"), m);
+  }
+
+  @Test
+  void editionsOfAReleaseAreOneThingForTheNextVersion() throws Exception {
+    try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
+      PackRecord small = file(shelf, shelf.read(plank("1", 512).toString(), Progress.NONE));
+      PackRecord large = file(shelf, shelf.read(plank("1", 1024).toString(), Progress.NONE));
+      assertThat(large.kin().relation()).isEqualTo(Kinship.Relation.OTHER_EDITION);
+      ItemRecord shown = shelf.catalogue().items().getFirst().item();
+      shelf.editing().set(List.of(shown.id()), Field.TAGS, "deck");
+      // The new version may say it follows either of the two.
+      for (PackRecord older : List.of(small, large)) {
+        Arrival a = shelf.read(plank("2", 1024).toString(), Progress.NONE);
+        Kinship kin = new Kinship(older.id(), Kinship.Relation.NEWER_VERSION);
+        PackRecord newer =
+            shelf
+                .file(a, new Filing.Wishes(null, null, null, null, null, kin), Progress.NONE)
+                .pack();
+        assertThat(item(newer, "larch_plank").marks().tags()).containsExactly("deck");
+        assertThat(shelf.search().find(Query.of("is:older")).cards())
+            .extracting(c -> c.id())
+            .containsExactly(shown.id());
+        for (PackRecord p : List.of(small, large, newer)) {
+          assertThat(VersionHistory.of(shelf.catalogue(), p.id()))
+              .extracting(s -> s.pack().version())
+              .containsExactly("2", "1");
+        }
+        // The same as was said before it was filed: against the edition of its own size.
+        var step = VersionHistory.of(shelf.catalogue(), newer.id()).getFirst();
+        assertThat(step.changes().count()).isEqualTo("1 file changed");
+        shelf.catalogue().change(List.of(), List.of(newer.id()), List.of());
+        FileTrees.delete(shelf.folder().resolve(newer.folder()));
+      }
+    }
+  }
+
+  @Test
+  void aVersionThatWasNotFiledAsThatIsToldButMarksNothing() throws Exception {
+    try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
+      PackRecord first = file(shelf, shelf.read(ropes("1", 7, false).toString(), Progress.NONE));
+      shelf.file(
+          shelf.read(ropes("2", 8, false).toString(), Progress.NONE),
+          Filing.Wishes.NONE,
+          Progress.NONE);
+      assertThat(VersionHistory.of(shelf.catalogue(), first.id())).hasSize(2);
+      assertThat(shelf.search().find(Query.of("is:older")).cards()).isEmpty();
     }
   }
 }

@@ -43,7 +43,6 @@ public final class HostsModel {
   private final Runnable changed;
   private final ShelfModel cards;
   private final ObservableList<ItemCard> items;
-  private final Map<String, ItemCard> byId = new HashMap<>();
   private final Map<Cell, InstallationRecord> installed = new HashMap<>();
   private final ObservableMap<Cell, InstallationState> states = FXCollections.observableHashMap();
   private final HostList hostList;
@@ -69,15 +68,9 @@ public final class HostsModel {
     this.plans = new PlanList(shelf, work);
     this.hostList = new HostList(shelf, work, changed);
     this.hosts = hostList.hosts();
-    items.addListener((ListChangeListener<ItemCard>) c -> index());
-    index();
-    this.rows = new HostRows(cards);
-  }
-
-  private void index() {
-    byId.clear();
-    items.forEach(c -> byId.put(c.id(), c));
+    items.addListener((ListChangeListener<ItemCard>) c -> focusSomething());
     focusSomething();
+    this.rows = new HostRows(cards);
   }
 
   private void focusSomething() {
@@ -212,7 +205,7 @@ public final class HostsModel {
 
   /** The card of a cell's row. */
   public Optional<ItemCard> item(Cell c) {
-    return Optional.ofNullable(byId.get(c.item()));
+    return Optional.ofNullable(cards.card(c.item()));
   }
 
   /** Chooses a cell for installing, or lets it go. */

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -220,7 +221,7 @@ public final class ShelfModel {
   }
 
   /** The card of an item, or null. */
-  ItemCard card(String item) {
+  public ItemCard card(String item) {
     return search == null ? null : search.card(item);
   }
 
@@ -296,6 +297,7 @@ public final class ShelfModel {
     Query query = Query.of(words.get());
     Boards.By order = by.get();
     Search over = search;
+    boolean many = selection.idsProperty().get().size() > MOST_TOGETHER;
     background(() -> {
       if (mine != asked.get()) {
         return;
@@ -303,15 +305,27 @@ public final class ShelfModel {
       Found f = over.find(query);
       List<Boards.Board> next = Boards.of(f.cards(), order, over::lastUsed);
       List<ItemCard> inOrder = next.stream().flatMap(b -> b.items().stream()).toList();
+      Function<String, ItemCard> card = many ? byId(f.cards())::get : id -> found(id, f, over);
       work.ui(() -> {
         if (mine == asked.get()) {
           found.set(f);
           shown = inOrder;
           boards.setAll(next);
-          selection.keep(inOrder, id -> f.has(over.card(id)) ? over.card(id) : null);
+          selection.keep(inOrder, card);
         }
       });
     });
+  }
+
+  private static ItemCard found(String id, Found f, Search over) {
+    ItemCard c = over.card(id);
+    return f.has(c) ? c : null;
+  }
+
+  private static Map<String, ItemCard> byId(List<ItemCard> cards) {
+    Map<String, ItemCard> out = HashMap.newHashMap(cards.size());
+    cards.forEach(c -> out.put(c.id(), c));
+    return out;
   }
 
   /** Reads the records of what is chosen, for the tag. */
