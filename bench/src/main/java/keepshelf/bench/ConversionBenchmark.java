@@ -5,7 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
-import keepshelf.core.archive.FileTrees;
+import keepshelf.core.disk.FileTrees;
 import keepshelf.demo.texture.MapSet;
 import keepshelf.demo.texture.Recipe;
 import keepshelf.imaging.convert.Channels;

@@ -7,7 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
-import keepshelf.core.archive.FileTrees;
+import keepshelf.core.disk.FileTrees;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureCollector;
 import org.openjdk.jmh.annotations.Benchmark;

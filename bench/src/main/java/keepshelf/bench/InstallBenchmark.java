@@ -8,12 +8,12 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.InstallBatch;
 import keepshelf.core.install.InstallPlan;
@@ -90,7 +90,7 @@ public class InstallBenchmark {
     for (HostProfile p : HostProfile.shipped()) {
       if (!p.id().startsWith("plain-")) {
         String at = folder.resolve("hosts/" + p.id()).toString();
-        shelf.catalogue().putHost(new HostRecord(p.id(), p.id(), at));
+        shelf.installer().addHost(new HostRecord(p.id(), p.id(), at));
       }
     }
   }

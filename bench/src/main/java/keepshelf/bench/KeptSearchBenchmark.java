@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
-import keepshelf.core.archive.FileTrees;
+import keepshelf.core.disk.FileTrees;
 import keepshelf.core.duplicates.DuplicateFinder;
 import keepshelf.core.duplicates.KnownPictures;
 import keepshelf.core.duplicates.Picture;

@@ -4,11 +4,11 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.pixel.Depth;
@@ -44,7 +44,7 @@ public final class LargeMap {
         } else {
           HostRecord h =
               new HostRecord(args[1], args[1], folder.resolve("hosts/" + args[1]).toString());
-          shelf.catalogue().putHost(h);
+          shelf.installer().addHost(h);
           InstallationRecord i =
               shelf
                   .installer()

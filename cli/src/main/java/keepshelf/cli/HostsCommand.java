@@ -145,7 +145,7 @@ final class HostsCommand implements Callable<Integer> {
     if (profile.isEmpty()) {
       return unknown(doing.shown);
     }
-    out.say(profile.get().text());
+    out.text(profile.get().text());
     return Exit.DONE;
   }
 
@@ -189,7 +189,7 @@ final class HostsCommand implements Callable<Integer> {
               folder + " is a file, not a folder. Name the folder that the host reads."));
       return Exit.FAILED;
     }
-    shelf.catalogue().putHost(new HostRecord(adding.name, reference(), folder.toString()));
+    shelf.installer().addHost(new HostRecord(adding.name, reference(), folder.toString()));
     return Exit.DONE;
   }
 

@@ -1,6 +1,11 @@
 package keepshelf.cli;
 
 import java.io.PrintWriter;
+import java.io.UncheckedIOException;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.StorageException;
+import keepshelf.core.folder.OutsideShelfException;
+import keepshelf.core.problem.ShelfException;
 import java.nio.charset.StandardCharsets;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -81,21 +86,29 @@ public final class Main implements Runnable {
         .setUnmatchedOptionsArePositionalParams(true)
         .setPosixClusteredShortOptionsAllowed(false);
     line.setExecutionExceptionHandler((e, command, result) -> {
-      if (e instanceof keepshelf.core.problem.ShelfException s) {
-        err.println("error: " + s.getMessage());
-      } else {
-        err.println(
-            "error: something unexpected stopped this command ("
-                + e.getClass().getSimpleName()
-                + (e.getMessage() == null ? "" : ": " + e.getMessage())
-                + "). Nothing was changed. Run it again with --debug and report what it says.");
-      }
+      err.println("error: " + Output.plain(sentence(e)));
       if (main.debug) {
         e.printStackTrace(err);
       }
       return Exit.FAILED;
     });
     return line.execute(args);
+  }
+
+  /** What stopped a command, for people. */
+  private static String sentence(Exception e) {
+    return switch (e) {
+      case ShelfException s -> s.getMessage();
+      case OutsideShelfException o -> o.getMessage();
+      case StorageException s -> DiskTrouble.sentence(s, "the command");
+      case UncheckedIOException u -> DiskTrouble.sentence(u.getCause(), "the command");
+      default ->
+          "something unexpected stopped this command ("
+              + e.getClass().getSimpleName()
+              + (e.getMessage() == null ? "" : ": " + e.getMessage())
+              + "). What it had said to be done is done, nothing else was changed. Run it again with"
+              + " --debug and report what it says.";
+    };
   }
 
   @Override

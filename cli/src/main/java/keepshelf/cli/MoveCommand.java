@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.ShareProgress;
+import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.exchange.ShelfMove;
 import keepshelf.core.problem.ShelfException;
 import picocli.CommandLine.Command;

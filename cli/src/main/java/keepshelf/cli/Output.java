@@ -1,8 +1,8 @@
 package keepshelf.cli;
 
 import java.util.Collection;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.store.Json;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -27,13 +27,39 @@ final class Output {
     line().getOut().flush();
   }
 
+  /** Prints one line. */
   void say(String text) {
-    line().getOut().println(text);
+    line().getOut().println(plain(text));
     line().getOut().flush();
   }
 
+  /** Prints a text of several lines. */
+  void text(String lines) {
+    lines.lines().forEach(this::say);
+  }
+
+  /**
+   * Names of files may hold anything: what would steer a terminal, break the line or turn its
+   * direction is shown as a sign for it.
+   */
+  static String plain(String text) {
+    StringBuilder b = new StringBuilder(text.length());
+    text.codePoints()
+        .forEach(c -> {
+          int type = Character.getType(c);
+          boolean steers =
+              type == Character.CONTROL
+                  || type == Character.FORMAT && c != 0x200D
+                  || type == Character.LINE_SEPARATOR
+                  || type == Character.PARAGRAPH_SEPARATOR
+                  || type == Character.SURROGATE;
+          b.appendCodePoint(Character.isWhitespace(c) ? ' ' : steers ? 0xFFFD : c);
+        });
+    return b.toString();
+  }
+
   void problem(Problem p) {
-    line().getErr().println(p.severity().id() + ": " + p.message());
+    line().getErr().println(p.severity().id() + ": " + plain(p.message()));
     line().getErr().flush();
   }
 

@@ -1,5 +1,6 @@
 package keepshelf.cli;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,8 +29,10 @@ final class RebuildCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws ShelfException {
+    List<Problem> aside = shelfOption.mendCatalogue();
     try (Shelf shelf = shelfOption.open(out, false)) {
-      List<Problem> said = shelf.rebuild();
+      List<Problem> said = new ArrayList<>(aside);
+      said.addAll(shelf.rebuild());
       int packs = shelf.catalogue().packIds().size();
       int items = shelf.catalogue().cards().size();
       if (out.json) {

@@ -8,8 +8,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Progress;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Progress;
+import keepshelf.core.disk.TempFolders;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.intake.PackText;
@@ -60,7 +61,7 @@ final class RecogniseCommand implements Callable<Integer> {
     List<Map<String, Object>> arrivals = new ArrayList<>();
     boolean problems = false;
     int failed = 0;
-    Path workspaces = Files.createTempDirectory("keepshelf-recognise");
+    Path workspaces = TempFolders.create("recognise");
     Thread cleaner = new Thread(() -> FileTrees.deleteQuietly(workspaces));
     Runtime.getRuntime().addShutdownHook(cleaner);
     try {

@@ -3,7 +3,9 @@ package keepshelf.cli;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import keepshelf.core.Shelf;
+import keepshelf.core.folder.ComputerSettings;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import picocli.CommandLine.Option;
@@ -18,6 +20,19 @@ final class ShelfOption {
 
   /** Opens the shelf; {@code create} allows a new one. */
   Shelf open(Output out, boolean create) throws ShelfException {
+    Path root = root(create);
+    Shelf shelf = Shelf.open(root);
+    shelf.recovered().forEach(out::problem);
+    LastShelf.remember(shelf.folder().root());
+    return shelf;
+  }
+
+  /** Puts a damaged catalogue aside; see {@link Shelf#mendCatalogue}. */
+  List<Problem> mendCatalogue() throws ShelfException {
+    return Shelf.mendCatalogue(root(false));
+  }
+
+  private Path root(boolean create) throws ShelfException {
     Path root = folder != null ? folder : fromEnvironment();
     if (root == null) {
       throw new ShelfException(
@@ -33,10 +48,7 @@ final class ShelfOption {
               root.toString(),
               root + " is not a shelf. Check the path, or take something in to make it one."));
     }
-    Shelf shelf = Shelf.open(root);
-    shelf.recovered().forEach(out::problem);
-    LastShelf.remember(shelf.folder().root());
-    return shelf;
+    return root;
   }
 
   private static Path fromEnvironment() {
@@ -49,12 +61,7 @@ final class ShelfOption {
     private LastShelf() {}
 
     private static Path file() {
-      String xdg = System.getenv("XDG_CONFIG_HOME");
-      Path base =
-          xdg != null && !xdg.isBlank()
-              ? Path.of(xdg)
-              : Path.of(System.getProperty("user.home"), ".config");
-      return base.resolve("keepshelf").resolve("last-shelf");
+      return ComputerSettings.folder().resolve("last-shelf");
     }
 
     static Path recall() {

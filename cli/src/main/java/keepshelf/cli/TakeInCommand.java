@@ -7,8 +7,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.Filing;
@@ -61,10 +61,20 @@ final class TakeInCommand implements Callable<Integer> {
     List<Problem> problems = new ArrayList<>();
     try (Shelf shelf = shelfOption.open(out, true)) {
       for (String path : paths) {
-        one(shelf, path, packs, problems);
+        try {
+          one(shelf, path, packs, problems);
+        } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+          // Whatever one download does, the others are taken in.
+          problems.add(unexpected(path, e));
+        }
       }
     }
     boolean any = out.problems(problems);
+    if (packs.isEmpty() && !any) {
+      problems.forEach(out::problem);
+      out.problem(
+          Problem.error("nothing-filed", null, "Nothing was filed. Check what was named."));
+    }
     if (out.json) {
       Map<String, Object> m = new LinkedHashMap<>();
       m.put("packs", packs);
@@ -72,6 +82,20 @@ final class TakeInCommand implements Callable<Integer> {
       out.json(m);
     }
     return packs.isEmpty() ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;
+  }
+
+  private static Problem unexpected(String path, Throwable e) {
+    org.slf4j.LoggerFactory.getLogger(TakeInCommand.class).debug("{}", path, e);
+    return Problem.error(
+        "unexpected",
+        path,
+        path
+            + " could not be taken in ("
+            + (e instanceof OutOfMemoryError
+                ? "there is not enough memory for it"
+                : "something unexpected: " + e)
+            + "). It was left where it is; the others were taken in. Run it again alone, with"
+            + " --debug, and report what it says.");
   }
 
   private void one(

@@ -9,13 +9,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.Setup;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.InstallationState;
@@ -62,7 +62,7 @@ class FinishesInHostsTest {
       shelf.file(shelf.read(p.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
     }
     for (String h : HOSTS) {
-      shelf.catalogue().putHost(new HostRecord(h, h, dir.resolve("hosts/" + h).toString()));
+      shelf.installer().addHost(new HostRecord(h, h, dir.resolve("hosts/" + h).toString()));
     }
   }
 

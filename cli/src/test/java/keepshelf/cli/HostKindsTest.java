@@ -13,13 +13,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.zip.ZipFile;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.install.Abilities;
 import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.InstallPlan;
@@ -254,7 +254,7 @@ class HostKindsTest {
     }
     Path file = Files.writeString(dir.resolve(name + ".json"), text);
     String folder = dir.resolve("hosts/" + name).toString();
-    shelf.catalogue().putHost(new HostRecord(name, file.toString(), folder));
+    shelf.installer().addHost(new HostRecord(name, file.toString(), folder));
     return name;
   }
 

@@ -10,12 +10,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.intake.Filing;
@@ -258,7 +258,7 @@ class HostMatrixTest {
     Path json = Files.writeString(own.resolve("own.json"), profile);
     Files.writeString(
         own.resolve("own.txt"), "{{name}} by {{tileMetres}}: {{#maps}}{{file}} {{/maps}}");
-    shelf.catalogue().putHost(new HostRecord("own", json.toString(), dir.resolve("o").toString()));
+    shelf.installer().addHost(new HostRecord("own", json.toString(), dir.resolve("o").toString()));
     InstallationRecord i = install("verdigris_copper", "own");
     assertThat(Files.readString(Path.of(i.document())))
         .isEqualTo("Verdigris Copper by 0.5: textures/verdigris_copper_tint.png ");

@@ -11,8 +11,6 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.bin.Bin;
 import keepshelf.core.bin.FileLinks;
 import keepshelf.core.bin.LettingGo;
@@ -21,6 +19,8 @@ import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.check.Mending;
 import keepshelf.core.check.ShelfCheck;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.duplicates.DuplicateFinder;
 import keepshelf.core.duplicates.Findings;
@@ -32,6 +32,8 @@ import keepshelf.core.edit.Editing;
 import keepshelf.core.exchange.Backup;
 import keepshelf.core.exchange.CatalogueExport;
 import keepshelf.core.exchange.CatalogueImport;
+import keepshelf.core.folder.OpenMark;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.InstallQueue;
 import keepshelf.core.install.Installer;
 import keepshelf.core.intake.Arrival;
@@ -42,14 +44,13 @@ import keepshelf.core.intake.FilingStep;
 import keepshelf.core.intake.PackDocuments;
 import keepshelf.core.intake.Recovery;
 import keepshelf.core.intake.RememberedCorrections;
-import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.search.SavedSearches;
 import keepshelf.core.search.Search;
-import keepshelf.core.store.SqliteCatalogue;
 
 /**
  * One open shelf: a folder of packs with its catalogue inside. Safe for use by several threads, and
@@ -58,6 +59,8 @@ import keepshelf.core.store.SqliteCatalogue;
 public final class Shelf implements AutoCloseable {
   private final ShelfFolder folder;
   private final Catalogue catalogue;
+  private final OpenMark mark;
+  private final ShelfRecords records;
   private final Filing filing;
   private final Installer installer;
   private final InstallQueue installQueue;
@@ -69,13 +72,11 @@ public final class Shelf implements AutoCloseable {
 
   private final AtomicReference<Ahead> ahead = new AtomicReference<>();
 
-  private Shelf(
-      ShelfFolder folder,
-      Catalogue catalogue,
-      FilingStep.Listener listener,
-      List<Problem> recovered) {
-    this.folder = folder;
-    this.catalogue = catalogue;
+  private Shelf(Opening opening, FilingStep.Listener listener) {
+    this.folder = opening.folder();
+    this.catalogue = opening.catalogue();
+    this.mark = opening.mark();
+    this.records = opening.records();
     this.filing = new Filing(folder, catalogue, listener);
     this.installer = new Installer(folder, catalogue);
     this.installQueue = new InstallQueue(folder);
@@ -83,7 +84,7 @@ public final class Shelf implements AutoCloseable {
     this.bin = new Bin(folder, catalogue);
     this.licences = new Licences(folder);
     this.known = new KnownPictures(catalogue);
-    this.recovered = List.copyOf(recovered);
+    this.recovered = List.copyOf(opening.said());
   }
 
   /**
@@ -97,25 +98,18 @@ public final class Shelf implements AutoCloseable {
 
   /** As {@link #open(Path)}, with a listener to the steps of filing. */
   public static Shelf open(Path root, FilingStep.Listener listener) throws ShelfException {
-    ShelfFolder folder = new ShelfFolder(root.toAbsolutePath().normalize());
-    try {
-      folder.create();
-      Catalogue catalogue = SqliteCatalogue.open(folder.catalogue());
-      try {
-        List<Problem> said = new ArrayList<>(Recovery.run(folder, catalogue));
-        said.addAll(new Bin(folder, catalogue).settle());
-        said.addAll(new Installer(folder, catalogue).settle());
-        return new Shelf(folder, catalogue, listener, said);
-      } catch (IOException | RuntimeException e) {
-        catalogue.close();
-        throw e;
-      }
-    } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk", root.toString(), DiskTrouble.sentence(e, "opening the shelf " + root)),
-          e);
-    }
+    Opening opening = Opening.of(new ShelfFolder(root.toAbsolutePath().normalize()));
+    return new Shelf(opening, listener);
+  }
+
+  /**
+   * Puts a catalogue that is damaged anywhere aside, so that the next opening makes it anew from
+   * the records; reads all of it.
+   *
+   * @return what was done, for people; empty when it is sound
+   */
+  public static List<Problem> mendCatalogue(Path root) throws ShelfException {
+    return Opening.putAsideWhenDamaged(new ShelfFolder(root.toAbsolutePath().normalize()));
   }
 
   /** Where things lie. */
@@ -314,7 +308,7 @@ public final class Shelf implements AutoCloseable {
   /** Makes the catalogue anew from the records beside the packs; says what was done. */
   public List<Problem> rebuild() throws ShelfException {
     try {
-      return Recovery.rebuild(folder, catalogue);
+      return Recovery.rebuild(folder, catalogue, records);
     } catch (IOException e) {
       throw new ShelfException(
           Problem.error(
@@ -360,6 +354,11 @@ public final class Shelf implements AutoCloseable {
         });
   }
 
+  /** Whether nothing can be changed, because the disk is full or cannot be written to. */
+  public boolean readOnly() {
+    return catalogue.readOnly();
+  }
+
   /** Whether {@code root} looks like a shelf. */
   public static boolean isShelf(Path root) {
     return Files.isDirectory(new ShelfFolder(root).own());
@@ -368,5 +367,10 @@ public final class Shelf implements AutoCloseable {
   @Override
   public void close() {
     catalogue.close();
+    try {
+      mark.close();
+    } catch (IOException e) {
+      org.slf4j.LoggerFactory.getLogger(Shelf.class).debug("closing", e);
+    }
   }
 }

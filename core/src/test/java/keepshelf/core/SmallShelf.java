@@ -8,9 +8,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.Progress;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Filing;
 
 /** A shelf of three packs and four items, made once and copied for each test. */

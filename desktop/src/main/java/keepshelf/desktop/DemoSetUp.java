@@ -75,7 +75,7 @@ public final class DemoSetUp {
       if (!p.id().startsWith("plain-")) {
         Path host = folder.resolve(p.name() + " materials");
         Files.createDirectories(host);
-        shelf.catalogue().putHost(new HostRecord(p.name(), p.id(), host.toString()));
+        shelf.installer().addHost(new HostRecord(p.name(), p.id(), host.toString()));
       }
     }
   }

@@ -19,11 +19,11 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.install.InstallQueue.Wanted;
 import keepshelf.core.intake.Filing;
@@ -71,7 +71,7 @@ class HostsPlaceTest {
     shelf = Shelf.open(root);
     shelf.file(shelf.read(pack.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
     for (String h : List.of("lanternhouse", "quickfoot")) {
-      shelf.catalogue().putHost(new HostRecord(h, h, hostFolder(h).toString()));
+      shelf.installer().addHost(new HostRecord(h, h, hostFolder(h).toString()));
     }
     shelf
         .installQueue()

@@ -1,5 +1,6 @@
 package keepshelf.core.archive;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -70,17 +71,44 @@ final class EntryName {
     if (RESERVED.matcher(b).matches()) {
       b.insert(0, '_');
     }
-    if (b.toString().getBytes(java.nio.charset.StandardCharsets.UTF_8).length > LONGEST_PART) {
-      int dot = b.lastIndexOf(".");
-      String ext = dot > 0 && b.length() - dot <= 10 ? b.substring(dot) : "";
-      String hash = Integer.toHexString(part.hashCode());
-      int end = Math.min(b.length(), 50);
-      if (end > 0 && Character.isHighSurrogate(b.charAt(end - 1))) {
-        end--;
-      }
-      return b.substring(0, end) + "~" + hash + ext;
+    if (bytes(b) > LONGEST_PART) {
+      return shortened(b.toString(), Integer.toHexString(part.hashCode()));
     }
     return b.toString();
+  }
+
+  private static int bytes(CharSequence s) {
+    return s.toString().getBytes(StandardCharsets.UTF_8).length;
+  }
+
+  /**
+   * A name that is too long for some file systems, without its middle: what a picture is for stands
+   * at the end, what it belongs to at the beginning.
+   */
+  private static String shortened(String name, String hash) {
+    int dot = name.lastIndexOf('.');
+    String ext = dot > 0 && name.length() - dot <= 10 ? name.substring(dot) : "";
+    String stem = name.substring(0, name.length() - ext.length());
+    int room = (LONGEST_PART - bytes(ext) - bytes(hash) - 2) / 2;
+    int head = 0;
+    for (int used = 0; head < stem.length(); ) {
+      int c = stem.codePointAt(head);
+      used += bytes(Character.toString(c));
+      if (used > room) {
+        break;
+      }
+      head += Character.charCount(c);
+    }
+    int tail = stem.length();
+    for (int used = 0; tail > head; ) {
+      int c = stem.codePointBefore(tail);
+      used += bytes(Character.toString(c));
+      if (used > room) {
+        break;
+      }
+      tail -= Character.charCount(c);
+    }
+    return stem.substring(0, head) + "~" + hash + "~" + stem.substring(tail) + ext;
   }
 
   /** The form in which two names collide on a file system that ignores case. */

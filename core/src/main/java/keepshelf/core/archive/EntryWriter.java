@@ -1,12 +1,12 @@
 package keepshelf.core.archive;
 
+import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
@@ -14,6 +14,8 @@ import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.zip.CRC32;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
 
 /**
  * Writes entries below one folder while counting and hashing what really comes out: declared sizes
@@ -28,6 +30,15 @@ final class EntryWriter {
     LimitException(String why, boolean whole) {
       super(why);
       this.whole = whole;
+    }
+  }
+
+  /** Thrown when the disk did not take what came out; tells it from trouble with what comes in. */
+  static final class WritingException extends IOException {
+    private static final long serialVersionUID = 1;
+
+    WritingException(IOException cause) {
+      super(cause.getMessage(), cause);
     }
   }
 
@@ -99,7 +110,7 @@ final class EntryWriter {
       throw new IOException("its path leaves its folder");
     }
     Files.createDirectories(to.getParent());
-    MessageDigest digest = sha256();
+    MessageDigest digest = Hashes.digest();
     CRC32 check = new CRC32();
     long size = 0;
     boolean done = false;
@@ -108,7 +119,7 @@ final class EntryWriter {
             to,
             java.nio.file.StandardOpenOption.CREATE_NEW,
             java.nio.file.StandardOpenOption.WRITE);
-    try (OutputStream out = open) {
+    try (OutputStream out = new Watched(open)) {
       byte[] buffer = new byte[1 << 16];
       int n;
       while ((n = in.read(buffer)) > 0) {
@@ -131,6 +142,31 @@ final class EntryWriter {
     return new UnpackedFile(entry, parts, to, size, HexFormat.of().formatHex(digest.digest()));
   }
 
+  /** Says of trouble that it came from the disk. */
+  private static final class Watched extends FilterOutputStream {
+    Watched(OutputStream out) {
+      super(out);
+    }
+
+    @Override
+    public void write(byte[] b, int off, int len) throws IOException {
+      try {
+        out.write(b, off, len);
+      } catch (IOException e) {
+        throw new WritingException(e);
+      }
+    }
+
+    @Override
+    public void close() throws IOException {
+      try {
+        out.close();
+      } catch (IOException e) {
+        throw new WritingException(e);
+      }
+    }
+  }
+
   private void guard(long entrySize, int n, long compressed) throws LimitException {
     if (entrySize > limits.entryBytes()) {
       throw new LimitException(
@@ -150,14 +186,6 @@ final class EntryWriter {
     if (all > limits.ratioFrom() && all / archiveBytes > limits.ratio()) {
       throw new LimitException(
           "it unpacks to more than " + limits.ratio() + " times its size, like a trap", true);
-    }
-  }
-
-  static MessageDigest sha256() {
-    try {
-      return MessageDigest.getInstance("SHA-256");
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException(e);
     }
   }
 }

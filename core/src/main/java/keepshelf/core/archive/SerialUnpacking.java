@@ -8,6 +8,7 @@ import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import keepshelf.core.disk.DiskTrouble;
 import org.apache.commons.compress.PasswordRequiredException;
 import org.apache.commons.compress.archivers.sevenz.SevenZArchiveEntry;
 import org.apache.commons.compress.archivers.sevenz.SevenZFile;
@@ -75,7 +76,10 @@ final class SerialUnpacking {
     } catch (PasswordRequiredException e) {
       throw e;
     } catch (IOException | RuntimeException e) {
-      boolean disk = e instanceof FileSystemException || DiskTrouble.isFull(e);
+      boolean disk =
+          e instanceof FileSystemException
+              || e instanceof EntryWriter.WritingException
+              || DiskTrouble.isFull(e);
       if (password != null && !disk && !(e instanceof EntryWriter.LimitException)) {
         throw new ZipUnpacking.WrongPasswordException();
       }

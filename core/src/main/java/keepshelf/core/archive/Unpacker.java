@@ -10,9 +10,14 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.concurrent.CancellationException;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.apache.commons.compress.PasswordRequiredException;
+import org.apache.commons.compress.archivers.zip.UnsupportedZipFeatureException;
+import org.tukaani.xz.UnsupportedOptionsException;
 
 /** Unpacks an archive into an empty folder, hashing on the way; archives in it one level down. */
 public final class Unpacker {
@@ -100,21 +105,48 @@ public final class Unpacker {
           "was refused: "
               + e.getMessage()
               + ". If you trust it, unpack it yourself and add the folder");
-    } catch (FileSystemException e) {
+    } catch (FileSystemException | EntryWriter.WritingException e) {
       throw new ShelfException(
           Problem.error("disk", name, DiskTrouble.sentence(e, "unpacking " + name)), e);
     } catch (CancellationException e) {
       throw e;
+    } catch (OutOfMemoryError e) {
+      throw refused(
+          "too-large",
+          name,
+          "needs more memory to be unpacked than there is. Unpack it with another program and add"
+              + " the folder");
     } catch (IOException | RuntimeException e) {
       if (DiskTrouble.isFull(e)) {
         throw new ShelfException(
             Problem.error("disk", name, DiskTrouble.sentence(e, "unpacking " + name)), e);
+      }
+      if (unknownMethod(e)) {
+        throw refused(
+            "unknown-method",
+            name,
+            "is packed by a method that is not known here. Unpack it with another program and add"
+                + " the folder");
       }
       throw refused(
           "damaged-archive",
           name,
           "is damaged or was cut off while downloading. Fetch it again; nothing was taken from it");
     }
+  }
+
+  /** Whether an archive is sound, but packed in a way that its reader does not know. */
+  private static boolean unknownMethod(Throwable e) {
+    for (Throwable t = e; t != null; t = t.getCause()) {
+      if (t instanceof UnsupportedZipFeatureException
+          || t instanceof UnsupportedOptionsException
+          || (t instanceof IOException
+              && t.getMessage() != null
+              && t.getMessage().startsWith("Unsupported compression method"))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static ShelfException refused(String code, String name, String what) {
@@ -250,6 +282,19 @@ public final class Unpacker {
     }
     if (e instanceof FileSystemException disk) {
       throw disk;
+    }
+    if (e instanceof EntryWriter.WritingException disk) {
+      throw disk;
+    }
+    if (unknownMethod(e)) {
+      problems.add(
+          Problem.error(
+              "unknown-method",
+              path,
+              path
+                  + " was left out: it is packed by a method that is not known here. Unpack the"
+                  + " archive with another program and add the folder."));
+      return;
     }
     if (DiskTrouble.isFull(e)) {
       throw new IOException(e);

@@ -2,16 +2,17 @@ package keepshelf.core.bin;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
 import keepshelf.core.bin.ShelfChange.Move;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -19,16 +20,23 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.PackRecord.FileRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.folder.OutsideShelfException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
+import keepshelf.core.journal.Promises;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.store.Json;
 
 /** What was let go: looked at, brought back, or deleted for good. */
 public final class Bin {
   static final String FOLDER = ".keepshelf/retired";
   private static final String RECORD = "entry.json";
+
+  /** At the end of the name of what is being deleted. */
+  private static final String GOING = ".emptied";
 
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
@@ -45,14 +53,55 @@ public final class Bin {
     this.listener = listener;
   }
 
-  /** Finishes what was interrupted; the caller holds no lock. */
+  /**
+   * Finishes what was interrupted, and deletes what was left of entries that were being deleted;
+   * the caller holds no lock.
+   */
   public List<Problem> settle() throws IOException {
     try (ShelfLock lock = ShelfLock.tryTake(shelf).orElse(null)) {
-      return lock == null ? List.of() : ShelfChange.settle(shelf, catalogue);
+      if (lock == null) {
+        return List.of();
+      }
+      List<Problem> said = new ArrayList<>(ShelfChange.settle(shelf, catalogue));
+      said.addAll(tidy());
+      return said;
     }
   }
 
-  /** What is in the bin, latest first. */
+  /**
+   * Deletes the folder of an entry. It gets another name first: a half-deleted entry must not be
+   * offered to be brought back.
+   */
+  static void discard(Path folder) throws IOException {
+    if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
+      Path going = folder.resolveSibling(folder.getFileName() + GOING);
+      FileTrees.delete(going);
+      Files.move(folder, going, StandardCopyOption.ATOMIC_MOVE);
+      FileTrees.delete(going);
+    }
+  }
+
+  private List<Problem> tidy() throws IOException {
+    List<Problem> said = new ArrayList<>();
+    Path folder = shelf.resolve(FOLDER);
+    if (!Files.isDirectory(folder)) {
+      return said;
+    }
+    try (var all = Files.newDirectoryStream(folder)) {
+      for (Path p : all) {
+        Path record = p.resolve(RECORD);
+        if (p.getFileName().toString().endsWith(GOING)) {
+          FileTrees.deleteQuietly(p);
+        } else if (Files.isRegularFile(record, LinkOption.NOFOLLOW_LINKS)
+            && read(p, record).isEmpty()) {
+          Promises.putAside(record, "refused", said);
+        }
+      }
+    }
+    return said;
+  }
+
+  /** What is in the bin, latest first; an entry that cannot be read or is not whole is left out. */
   public List<BinEntry> entries() throws IOException {
     List<BinEntry> out = new ArrayList<>();
     Path folder = shelf.resolve(FOLDER);
@@ -62,8 +111,8 @@ public final class Bin {
     try (var all = Files.newDirectoryStream(folder)) {
       for (Path p : all) {
         Path record = p.resolve(RECORD);
-        if (Files.exists(record)) {
-          out.add(Json.mapper().readValue(Files.readAllBytes(record), BinEntry.class));
+        if (Files.isRegularFile(record, LinkOption.NOFOLLOW_LINKS)) {
+          read(p, record).ifPresent(out::add);
         }
       }
     }
@@ -71,12 +120,35 @@ public final class Bin {
     return out;
   }
 
+  /** One entry; one that is not about the folder it lies in is not ours. */
+  private Optional<BinEntry> read(Path folder, Path record) {
+    try {
+      BinEntry e = Json.mapper().readValue(Files.readAllBytes(record), BinEntry.class);
+      if (!folder(shelf, e).equals(folder)) {
+        throw new OutsideShelfException(shelf.root(), e.id());
+      }
+      for (BinEntry.Part part : e.parts()) {
+        moves(e.id(), part).forEach(m -> shelf.resolve(m.from()));
+      }
+      e.links().forEach(l -> shelf.resolve(l.path()));
+      return Optional.of(e);
+    } catch (IOException | RuntimeException e) {
+      org.slf4j.LoggerFactory.getLogger(Bin.class).debug("{} was left out", record, e);
+      return Optional.empty();
+    }
+  }
+
   static String place(String id) {
     return FOLDER + "/" + id + "/files/";
   }
 
   static Path folder(ShelfFolder shelf, BinEntry e) {
-    return shelf.resolve(FOLDER).resolve(e.id());
+    Path bin = shelf.resolve(FOLDER);
+    Path folder = ShelfFolder.below(bin, e.id());
+    if (!folder.getParent().equals(bin)) {
+      throw new OutsideShelfException(shelf.root(), e.id());
+    }
+    return folder;
   }
 
   static void write(ShelfFolder shelf, BinEntry e) throws IOException {
@@ -256,8 +328,9 @@ public final class Bin {
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       for (BinEntry e : entries) {
         Path folder = folder(shelf, e);
-        freed += FileTrees.bytes(folder.resolve("files"));
-        FileTrees.delete(folder);
+        long bytes = FileTrees.bytes(folder.resolve("files"));
+        discard(folder);
+        freed += bytes;
       }
     } catch (IOException x) {
       throw new ShelfException(

@@ -9,11 +9,11 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 

@@ -5,14 +5,19 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
-import keepshelf.core.archive.FileTrees;
+import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.PackRecord;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.UnfinishedException;
+import keepshelf.core.folder.OutsideShelfException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.journal.Promises;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.store.Json;
 
 /**
  * A change of several packs at once. Every step can be done twice without harm, so that a change
@@ -25,7 +30,7 @@ import keepshelf.core.store.Json;
  * @param gone packs whose records are moved away with their folders
  * @param installations to be put into the catalogue
  * @param entry what is noted in the bin, or null
- * @param emptied folder to be deleted at the end, relative to the shelf, or null
+ * @param emptied folder of an entry of the bin that is used up, relative to the shelf, or null
  */
 public record ShelfChange(
     String id,
@@ -60,10 +65,24 @@ public record ShelfChange(
         null);
   }
 
-  /** Promises and does; on failure everything is as before. The caller holds the shelf's lock. */
+  /**
+   * What is promised: the change, and what it changes.
+   *
+   * @param change to be done
+   * @param before the packs as they were; a pack that was changed again since is left alone
+   */
+  private record Promise(ShelfChange change, List<PackRecord> before) {}
+
+  /**
+   * Promises and does; on failure everything is as before. The caller holds the shelf's lock.
+   *
+   * @throws keepshelf.core.disk.UnfinishedException when it could not be taken back either: then
+   *     the next start finishes it
+   */
   public void run(ShelfFolder shelf, Catalogue catalogue, Listener listener) throws IOException {
-    Path promise = shelf.journal().resolve(id + ENDING);
-    FileTrees.writeAtomically(promise, Json.pretty(this));
+    List<PackRecord> before = new ArrayList<>();
+    packs.forEach(p -> catalogue.pack(p.id()).ifPresent(before::add));
+    Path promise = Promises.write(shelf, id + ENDING, new Promise(this, before));
     listener.reached("promised");
     List<Move> done = new ArrayList<>();
     try {
@@ -74,17 +93,15 @@ public record ShelfChange(
         }
         listener.reached("moved " + m.from());
       }
+      record(shelf, catalogue, listener);
     } catch (IOException | RuntimeException e) {
-      for (Move m : done.reversed()) {
-        move(shelf, new Move(m.to(), m.from()));
-      }
-      if (entry != null) {
-        FileTrees.deleteQuietly(Bin.folder(shelf, entry));
+      if (!takenBack(shelf, before, done)) {
+        throw new UnfinishedException(e);
       }
       Files.deleteIfExists(promise);
       throw e;
     }
-    record(shelf, catalogue, listener, promise);
+    close(shelf, promise);
   }
 
   private void note(ShelfFolder shelf) throws IOException {
@@ -93,19 +110,70 @@ public record ShelfChange(
     }
   }
 
-  private void record(ShelfFolder shelf, Catalogue catalogue, Listener listener, Path promise)
+  /** The catalogue comes last, and whole: what fails before it can be taken back. */
+  private void record(ShelfFolder shelf, Catalogue catalogue, Listener listener)
       throws IOException {
     for (PackRecord p : packs) {
-      Files.createDirectories(shelf.packRecord(p.folder()).getParent());
-      FileTrees.writeAtomically(shelf.packRecord(p.folder()), Json.pretty(p));
+      write(shelf, p);
       listener.reached("recorded " + p.id());
     }
     catalogue.change(packs, gone, installations);
     listener.reached("catalogued");
-    if (emptied != null) {
-      FileTrees.delete(shelf.resolve(emptied));
+  }
+
+  private static void write(ShelfFolder shelf, PackRecord p) throws IOException {
+    Files.createDirectories(shelf.packRecord(p.folder()).getParent());
+    FileTrees.writeAtomically(shelf.packRecord(p.folder()), Json.pretty(p));
+  }
+
+  /** Whether everything is as before. */
+  private boolean takenBack(ShelfFolder shelf, List<PackRecord> before, List<Move> done) {
+    try {
+      Set<String> known = new HashSet<>();
+      for (PackRecord p : before) {
+        known.add(p.id());
+      }
+      for (PackRecord p : packs) {
+        if (!known.contains(p.id())
+            && done.stream().noneMatch(m -> m.to().equals(p.folder() + ".pack.json"))) {
+          Files.deleteIfExists(shelf.packRecord(p.folder()));
+        }
+      }
+      for (Move m : done.reversed()) {
+        move(shelf, new Move(m.to(), m.from()));
+      }
+      for (PackRecord p : before) {
+        write(shelf, p);
+      }
+      if (entry != null) {
+        FileTrees.delete(Bin.folder(shelf, entry));
+      }
+      return true;
+    } catch (IOException | RuntimeException e) {
+      org.slf4j.LoggerFactory.getLogger(ShelfChange.class).debug("not taken back: {}", id, e);
+      return false;
     }
-    Files.deleteIfExists(promise);
+  }
+
+  /** All is done; what is left here is only in the way. */
+  private void close(ShelfFolder shelf, Path promise) {
+    try {
+      Files.deleteIfExists(promise);
+      if (emptied != null) {
+        Bin.discard(binFolder(shelf));
+      }
+    } catch (IOException e) {
+      org.slf4j.LoggerFactory.getLogger(ShelfChange.class).debug("left: {}", promise, e);
+    }
+  }
+
+  /** The entry of the bin that is used up; nothing else on a shelf is ever deleted by a promise. */
+  private Path binFolder(ShelfFolder shelf) {
+    Path folder = shelf.resolve(emptied);
+    if (!folder.getParent().equals(shelf.resolve(Bin.FOLDER))) {
+      throw new OutsideShelfException(shelf.root(), emptied);
+    }
+    return folder;
   }
 
   private static boolean move(ShelfFolder shelf, Move m) throws IOException {
@@ -122,34 +190,59 @@ public record ShelfChange(
   /** Does what a process that died had promised. The caller holds the shelf's lock. */
   static List<Problem> settle(ShelfFolder shelf, Catalogue catalogue) throws IOException {
     List<Problem> said = new ArrayList<>();
-    try (var entries = Files.newDirectoryStream(shelf.journal(), "*" + ENDING)) {
-      for (Path e : entries) {
-        ShelfChange change;
-        try {
-          change = Json.mapper().readValue(Files.readAllBytes(e), ShelfChange.class);
-        } catch (RuntimeException x) {
-          Files.move(e, e.resolveSibling(e.getFileName() + ".unreadable"));
-          said.add(
-              Problem.warning(
-                  "journal",
-                  e.toString(),
-                  "A note about unfinished work cannot be read and was put aside: "
-                      + e
-                      + ". Look into the bin and at the packs; nothing was deleted."));
-          continue;
-        }
-        change.note(shelf);
-        for (Move m : change.moves) {
-          move(shelf, m);
-        }
-        change.record(shelf, catalogue, step -> {}, e);
-        said.add(
-            Problem.note(
-                "finished",
-                null,
-                change.what + " was interrupted last time and has been finished."));
+    Promises.settle(
+        shelf, ENDING, Promise.class, said, (f, p) -> settle(shelf, catalogue, f, p, said));
+    return said;
+  }
+
+  private static void settle(
+      ShelfFolder shelf, Catalogue catalogue, Path file, Promise promise, List<Problem> said)
+      throws IOException {
+    ShelfChange change = promise.change();
+    change.follow(shelf);
+    if (change.overtaken(catalogue, promise.before())) {
+      Promises.putAside(file, "refused", said);
+      return;
+    }
+    change.note(shelf);
+    for (Move m : change.moves) {
+      move(shelf, m);
+    }
+    change.record(shelf, catalogue, step -> {});
+    change.close(shelf, file);
+    said.add(
+        Problem.note(
+            "finished", null, change.what + " was interrupted last time and has been finished."));
+  }
+
+  /** Looks at all paths before the first of them is touched. */
+  private void follow(ShelfFolder shelf) {
+    moves.forEach(m -> {
+      shelf.resolve(m.from());
+      shelf.resolve(m.to());
+    });
+    packs.forEach(p -> shelf.packRecord(p.folder()));
+    if (emptied != null) {
+      binFolder(shelf);
+    }
+    if (entry != null) {
+      Bin.folder(shelf, entry);
+    }
+  }
+
+  /** Whether one of the packs was changed in another way since. */
+  private boolean overtaken(Catalogue catalogue, List<PackRecord> before) {
+    for (PackRecord after : packs) {
+      PackRecord now = catalogue.pack(after.id()).orElse(null);
+      boolean expected =
+          now == null
+              || now.equals(after)
+              || before.stream().noneMatch(b -> b.id().equals(after.id()))
+              || before.contains(now);
+      if (!expected) {
+        return true;
       }
     }
-    return said;
+    return false;
   }
 }

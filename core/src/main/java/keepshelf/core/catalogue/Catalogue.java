@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
 import keepshelf.imaging.colour.OkLab;
@@ -14,6 +15,36 @@ import keepshelf.imaging.fingerprint.Fingerprint;
 public interface Catalogue extends AutoCloseable {
   /** Adds a pack with its items; one of the same id is replaced. */
   void addPack(PackRecord pack);
+
+  /** The same, together with the words of its texts: both or none. */
+  void addPack(PackRecord pack, String text);
+
+  /** Which shelf this is the catalogue of; empty for one of an earlier version, or a new one. */
+  Optional<ShelfState> state();
+
+  /**
+   * Changes the state while nobody else writes.
+   *
+   * @param how is given the state, or null, and returns what it is to be, or null to leave it
+   */
+  void claim(UnaryOperator<ShelfState> how);
+
+  /**
+   * Puts what stands in the records in the place of what the catalogue has of it, in one step; the
+   * records themselves are not written.
+   */
+  void restore(
+      List<HostRecord> hosts,
+      List<InstallationRecord> installations,
+      List<NamingHabit> habits,
+      Collection<KeptApart> keptApart,
+      Collection<FileCorrection> corrections);
+
+  /** Whether nothing can be changed, because the disk is full or cannot be written to. */
+  boolean readOnly();
+
+  /** Whether its file is whole; reads all of it. */
+  boolean sound();
 
   /** The pack with this id. */
   Optional<PackRecord> pack(String id);
@@ -41,6 +72,13 @@ public interface Catalogue extends AutoCloseable {
 
   /** Adds an installation, replacing the one of the same id. */
   void putInstallation(InstallationRecord installation);
+
+  /**
+   * Adds or replaces an installation that has come in the place of another one, in one step.
+   *
+   * @param gone identifier of the other one, or null
+   */
+  void putInstallation(InstallationRecord installation, String gone);
 
   /** Forgets an installation. */
   void removeInstallation(String id);

@@ -253,7 +253,7 @@ public record ItemRecord(
   public String look() {
     StringBuilder b = new StringBuilder().append(kind.id()).append(tileMetres);
     maps.forEach(m -> b.append(m.role()).append(m.handedness()).append(m.sha256()));
-    return keepshelf.core.archive.Hashes.sha256(b.toString()).substring(0, 10);
+    return keepshelf.core.disk.Hashes.sha256(b.toString()).substring(0, 10);
   }
 
   /** Bytes of all its maps. */

@@ -13,15 +13,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.ShareProgress;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.BrokenFile.State;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.PackRecord.FileRecord;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.ShareProgress;
+import keepshelf.core.folder.OutsideShelfException;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
@@ -109,9 +110,17 @@ public final class ShelfCheck {
   private State[] states(PackRecord p, List<FileRecord> files, boolean deep) {
     return IntStream.range(0, files.size())
         .parallel()
-        .mapToObj(
-            i -> state(shelf.resolve(p.folder() + "/" + files.get(i).path()), files.get(i), deep))
+        .mapToObj(i -> state(p.folder() + "/" + files.get(i).path(), files.get(i), deep))
         .toArray(State[]::new);
+  }
+
+  private State state(String path, FileRecord f, boolean deep) {
+    try {
+      return state(shelf.resolve(path), f, deep);
+    } catch (OutsideShelfException e) {
+      // Nothing of this shelf can lie there.
+      return State.MISSING;
+    }
   }
 
   /** What is wrong with a file, or null. */

@@ -13,10 +13,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.Hashes;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.Hashes;
 import keepshelf.core.problem.Problem;
 import keepshelf.imaging.io.ImageFormat;
 

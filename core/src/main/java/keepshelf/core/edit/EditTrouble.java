@@ -1,7 +1,7 @@
 package keepshelf.core.edit;
 
 import java.io.IOException;
-import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 

@@ -21,8 +21,8 @@ import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.ShelfException;
 
 /**

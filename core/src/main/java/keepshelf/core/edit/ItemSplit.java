@@ -4,10 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import keepshelf.core.archive.Hashes;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.disk.Hashes;
 import keepshelf.core.problem.Problem;
 
 /** Makes items of their own of maps. */

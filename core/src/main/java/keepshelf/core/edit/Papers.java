@@ -3,10 +3,10 @@ package keepshelf.core.edit;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Hashes;
 import keepshelf.core.catalogue.PackRecord;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.folder.ShelfFolder;
 
 /** Orders and invoices, which are kept beside the folder of their pack. */
 final class Papers {

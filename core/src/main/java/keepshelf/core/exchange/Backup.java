@@ -2,18 +2,20 @@ package keepshelf.core.exchange;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.Deflater;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.ShareProgress;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.ShareProgress;
+import keepshelf.core.disk.StorageException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.apache.commons.compress.archivers.zip.Zip64Mode;
@@ -47,8 +49,9 @@ public final class Backup {
               zip + " is there already and was left as it is. Choose another name."));
     }
     Path beside = zip.resolveSibling(zip.getFileName() + ".part");
-    Path copy = shelf.own().resolve("backup-" + ProcessHandle.current().pid() + ".db");
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    // Beside the archive: the shelf's own disk may be full.
+    Path copy = zip.resolveSibling(zip.getFileName() + ".catalogue");
+    try (ShelfLock lock = catalogue.readOnly() ? null : ShelfLock.take(shelf)) {
       Files.deleteIfExists(copy);
       catalogue.backUp(copy);
       List<Path> all = contents(files);
@@ -65,7 +68,7 @@ public final class Backup {
       }
       Files.move(beside, zip, StandardCopyOption.ATOMIC_MOVE);
       return Files.size(zip);
-    } catch (IOException e) {
+    } catch (IOException | StorageException e) {
       throw new ShelfException(
           Problem.error("disk", zip.toString(), DiskTrouble.sentence(e, "writing " + zip)), e);
     } finally {
@@ -77,12 +80,17 @@ public final class Backup {
   private List<Path> contents(boolean files) throws IOException {
     List<Path> out = new ArrayList<>();
     try (Stream<Path> all = Files.walk(shelf.packs())) {
-      all.filter(Files::isRegularFile)
+      all.filter(p -> Files.isRegularFile(p, LinkOption.NOFOLLOW_LINKS))
           .filter(p -> files || record(shelf.packs().relativize(p)))
           .forEach(out::add);
     }
     try (Stream<Path> own = Files.list(shelf.own())) {
       own.filter(p -> p.getFileName().toString().endsWith(".json")).forEach(out::add);
+    }
+    if (Files.isDirectory(shelf.records())) {
+      try (Stream<Path> all = Files.walk(shelf.records())) {
+        all.filter(p -> Files.isRegularFile(p, LinkOption.NOFOLLOW_LINKS)).forEach(out::add);
+      }
     }
     out.sort(Path::compareTo);
     return out;

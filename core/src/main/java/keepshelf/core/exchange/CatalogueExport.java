@@ -12,17 +12,17 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.ShareProgress;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.edit.Field;
+import keepshelf.core.json.Json;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.store.Json;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import tools.jackson.core.JsonGenerator;
@@ -116,7 +116,8 @@ public final class CatalogueExport {
         }
         progress.report(p.name(), (double) n / packs.size());
         for (ItemRecord i : p.items()) {
-          csv.printRecord(line(new ShelvedItem(i, p.summary())));
+          csv.printRecord(
+              line(new ShelvedItem(i, p.summary())).stream().map(TableCell::safe).toList());
           items++;
         }
       }

@@ -12,19 +12,19 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.edit.Edited;
 import keepshelf.core.edit.Editing;
 import keepshelf.core.edit.Field;
+import keepshelf.core.json.Json;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.store.Json;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
@@ -129,7 +129,7 @@ public final class CatalogueImport {
         Map<Field, String> fields = new EnumMap<>(Field.class);
         columns.forEach((name, f) -> {
           if (r.isSet(name)) {
-            fields.put(f, r.get(name));
+            fields.put(f, TableCell.meant(r.get(name)));
           }
         });
         take(out, r.get(id).strip(), fields, file + ", line " + csv.getCurrentLineNumber());

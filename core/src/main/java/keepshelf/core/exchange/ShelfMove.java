@@ -1,18 +1,23 @@
 package keepshelf.core.exchange;
 
 import java.io.IOException;
-import java.nio.file.DirectoryNotEmptyException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.ShareProgress;
-import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileStamp;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.ShareProgress;
+import keepshelf.core.folder.OpenMark;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
@@ -22,7 +27,8 @@ public final class ShelfMove {
 
   /**
    * Moves the shelf in {@code root} to {@code target}, which must not exist or be empty. On another
-   * drive every file is copied and compared before the old shelf is deleted.
+   * drive every file is copied and compared before the old shelf is deleted. Nobody else writes
+   * meanwhile.
    *
    * @throws ShelfException when the shelf stayed where it was
    */
@@ -36,14 +42,14 @@ public final class ShelfMove {
       if (Files.exists(to) && !empty(to)) {
         throw stayed(from, to + " is not empty. Choose a new or an empty folder.");
       }
-      try (ShelfLock lock = ShelfLock.take(new ShelfFolder(from))) {
-        // Only to be sure that nobody is changing it.
-        lock.getClass();
-      }
-      Files.createDirectories(to.getParent());
-      Files.deleteIfExists(to);
-      if (!renamed(from, to)) {
-        copied(from, to, progress);
+      ShelfFolder shelf = new ShelfFolder(from);
+      try (OpenMark alone = OpenMark.alone(shelf).orElseThrow(() -> open(from));
+          ShelfLock lock = ShelfLock.take(shelf)) {
+        Files.createDirectories(to.getParent());
+        Files.deleteIfExists(to);
+        if (!renamed(from, to)) {
+          copied(from, to, progress);
+        }
       }
     } catch (IOException e) {
       throw new ShelfException(
@@ -56,6 +62,15 @@ public final class ShelfMove {
   private static ShelfException stayed(Path root, String why) {
     return new ShelfException(
         Problem.error("shelf-stayed", root.toString(), "The shelf stayed where it was: " + why));
+  }
+
+  private static ShelfException open(Path root) {
+    return new ShelfException(
+        Problem.error(
+            "shelf-in-use",
+            root.toString(),
+            "The shelf stayed where it was: another Keep Shelf has it open. Close that, or wait"
+                + " until it is done, and move it then."));
   }
 
   private static boolean empty(Path folder) throws IOException {
@@ -73,45 +88,97 @@ public final class ShelfMove {
     }
   }
 
+  /** What belongs to processes, not to the shelf; the log is in the catalogue after its copy. */
+  private static final Set<String> LEFT = Set.of("lock", "open", "catalogue.db.opening");
+
   private static void copied(Path from, Path to, ShareProgress progress)
       throws IOException, ShelfException {
     Path beside = to.resolveSibling(to.getFileName() + ".moving");
     FileTrees.delete(beside);
+    Map<Path, FileStamp> copied = new LinkedHashMap<>();
     try {
       List<Path> all;
       try (Stream<Path> s = Files.walk(from)) {
-        all = s.toList();
+        all = s.filter(p -> !left(from, p)).toList();
       }
+      Files.createDirectories(beside);
       for (int i = 0; i < all.size(); i++) {
         Path p = all.get(i);
         Path at = beside.resolve(from.relativize(p).toString());
         progress.report(p.getFileName().toString(), (double) i / all.size());
-        if (Files.isDirectory(p)) {
+        if (Files.isDirectory(p, LinkOption.NOFOLLOW_LINKS)) {
           Files.createDirectories(at);
-        } else {
+        } else if (Files.isRegularFile(p, LinkOption.NOFOLLOW_LINKS)) {
+          copied.put(p, FileStamp.of(p));
           Files.copy(p, at, StandardCopyOption.COPY_ATTRIBUTES);
           if (!Hashes.sha256(at).equals(Hashes.sha256(p))) {
             throw stayed(from, at + " could not be copied exactly. Check the target drive.");
           }
+        } else {
+          throw stayed(
+              from,
+              p + " is a link or a device, which cannot be moved along. Take it out of the shelf.");
         }
       }
+      FileTrees.sync(beside);
+      refuseChanged(from, copied);
       Files.move(beside, to, StandardCopyOption.ATOMIC_MOVE);
     } catch (IOException | ShelfException | RuntimeException e) {
       FileTrees.deleteQuietly(beside);
       throw e;
     }
+    deleteOld(from, to, copied);
+  }
+
+  private static boolean left(Path from, Path p) {
+    Path own = new ShelfFolder(from).own();
+    return own.equals(p.getParent()) && LEFT.contains(p.getFileName().toString());
+  }
+
+  /** Whatever was written meanwhile, by whomever, would be lost. */
+  private static void refuseChanged(Path from, Map<Path, FileStamp> copied)
+      throws IOException, ShelfException {
+    List<Path> now;
+    try (Stream<Path> s = Files.walk(from)) {
+      now =
+          s.filter(p -> !left(from, p) && !Files.isDirectory(p, LinkOption.NOFOLLOW_LINKS))
+              .toList();
+    }
+    for (Path p : now) {
+      if (!copied.containsKey(p) || !copied.get(p).equals(FileStamp.of(p))) {
+        throw stayed(
+            from, p + " was written while it was copied. Try again when nothing changes it.");
+      }
+    }
+    if (now.size() != copied.size()) {
+      throw stayed(from, "files of it were deleted while it was copied. Look at it and try again.");
+    }
+  }
+
+  /** Deletes just what was copied; what came since stays, and is named. */
+  private static void deleteOld(Path from, Path to, Map<Path, FileStamp> copied)
+      throws ShelfException {
     try {
-      FileTrees.delete(from);
-    } catch (DirectoryNotEmptyException e) {
+      for (var e : copied.entrySet()) {
+        if (e.getValue().equals(FileStamp.of(e.getKey()))) {
+          Files.delete(e.getKey());
+        }
+      }
+      for (String own : LEFT) {
+        Files.deleteIfExists(new ShelfFolder(from).own().resolve(own));
+      }
+      FileTrees.deleteEmptyFolders(from);
+    } catch (IOException e) {
       throw new ShelfException(
           Problem.warning(
               "old-shelf-left",
               from.toString(),
               "The shelf is at "
                   + to
-                  + " now, but something was written to its old place "
+                  + " now, but its old place "
                   + from
-                  + " meanwhile. Look there and delete it yourself."),
+                  + " could not be deleted, or something was written there meanwhile. Look there"
+                  + " and delete it yourself."),
           e);
     }
   }

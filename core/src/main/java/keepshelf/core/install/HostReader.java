@@ -5,7 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import keepshelf.core.store.Json;
+import keepshelf.core.json.Json;
 
 /** Starts a host's own reader as a process of its own and takes what it says it found. */
 final class HostReader {

@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import keepshelf.core.archive.DiskTrouble;
+import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 

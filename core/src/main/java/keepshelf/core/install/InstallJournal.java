@@ -8,14 +8,15 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import keepshelf.core.archive.FileTrees;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
-import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.UnfinishedException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
+import keepshelf.core.journal.Promises;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.store.Json;
-import tools.jackson.core.JacksonException;
 
 /**
  * What installing has begun, as a small file on the shelf that outlives the process. First it names
@@ -46,12 +47,10 @@ final class InstallJournal {
       InstallationRecord record,
       String gone) {}
 
-  private final ShelfFolder shelf;
   private final Path file;
   private Entry entry;
 
-  private InstallJournal(ShelfFolder shelf, Path file, Entry entry) {
-    this.shelf = shelf;
+  private InstallJournal(Path file, Entry entry) {
     this.file = file;
     this.entry = entry;
   }
@@ -63,9 +62,8 @@ final class InstallJournal {
     Entry e =
         new Entry(
             me.pid(), started(me), fresh.toString(), folder.toString(), old.toString(), null, null);
-    Path file = shelf.journal().resolve(fresh.getFileName().toString().substring(1) + ENDING);
-    FileTrees.writeAtomically(file, Json.pretty(e));
-    return new InstallJournal(shelf, file, e);
+    Path file = Promises.write(shelf, fresh.getFileName().toString().substring(1) + ENDING, e);
+    return new InstallJournal(file, e);
   }
 
   private static String started(ProcessHandle p) {
@@ -86,10 +84,50 @@ final class InstallJournal {
     FileTrees.writeAtomically(file, Json.pretty(entry));
   }
 
-  /** Keeps the promise. The caller holds the shelf's lock. */
+  /**
+   * Keeps the promise. The caller holds the shelf's lock.
+   *
+   * @throws UnfinishedException when it broke off and could not be taken back: the next start
+   *     finishes it
+   */
   void keep(Catalogue catalogue) throws IOException {
-    finish(entry, catalogue);
-    Files.deleteIfExists(file);
+    try {
+      finish(entry, catalogue);
+    } catch (IOException | RuntimeException e) {
+      if (!takenBack()) {
+        throw new UnfinishedException(e);
+      }
+      throw e;
+    }
+    close(file);
+  }
+
+  private static void close(Path file) {
+    try {
+      Files.deleteIfExists(file);
+    } catch (IOException e) {
+      // All is done; the next start finds it so.
+      org.slf4j.LoggerFactory.getLogger(InstallJournal.class).debug("entry left: {}", file, e);
+    }
+  }
+
+  /** Whether the place is as it was. */
+  private boolean takenBack() {
+    Path fresh = Path.of(entry.fresh());
+    Path folder = Path.of(entry.folder());
+    Path old = Path.of(entry.old());
+    try {
+      if (!Files.exists(fresh) && Files.exists(folder)) {
+        Files.move(folder, fresh, StandardCopyOption.ATOMIC_MOVE);
+      }
+      if (Files.exists(old)) {
+        Files.move(old, folder, StandardCopyOption.ATOMIC_MOVE);
+      }
+      return true;
+    } catch (IOException e) {
+      org.slf4j.LoggerFactory.getLogger(InstallJournal.class).debug("not taken back", e);
+      return false;
+    }
   }
 
   /**
@@ -100,18 +138,11 @@ final class InstallJournal {
     if (entry.record() != null && !Files.exists(Path.of(entry.fresh()))) {
       return;
     }
-    try {
-      Path old = Path.of(entry.old());
-      if (Files.exists(old) && !Files.exists(Path.of(entry.folder()))) {
-        Files.move(old, Path.of(entry.folder()), StandardCopyOption.ATOMIC_MOVE);
-      }
-      FileTrees.deleteQuietly(Path.of(entry.fresh()));
-      Files.deleteIfExists(file);
-    } catch (IOException e) {
-      org.slf4j.LoggerFactory.getLogger(InstallJournal.class).warn("left: {}", file, e);
-    }
+    FileTrees.deleteQuietly(Path.of(entry.fresh()));
+    close(file);
   }
 
+  /** Puts the fresh folder in its place; the catalogue comes last, and whole. */
   private static void finish(Entry e, Catalogue catalogue) throws IOException {
     Path fresh = Path.of(e.fresh());
     Path folder = Path.of(e.folder());
@@ -123,10 +154,7 @@ final class InstallJournal {
       Files.createDirectories(folder.getParent());
       Files.move(fresh, folder, StandardCopyOption.ATOMIC_MOVE);
     }
-    catalogue.putInstallation(e.record());
-    if (e.gone() != null && !e.gone().equals(e.record().id())) {
-      catalogue.removeInstallation(e.gone());
-    }
+    catalogue.putInstallation(e.record(), e.gone());
     FileTrees.deleteQuietly(old);
   }
 
@@ -137,27 +165,31 @@ final class InstallJournal {
     if (lock.isEmpty()) {
       return said;
     }
-    try (ShelfLock held = lock.get();
-        var entries = Files.newDirectoryStream(shelf.journal(), "*" + ENDING)) {
-      for (Path file : entries) {
-        settle(file, catalogue, said);
-      }
+    try (ShelfLock held = lock.get()) {
+      Promises.settle(shelf, ENDING, Entry.class, said, (f, e) -> settle(f, e, catalogue, said));
     }
     return said;
   }
 
-  private static void settle(Path file, Catalogue catalogue, List<Problem> said)
-      throws IOException {
-    Entry e;
-    try {
-      e = Json.mapper().readValue(Files.readAllBytes(file), Entry.class);
-    } catch (JacksonException x) {
-      Files.move(
-          file,
-          file.resolveSibling(file.getFileName() + ".unreadable"),
-          StandardCopyOption.REPLACE_EXISTING);
-      return;
+  /** Paths of an entry are followed only where a person on this computer has named a host. */
+  private static void follow(Entry e) {
+    Path fresh = HostFolders.checked(e.fresh());
+    Path folder = HostFolders.checked(e.folder());
+    Path old = HostFolders.checked(e.old());
+    boolean ours =
+        fresh.getFileName().toString().matches("\\.keepshelf-.*\\.new")
+            && old.getFileName().toString().matches("\\.keepshelf-.*\\.old")
+            && fresh.getParent().equals(old.getParent())
+            && folder.startsWith(fresh.getParent())
+            && !folder.equals(fresh.getParent());
+    if (!ours) {
+      throw new IllegalArgumentException(e.fresh());
     }
+  }
+
+  private static void settle(Path file, Entry e, Catalogue catalogue, List<Problem> said)
+      throws IOException {
+    follow(e);
     if (alive(e)) {
       return;
     }

@@ -2,6 +2,7 @@ package keepshelf.core.install;
 
 import java.nio.file.Path;
 import java.util.List;
+import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -56,7 +57,7 @@ public record InstallPlan(
     boolean tileKnown,
     double reliefMetres,
     boolean reliefKnown,
-    Path model,
+    ModelFile model,
     Path heights,
     Light.Sun light,
     double horizonDegrees,

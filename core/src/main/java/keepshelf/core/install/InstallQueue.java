@@ -5,13 +5,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
+import java.util.function.Consumer;
 import keepshelf.core.catalogue.InstallOptions;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.store.Json;
 import tools.jackson.core.JacksonException;
 
 /**
@@ -31,10 +33,12 @@ public final class InstallQueue {
 
   private record Kept(List<Wanted> wanted) {}
 
+  private final ShelfFolder shelf;
   private final Path file;
 
   /** The queue of a shelf. */
   public InstallQueue(ShelfFolder shelf) {
+    this.shelf = shelf;
     this.file = shelf.journal().resolve(FILE);
   }
 
@@ -52,33 +56,36 @@ public final class InstallQueue {
 
   /** Adds wishes; an earlier one for the same item and host is replaced. */
   public synchronized void add(List<Wanted> wanted) throws ShelfException {
-    List<Wanted> all = new ArrayList<>(left());
-    for (Wanted w : wanted) {
-      all.removeIf(x -> same(x, w));
-      all.add(w);
-    }
-    write(all);
+    change(all -> {
+      for (Wanted w : wanted) {
+        all.removeIf(x -> same(x, w));
+        all.add(w);
+      }
+    });
   }
 
   /** Takes a wish out that is done, or cannot be. */
   public synchronized void done(Wanted w) throws ShelfException {
-    List<Wanted> all = new ArrayList<>(left());
-    if (all.removeIf(x -> same(x, w))) {
-      write(all);
-    }
+    change(all -> all.removeIf(x -> same(x, w)));
   }
 
   /** Forgets all wishes. */
   public synchronized void clear() throws ShelfException {
-    write(List.of());
+    change(List::clear);
   }
 
   private static boolean same(Wanted a, Wanted b) {
     return a.item().equals(b.item()) && a.host().equals(b.host());
   }
 
-  private void write(List<Wanted> all) throws ShelfException {
-    try {
+  /** Another process may be working through the same queue. */
+  private void change(Consumer<List<Wanted>> how) throws ShelfException {
+    if (!Files.isWritable(file.getParent())) {
+      return;
+    }
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      List<Wanted> all = new ArrayList<>(left());
+      how.accept(all);
       if (all.isEmpty()) {
         Files.deleteIfExists(file);
       } else {

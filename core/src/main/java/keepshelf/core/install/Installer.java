@@ -1,6 +1,7 @@
 package keepshelf.core.install;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -9,8 +10,6 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.HostRecord;
@@ -18,8 +17,12 @@ import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.Progress;
+import keepshelf.core.disk.StorageException;
+import keepshelf.core.folder.OutsideShelfException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
@@ -109,12 +112,32 @@ public final class Installer {
     return new Placing(shelf, catalogue, plan).run(progress, true);
   }
 
-  /** Has the host's own reader read {@code installed} back and records what it found. */
+  /**
+   * Adds a host, or changes the one of that name. A person on this computer names its folder: from
+   * now on files may be written and deleted there.
+   */
+  public void addHost(HostRecord host) {
+    HostFolders.allow(Path.of(host.folder()));
+    catalogue.putHost(host);
+  }
+
+  /**
+   * Has the host's own reader read {@code installed} back and records what it found; what cannot be
+   * recorded just now is only returned.
+   */
   public InstallationRecord prove(InstallPlan plan, InstallationRecord installed) {
-    Path picture = shelf.previews().resolve("proof-" + installed.id() + ".png");
+    Path picture =
+        catalogue.readOnly() ? null : shelf.previews().resolve("proof-" + installed.id() + ".png");
     InstallationRecord proved =
         installed.proved(Prover.prove(plan, Path.of(installed.document()), picture));
-    catalogue.putInstallation(proved);
+    if (!catalogue.readOnly()) {
+      try {
+        catalogue.putInstallation(proved);
+      } catch (StorageException | UncheckedIOException e) {
+        // It is installed; only the proof is not remembered.
+        org.slf4j.LoggerFactory.getLogger(Installer.class).warn("proof not recorded", e);
+      }
+    }
     return proved;
   }
 
@@ -200,7 +223,13 @@ public final class Installer {
    */
   public List<Problem> uninstall(InstallationRecord i) throws ShelfException {
     List<Problem> left = new ArrayList<>();
+    Optional<HostRecord> host =
+        catalogue.hosts().stream().filter(h -> h.name().equals(i.host())).findFirst();
+    if (host.isPresent()) {
+      HostFolders.refuseUnknown(host.get());
+    }
     try (ShelfLock lock = ShelfLock.take(shelf)) {
+      HostFolders.checked(i.document());
       Set<String> altered = new LinkedHashSet<>();
       for (Problem p : Receipts.compare(i)) {
         if (p.code().equals("altered-file")) {
@@ -218,7 +247,7 @@ public final class Installer {
       Set<Path> folders = new LinkedHashSet<>();
       for (InstalledFile f : i.files()) {
         if (!altered.contains(f.path()) && !f.packaged()) {
-          Files.deleteIfExists(Path.of(f.path()));
+          Files.deleteIfExists(HostFolders.checked(f.path()));
           folders.add(Path.of(f.path()).getParent());
         }
       }
@@ -227,15 +256,11 @@ public final class Installer {
       for (Path f : folders) {
         deleteEmpty(f, folder);
       }
-      deleteEmpty(
-          folder,
-          catalogue.hosts().stream()
-              .filter(h -> h.name().equals(i.host()))
-              .map(h -> Path.of(h.folder()))
-              .findFirst()
-              .orElse(folder.getParent()));
+      deleteEmpty(folder, host.map(h -> Path.of(h.folder())).orElse(folder.getParent()));
       catalogue.removeInstallation(i.id());
-    } catch (IOException e) {
+    } catch (OutsideShelfException e) {
+      throw new ShelfException(e.problem(), e);
+    } catch (IOException | StorageException e) {
       throw new ShelfException(
           Problem.error(
               "disk", i.document(), DiskTrouble.sentence(e, "uninstalling " + i.document())),
@@ -272,6 +297,7 @@ public final class Installer {
           Problem.error(
               "not-a-folder", to.toString(), to + " is no folder. Name where the host is now."));
     }
+    HostFolders.allow(to);
     List<Problem> lost = new ArrayList<>();
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       List<InstallationRecord> found = new ArrayList<>();
@@ -305,7 +331,8 @@ public final class Installer {
     for (HostRecord h : catalogue.hosts()) {
       Path profile = h.profile().endsWith(".json") ? Path.of(h.profile()) : null;
       if (profile != null && !Files.exists(profile)) {
-        Path here = profiles(shelf).resolve(profile.getFileName().toString());
+        Path here =
+            ShelfFolder.below(shelf.root(), ".keepshelf/hosts/" + profile.getFileName().toString());
         if (Files.exists(here)) {
           catalogue.putHost(new HostRecord(h.name(), here.toString(), h.folder()));
         }

@@ -1,17 +1,17 @@
 package keepshelf.core.install;
 
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.preview.ModelLook;
 import keepshelf.core.preview.ModelSlots;
 import keepshelf.core.preview.ShelvedModel;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.problem.ShelfException;
 
 /**
@@ -20,7 +20,7 @@ import keepshelf.core.problem.ShelfException;
  * @param file on the shelf
  * @param slots in the file's order
  */
-record ModelPlan(Path file, List<Slot> slots) {
+record ModelPlan(ModelFile file, List<Slot> slots) {
   /** A slot of the model and the maps that belong to it. */
   record Slot(String name, List<MapRecord> maps) {}
 
@@ -40,19 +40,19 @@ record ModelPlan(Path file, List<Slot> slots) {
       throws ShelfException {
     ShelvedModel model =
         new ShelvedModel(shelf, item, catalogue.pack(item.pack().id()).orElseThrow());
-    Path file = model.file().orElse(null);
+    ModelFile file = model.file().orElse(null);
     ModelLook look = file == null ? null : model.look().orElse(null);
     if (look == null) {
       throw new ShelfException(
           Problem.error(
               "no-model",
-              file == null ? item.item().key() : file.toString(),
+              file == null ? item.item().key() : file.file().toString(),
               "“"
                   + item.item().name()
                   + "” cannot be installed: "
                   + (file == null
                       ? "its pack has no model file of that name."
-                      : "its file " + file.getFileName() + " cannot be read.")));
+                      : "its file " + file.file().getFileName() + " cannot be read.")));
     }
     if (!look.metres() && options.metresPerUnit() == null) {
       remarks.add(

@@ -11,8 +11,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.Semaphore;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.Progress;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
 
 /** Writes the pictures of a plan, as many at once as there is room for in memory. */
 final class PictureWriting {

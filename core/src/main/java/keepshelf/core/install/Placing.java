@@ -1,8 +1,10 @@
 package keepshelf.core.install;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -11,20 +13,22 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
+import keepshelf.core.disk.StorageException;
+import keepshelf.core.folder.OutsideShelfException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.format.gltf.GlbPackage;
 import keepshelf.core.format.usd.UsdzPackage;
-import keepshelf.core.intake.ShelfFolder;
-import keepshelf.core.intake.ShelfLock;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.store.Json;
 
 /** Writes one installation beside its place and puts it there. */
 final class Placing {
@@ -62,20 +66,23 @@ final class Placing {
   InstallationRecord run(Progress progress, boolean overChanged) throws ShelfException {
     InstallJournal journal = null;
     boolean kept = false;
+    HostFolders.refuseUnknown(plan.host());
     plan = plan.in(taken());
     try {
+      HostFolders.checked(plan.folder().toString());
       Path root = Path.of(plan.host().folder());
       refuseGone(root);
       Files.createDirectories(root);
       if (!overChanged) {
         refuseAltered();
       }
-      journal =
-          InstallJournal.begin(
-              shelf,
-              fresh,
-              plan.folder(),
-              root.resolve(fresh.getFileName().toString().replace(".new", ".old")));
+      Path old = root.resolve(fresh.getFileName().toString().replace(".new", ".old"));
+      if (catalogue.readOnly()) {
+        InstallationRecord record = unrecorded(progress);
+        kept = true;
+        return record;
+      }
+      journal = InstallJournal.begin(shelf, fresh, plan.folder(), old);
       Files.createDirectories(textures());
       InstallationRecord record = write(progress);
       try (ShelfLock lock = ShelfLock.take(shelf)) {
@@ -98,7 +105,9 @@ final class Placing {
       }
       kept = true;
       return record;
-    } catch (IOException e) {
+    } catch (OutsideShelfException e) {
+      throw new ShelfException(e.problem(), e);
+    } catch (IOException | UncheckedIOException | StorageException e) {
       throw new ShelfException(
           Problem.error(
               "disk",
@@ -110,6 +119,31 @@ final class Placing {
         journal.giveUp();
       }
       TAKEN.remove(plan.folder());
+    }
+  }
+
+  /**
+   * From a shelf that cannot be written to: the receipt lies in the host's folder only, and nothing
+   * there is replaced, as nobody could finish that after an interruption.
+   */
+  private InstallationRecord unrecorded(Progress progress) throws IOException, ShelfException {
+    if (Files.exists(plan.folder())) {
+      throw new ShelfException(
+          Problem.error(
+              "read-only",
+              plan.folder().toString(),
+              plan.folder()
+                  + " is there already and was left as it is: the shelf cannot be written to, so"
+                  + " what is replaced could not be recorded."));
+    }
+    try {
+      Files.createDirectories(textures());
+      InstallationRecord record = write(progress);
+      Files.createDirectories(plan.folder().getParent());
+      Files.move(fresh, plan.folder(), StandardCopyOption.ATOMIC_MOVE);
+      return record;
+    } finally {
+      FileTrees.deleteQuietly(fresh);
     }
   }
 

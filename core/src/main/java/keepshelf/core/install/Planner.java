@@ -11,11 +11,11 @@ import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.HostProfile.Packing;
 import keepshelf.core.install.HostProfile.Slot;
 import keepshelf.core.install.PlannedMap.Part;
-import keepshelf.core.intake.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.io.ImageFormat;
 

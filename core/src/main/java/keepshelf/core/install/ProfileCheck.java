@@ -63,6 +63,13 @@ final class ProfileCheck {
     if (!(p.unitsPerMetre() > 0)) {
       return Optional.of("“unitsPerMetre” has to be above 0");
     }
+    // A profile may come with a shelf of somebody else's: what it names is started, or read.
+    if (p.reader() != null && !p.reader().matches("keepshelf\\.standins(\\.[A-Za-z]\\w*)+")) {
+      return Optional.of("“reader” is none of the simulated hosts' readers");
+    }
+    if (p.template() != null && !p.template().matches("[^/\\\\:]+") || "..".equals(p.template())) {
+      return Optional.of("“template” has to be the name of a file beside the profile");
+    }
     return roles(p).or(() -> pictures(p)).or(() -> fitting(p)).or(() -> layout(p.files()));
   }
 

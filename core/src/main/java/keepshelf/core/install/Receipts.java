@@ -6,11 +6,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import keepshelf.core.archive.Hashes;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.store.Json;
 import tools.jackson.core.JacksonException;
 
 /** Compares an installation with its receipt. */

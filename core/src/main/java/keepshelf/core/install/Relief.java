@@ -9,7 +9,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.ReliefEstimate;

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.SpecGloss;
 import keepshelf.imaging.io.ImageDecoder;

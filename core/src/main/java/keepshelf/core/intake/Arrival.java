@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import keepshelf.core.archive.UnpackedFile;
+import keepshelf.core.disk.FileStamp;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.Recognition;
 
@@ -22,6 +23,7 @@ import keepshelf.core.recognise.Recognition;
  * @param problems what went wrong while opening it
  * @param hashes SHA-256 of files that were not unpacked, as far as they are known, by the path
  *     shown
+ * @param stamp of an archive before it was read, or null
  */
 public record Arrival(
     String path,
@@ -32,7 +34,8 @@ public record Arrival(
     Recognition recognition,
     PackText text,
     List<Problem> problems,
-    Map<String, String> hashes) {
+    Map<String, String> hashes,
+    FileStamp stamp) {
   /** One whose files' hashes are not known beyond those unpacked. */
   public Arrival(
       String path,
@@ -43,7 +46,7 @@ public record Arrival(
       Recognition recognition,
       PackText text,
       List<Problem> problems) {
-    this(path, origin, kind, workspace, unpacked, recognition, text, problems, Map.of());
+    this(path, origin, kind, workspace, unpacked, recognition, text, problems, Map.of(), null);
   }
 
   /** SHA-256 of one of its files, by the path shown to people, when it is known. */
@@ -55,7 +58,13 @@ public record Arrival(
   /** The same with known hashes. */
   public Arrival hashed(Map<String, String> bySha256) {
     return new Arrival(
-        path, origin, kind, workspace, unpacked, recognition, text, problems, bySha256);
+        path, origin, kind, workspace, unpacked, recognition, text, problems, bySha256, stamp);
+  }
+
+  /** The same, read from an archive that bore {@code before}. */
+  Arrival stamped(FileStamp before) {
+    return new Arrival(
+        path, origin, kind, workspace, unpacked, recognition, text, problems, hashes, before);
   }
 
   /** What an arrival is on disk. */
@@ -85,7 +94,8 @@ public record Arrival(
 
   /** The same with another recognition, as after corrections. */
   public Arrival with(Recognition corrected) {
-    return new Arrival(path, origin, kind, workspace, unpacked, corrected, text, problems, hashes);
+    return new Arrival(
+        path, origin, kind, workspace, unpacked, corrected, text, problems, hashes, stamp);
   }
 
   /** The maps about which a person should be asked. */

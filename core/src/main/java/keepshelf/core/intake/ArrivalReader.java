@@ -3,6 +3,7 @@ package keepshelf.core.intake;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
@@ -10,16 +11,18 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import keepshelf.core.archive.ArchiveKind;
-import keepshelf.core.archive.DiskTrouble;
 import keepshelf.core.archive.Limits;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.archive.UnpackReport;
 import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.archive.Unpacker;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileStamp;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.FileCorrection;
@@ -117,15 +120,26 @@ public final class ArrivalReader {
   }
 
   private Arrival read(Path workspaces) {
-    Path origin = Path.of(path).toAbsolutePath().normalize();
+    Path origin;
+    try {
+      origin = Path.of(path).toAbsolutePath().normalize();
+    } catch (InvalidPathException e) {
+      return failed(path, Path.of(""), notThere());
+    }
     try {
       if (!Files.exists(origin)) {
-        throw new ShelfException(
-            Problem.error(
-                "not-found", path, path + " is not there. Check the path; nothing was read."));
+        throw new ShelfException(notThere());
       }
       if (Files.isDirectory(origin)) {
-        return folder(origin);
+        // A folder may be named by a link to it; links in it are not followed.
+        return folder(origin.toRealPath());
+      }
+      if (!Files.isRegularFile(origin)) {
+        throw new ShelfException(
+            Problem.error(
+                "not-a-file",
+                path,
+                path + " is a pipe or a device, not a file. Name an archive, folder or picture."));
       }
       ArchiveKind kind = ArchiveKind.of(origin);
       boolean picture =
@@ -140,7 +154,30 @@ public final class ArrivalReader {
           path,
           origin,
           Problem.error("unreadable", path, DiskTrouble.sentence(e, "reading " + path)));
+    } catch (CancellationException e) {
+      throw e;
+    } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      org.slf4j.LoggerFactory.getLogger(ArrivalReader.class).warn("{}", path, e);
+      return failed(path, origin, unexpected(e));
     }
+  }
+
+  private Problem notThere() {
+    return Problem.error(
+        "not-found", path, path + " is not there. Check the path; nothing was read.");
+  }
+
+  /** Whatever a download does to the program is that download's finding. */
+  private Problem unexpected(Throwable e) {
+    return Problem.error(
+        "unreadable",
+        path,
+        path
+            + " could not be read ("
+            + (e instanceof OutOfMemoryError
+                ? "there is not enough memory for it"
+                : "something unexpected: " + e)
+            + "). It was left where it is; try parts of it alone.");
   }
 
   private static Arrival failed(String path, Path origin, Problem problem) {
@@ -160,6 +197,7 @@ public final class ArrivalReader {
   }
 
   private Arrival archive(Path origin, Path workspaces) throws ShelfException, IOException {
+    FileStamp before = FileStamp.of(origin);
     Path workspace = Workspace.create(workspaces);
     try {
       UnpackReport report =
@@ -183,8 +221,9 @@ public final class ArrivalReader {
       PackText text = PackText.read(files);
       Recognition r = recognise(name(path), files, text.source());
       return new Arrival(
-          path, origin, Arrival.Kind.ARCHIVE, workspace, unpacked, r, text, report.problems());
-    } catch (ShelfException | IOException | RuntimeException e) {
+              path, origin, Arrival.Kind.ARCHIVE, workspace, unpacked, r, text, report.problems())
+          .stamped(before);
+    } catch (ShelfException | IOException | RuntimeException | StackOverflowError e) {
       Workspace.discard(workspace);
       throw e;
     }
@@ -202,7 +241,15 @@ public final class ArrivalReader {
             List<String> parts = new ArrayList<>();
             origin.relativize(file).forEach(p -> parts.add(p.toString()));
             String shown = base + String.join("/", parts);
-            if (a.isRegularFile()) {
+            if (a.isRegularFile() && !Files.isReadable(file)) {
+              problems.add(
+                  Problem.error(
+                      "unreadable",
+                      shown,
+                      shown
+                          + " was left out: it may not be read by you. Change its permissions and"
+                          + " take the folder in again."));
+            } else if (a.isRegularFile()) {
               raw.add(new Raw(shown, parts, file, a.size()));
             } else {
               problems.add(
@@ -272,7 +319,7 @@ public final class ArrivalReader {
       }
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
-      throw new java.util.concurrent.CancellationException();
+      throw new CancellationException();
     } catch (java.util.concurrent.ExecutionException e) {
       throw new IOException(e.getCause());
     }
@@ -284,8 +331,8 @@ public final class ArrivalReader {
     String trouble = null;
     try {
       info = ImageProbe.probe(r.file()).orElse(null);
-    } catch (IOException e) {
-      trouble = e.getMessage();
+    } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      trouble = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
     }
     return new SourceFile(r.shown(), r.parts(), r.size(), r.file(), info, trouble);
   }

@@ -2,6 +2,7 @@ package keepshelf.core.intake;
 
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -13,10 +14,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
@@ -24,6 +21,14 @@ import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileStamp;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
+import keepshelf.core.disk.StorageException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -100,18 +105,20 @@ public final class Filing {
               : alreadyIn(arrival);
       listener.reached(FilingStep.STAGED);
       String id = packId(staged);
-      Optional<PackRecord> there = catalogue.pack(id);
-      if (there.isPresent()) {
-        Workspace.discard(workspace);
-        return new Filed(there.get(), true);
-      }
       try (ShelfLock lock = ShelfLock.take(shelf)) {
+        // Asked here: another process may have filed the same just now.
+        Optional<PackRecord> there = catalogue.pack(id);
+        if (there.isPresent()) {
+          Workspace.discard(workspace);
+          return new Filed(there.get(), true);
+        }
+        refuseChanged(arrival, staged);
         PackRecord pack = record(arrival, wishes, id, staged);
         new Journal(shelf, catalogue, listener).file(workspace, pack);
         Workspace.discard(workspace);
         return new Filed(pack, false);
       }
-    } catch (IOException e) {
+    } catch (IOException | UncheckedIOException | StorageException e) {
       if (workspace != null) {
         Workspace.discard(workspace);
       }
@@ -119,10 +126,40 @@ public final class Filing {
           Problem.error(
               "disk", arrival.path(), DiskTrouble.sentence(e, "filing " + arrival.path())),
           e);
-    } catch (java.util.concurrent.CancellationException e) {
-      Workspace.discard(workspace);
+    } catch (ShelfException | RuntimeException e) {
+      if (workspace != null) {
+        Workspace.discard(workspace);
+      }
       throw e;
     }
+  }
+
+  /** What was judged must be what is filed: a download may still be running, or be saved over. */
+  private static void refuseChanged(Arrival arrival, Map<String, Staged> staged)
+      throws ShelfException, IOException {
+    for (Staged s : staged.values()) {
+      String known = arrival.sha256(s.file().path()).orElse(s.sha256());
+      if (s.bytes() != s.file().size() || !known.equals(s.sha256())) {
+        throw changed(arrival.path(), s.file().path());
+      }
+    }
+    // An archive that was moved away meanwhile was whole when it was read.
+    if (arrival.stamp() != null
+        && Files.exists(arrival.origin())
+        && !arrival.stamp().equals(FileStamp.of(arrival.origin()))) {
+      throw changed(arrival.path(), arrival.path());
+    }
+  }
+
+  private static ShelfException changed(String arrival, String file) {
+    return new ShelfException(
+        Problem.error(
+            "still-changing",
+            file,
+            file
+                + " was changed while it was read, as by a download that is still running. "
+                + arrival
+                + " was left where it is; take it in again when it is complete."));
   }
 
   private static Problem nothing(Arrival a) {
@@ -357,13 +394,19 @@ public final class Filing {
                       + " the archive."));
         }
       }
+      if (!FileStamp.of(arrival.origin()).equals(arrival.stamp())) {
+        throw changed(arrival.path(), arrival.path());
+      }
+      // What was written may still be on its way to the disk when the archive is gone from it.
+      FileTrees.sync(folder);
+      FileTrees.syncParents(shelf.packRecord(filed.folder()), shelf.root());
       Files.delete(arrival.origin());
     } catch (IOException e) {
       throw new ShelfException(
           Problem.warning(
               "archive-kept",
               arrival.path(),
-              arrival.path() + " was filed but could not be removed: " + e.getMessage() + "."),
+              DiskTrouble.sentence(e, "removing " + arrival.path()) + " It was filed, and kept."),
           e);
     }
   }
@@ -375,6 +418,6 @@ public final class Filing {
 
   static void writeRecord(ShelfFolder shelf, PackRecord pack) throws IOException {
     FileTrees.writeAtomically(
-        shelf.packRecord(pack.folder()), keepshelf.core.store.Json.pretty(pack));
+        shelf.packRecord(pack.folder()), keepshelf.core.json.Json.pretty(pack));
   }
 }

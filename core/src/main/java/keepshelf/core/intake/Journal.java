@@ -5,14 +5,20 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import keepshelf.core.archive.FileTrees;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.UnfinishedException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.journal.Promises;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.store.Json;
+import tools.jackson.core.JacksonException;
 
 /** Promises of filing that survive the process: one small file each, gone when kept. */
 final class Journal {
+  private static final String ENDING = ".json";
+
   /**
    * A promise.
    *
@@ -33,19 +39,23 @@ final class Journal {
 
   /** Promises and does. The caller holds the shelf's lock. */
   void file(Path workspace, PackRecord pack) throws IOException {
-    Path entry = shelf.journal().resolve(pack.id() + ".json");
-    FileTrees.writeAtomically(
-        entry, Json.pretty(new Entry(workspace.getFileName().toString(), pack)));
+    Path entry =
+        Promises.write(
+            shelf, pack.id() + ENDING, new Entry(workspace.getFileName().toString(), pack));
     listener.reached(FilingStep.PROMISED);
     try {
-      finish(entry, workspace, pack);
+      place(workspace, pack);
     } catch (IOException | RuntimeException e) {
-      rollBack(entry, workspace, pack);
+      if (!rollBack(entry, workspace, pack)) {
+        throw new UnfinishedException(e);
+      }
       throw e;
     }
+    close(entry);
   }
 
-  private void finish(Path entry, Path workspace, PackRecord pack) throws IOException {
+  /** The catalogue comes last, and whole: what fails before it can be taken back. */
+  private void place(Path workspace, PackRecord pack) throws IOException {
     Path target = shelf.resolve(pack.folder());
     if (!Files.exists(target)) {
       Filing.moveInto(Workspace.files(workspace), target);
@@ -53,14 +63,22 @@ final class Journal {
     listener.reached(FilingStep.MOVED);
     Filing.writeRecord(shelf, pack);
     listener.reached(FilingStep.RECORDED);
-    catalogue.addPack(pack);
-    catalogue.putPackText(pack.id(), PackDocuments.all(shelf, pack));
+    catalogue.addPack(pack, PackDocuments.all(shelf, pack));
     listener.reached(FilingStep.CATALOGUED);
-    Files.deleteIfExists(entry);
+  }
+
+  private void close(Path entry) {
+    try {
+      Files.deleteIfExists(entry);
+    } catch (IOException e) {
+      // All is done; the next start finds it so.
+      org.slf4j.LoggerFactory.getLogger(Journal.class).debug("entry left: {}", entry, e);
+    }
     listener.reached(FilingStep.CLOSED);
   }
 
-  private void rollBack(Path entry, Path workspace, PackRecord pack) {
+  /** Whether everything is as before. */
+  private boolean rollBack(Path entry, Path workspace, PackRecord pack) {
     try {
       Path target = shelf.resolve(pack.folder());
       if (Files.exists(target) && !Files.exists(Workspace.files(workspace))) {
@@ -68,20 +86,18 @@ final class Journal {
       }
       Files.deleteIfExists(shelf.packRecord(pack.folder()));
       Files.deleteIfExists(entry);
+      return true;
     } catch (IOException e) {
       // The entry stays and is settled at the next start.
-      org.slf4j.LoggerFactory.getLogger(Journal.class).warn("not rolled back: {}", entry, e);
+      org.slf4j.LoggerFactory.getLogger(Journal.class).debug("not rolled back: {}", entry, e);
+      return false;
     }
   }
 
   /** Settles what a process that died left behind; returns what was finished or given up. */
   List<Problem> settle() throws IOException {
     List<Problem> said = new ArrayList<>();
-    try (var entries = Files.newDirectoryStream(shelf.journal(), "*.json")) {
-      for (Path e : entries) {
-        settle(e, said);
-      }
-    }
+    Promises.settle(shelf, ENDING, Entry.class, said, (f, e) -> settle(f, e, said));
     try (var left = Files.newDirectoryStream(shelf.staging())) {
       for (Path w : left) {
         if (Workspace.abandoned(w)) {
@@ -92,42 +108,48 @@ final class Journal {
     return said;
   }
 
-  private void settle(Path file, List<Problem> said) throws IOException {
-    Entry entry;
-    try {
-      entry = Json.mapper().readValue(Files.readAllBytes(file), Entry.class);
-    } catch (RuntimeException e) {
-      Files.move(file, file.resolveSibling(file.getFileName() + ".unreadable"));
-      said.add(
-          Problem.warning(
-              "journal",
-              file.toString(),
-              "A note about unfinished work cannot be read and was put aside: "
-                  + file
-                  + ". Nothing was lost; take in again what is missing."));
-      return;
-    }
-    Path workspace = shelf.staging().resolve(entry.workspace());
-    boolean moved = Files.exists(shelf.resolve(entry.pack().folder()));
-    if (moved || Files.isDirectory(Workspace.files(workspace))) {
-      finish(file, workspace, entry.pack());
+  private void settle(Path file, Entry entry, List<Problem> said) throws IOException {
+    PackRecord pack = entry.pack();
+    Path workspace = ShelfFolder.below(shelf.staging(), entry.workspace());
+    String other = recorded(pack);
+    boolean moved = Files.exists(shelf.resolve(pack.folder()));
+    if (moved && other != null && !other.equals(pack.id())) {
+      // Another pack stands there; this promise is not about it.
+      Promises.putAside(file, "refused", said);
+    } else if (moved || Files.isDirectory(Workspace.files(workspace))) {
+      place(workspace, pack);
+      close(file);
       FileTrees.deleteQuietly(workspace);
       said.add(
           Problem.note(
               "finished",
-              entry.pack().folder(),
-              "Filing “"
-                  + entry.pack().name()
-                  + "” was interrupted last time and has been finished."));
+              pack.folder(),
+              "Filing “" + pack.name() + "” was interrupted last time and has been finished."));
     } else {
+      if (pack.id().equals(other)) {
+        Files.deleteIfExists(shelf.packRecord(pack.folder()));
+      }
       Files.delete(file);
       said.add(
           Problem.warning(
               "given-up",
-              entry.pack().folder(),
+              pack.folder(),
               "Filing “"
-                  + entry.pack().name()
+                  + pack.name()
                   + "” was interrupted before anything was moved. Take it in again."));
+    }
+  }
+
+  /** Identifier of the pack whose record stands at the place of {@code pack}; null for none. */
+  private String recorded(PackRecord pack) throws IOException {
+    Path record = shelf.packRecord(pack.folder());
+    if (!Files.isRegularFile(record)) {
+      return null;
+    }
+    try {
+      return Json.mapper().readValue(Files.readAllBytes(record), PackRecord.class).id();
+    } catch (JacksonException e) {
+      return "";
     }
   }
 }

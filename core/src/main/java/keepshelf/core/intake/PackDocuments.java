@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.folder.ShelfFolder;
 
 /** The texts that came with a pack: its licence, its readme. */
 public final class PackDocuments {

@@ -26,26 +26,38 @@ public record PackText(
   public static final PackText NONE = new PackText(null, null, null, null, null, null);
 
   private static final int MOST = 256 * 1024;
+
+  /** Longer lines are running text, of which the beginning is enough. */
+  private static final int LONGEST_LINE = 600;
+
+  /** Signs that stand before a line's own text in lists, headings and quotes. */
+  private static final String BULLETS = " \t*#>-";
+
+  // Each is asked of one short line at a time, and holds no repetition of a repetition.
   private static final Pattern FIELD =
       Pattern.compile(
-          "(?im)^[ \\t*#>-]*(source|vendor|from|publisher|author|creator|artist|made"
-              + " by|credit|version|page|url|web|link)\\s*[:=]\\s*(\\S.*?)\\s*$");
+          "(?i)(source|vendor|from|publisher|author|creator|artist|made"
+              + " by|credit|version|page|url|web|link) ?[:=] ?(\\S.*)");
   private static final Pattern SPDX =
-      Pattern.compile("(?i)SPDX-License-Identifier\\s*:\\s*([A-Za-z0-9.+-]+)");
+      Pattern.compile("(?i)SPDX-License-Identifier ?: ?([A-Za-z0-9.+-]{1,100})");
   private static final Pattern SPDX_LINE =
       Pattern.compile(
-          "(?im)^[ \\t*#>-]*licen[cs]e\\s*[:=]\\s*((?:CC0|CC-BY|CC"
+          "(?i)licen[cs]e ?[:=] ?((?:CC0|CC-BY|CC"
               + " BY|MIT|Apache|ODbL|OFL|GPL|LGPL|BSD|Unlicense|0BSD|LicenseRef)[A-Za-z0-9."
-              + " +-]*?)\\s*$");
+              + " +-]{0,100})");
+  private static final Pattern CC0 =
+      Pattern.compile("(?i)\\bcc0\\b|creative commons zero|public domain dedication");
   private static final Pattern CC =
       Pattern.compile(
-          "(?is)(?:creative\\s+commons\\s+attribution|\\bcc[ -]by)((?:["
-              + " -](?:non-?commercial|nc|share-?alike|sa|no-?deriv\\w*|nd))*)(?:\\s+international)?(?:\\s+|-)?(?:licen[cs]e)?["
-              + " -]*(?:version\\s+)?(\\d\\.\\d)?");
+          "(?i)(?:creative commons attribution|\\bcc[ -]by)((?:["
+              + " -](?:non-?commercial|nc|share-?alike|sa|no-?deriv\\w{0,10}|nd)){0,6})(?:"
+              + " international)?[ -]?(?:licen[cs]e)?[ -]{0,3}(?:version )?(\\d\\.\\d)?");
   private static final Pattern TILE =
       Pattern.compile(
           "(?i)(?:tile|tile size|tiles? every|repeat|covers?|real[- ]?world size|texture"
-              + " size|surface|dimensions?|size)\\s*(?:size|width)?\\s*[:=]?\\s*(?:is\\s+|about\\s+|of\\s+)?(\\d+(?:[.,]\\d+)?)\\s*(?:(?:x|×|by)\\s*\\d+(?:[.,]\\d+)?\\s*)?(mm|cm|m|metres?|meters?|in|inch(?:es)?|ft|feet)\\b");
+              + " size|surface|dimensions?|size) ?(?:size|width)? ?[:=]? ?(?:is |about |of"
+              + " )?(\\d{1,6}(?:[.,]\\d{1,6})?) ?(?:(?:x|×|by) ?\\d{1,6}(?:[.,]\\d{1,6})?"
+              + " ?)?(mm|cm|m|metres?|meters?|in|inch(?:es)?|ft|feet)\\b");
 
   /** Reads the small text documents among {@code files}. */
   static PackText read(List<SourceFile> files) {
@@ -64,7 +76,7 @@ public record PackText(
       if (readable) {
         try {
           text = text.or(of(new String(Files.readAllBytes(f.onDisk()), StandardCharsets.UTF_8)));
-        } catch (IOException e) {
+        } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
           org.slf4j.LoggerFactory.getLogger(PackText.class).debug("not read: {}", f.path(), e);
         }
       }
@@ -99,8 +111,12 @@ public record PackText(
     String creator = null;
     String page = null;
     String version = null;
-    Matcher m = FIELD.matcher(text);
-    while (m.find()) {
+    List<String> lines = text.lines().map(PackText::tidy).toList();
+    for (String line : lines) {
+      Matcher m = FIELD.matcher(line);
+      if (!m.matches()) {
+        continue;
+      }
       String v = m.group(2).length() > 200 ? m.group(2).substring(0, 200) : m.group(2);
       switch (m.group(1).toLowerCase(Locale.ROOT)) {
         case "source", "vendor", "from", "publisher" -> source = source == null ? v : source;
@@ -110,26 +126,53 @@ public record PackText(
         default -> page = page == null ? v : page;
       }
     }
-    return new PackText(licence(text), source, creator, page, version, tile(text));
+    String flat = flat(text);
+    return new PackText(licence(lines, flat), source, creator, page, version, tile(flat));
   }
 
-  private static String licence(String text) {
-    Matcher spdx = SPDX.matcher(text);
+  /** The beginning of a line without what stands before its text, blanks as single spaces. */
+  private static String tidy(String line) {
+    String s = flat(line.length() > LONGEST_LINE ? line.substring(0, LONGEST_LINE) : line);
+    int from = 0;
+    while (from < s.length() && BULLETS.indexOf(s.charAt(from)) >= 0) {
+      from++;
+    }
+    return s.substring(from).stripTrailing();
+  }
+
+  /** Control characters and runs of blanks as single spaces. */
+  private static String flat(String text) {
+    StringBuilder b = new StringBuilder(text.length());
+    boolean blank = false;
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      boolean now = Character.isWhitespace(c) || Character.isISOControl(c) || c == '\u00A0';
+      if (!now) {
+        b.append(c);
+      } else if (!blank) {
+        b.append(' ');
+      }
+      blank = now;
+    }
+    return b.toString();
+  }
+
+  private static String licence(List<String> lines, String flat) {
+    Matcher spdx = SPDX.matcher(flat);
     if (spdx.find()) {
       return spdx.group(1);
     }
-    Matcher line = SPDX_LINE.matcher(text);
-    if (line.find()) {
-      return line.group(1)
-          .trim()
-          .replaceAll("(?i)^CC0$", "CC0-1.0")
-          .replace("CC0 1.0", "CC0-1.0")
-          .replace(' ', '-');
+    for (String line : lines) {
+      Matcher m = SPDX_LINE.matcher(line);
+      if (m.matches()) {
+        return m.group(1)
+            .trim()
+            .replaceAll("(?i)^CC0$", "CC0-1.0")
+            .replace("CC0 1.0", "CC0-1.0")
+            .replace(' ', '-');
+      }
     }
-    String flat = text.replaceAll("\\s+", " ");
-    if (Pattern.compile("(?i)\\bcc0\\b|creative commons zero|public domain dedication")
-        .matcher(flat)
-        .find()) {
+    if (CC0.matcher(flat).find()) {
       return "CC0-1.0";
     }
     Matcher cc = CC.matcher(flat);
@@ -137,9 +180,9 @@ public record PackText(
       String terms = cc.group(1).toLowerCase(Locale.ROOT);
       String id =
           "CC-BY"
-              + (terms.matches(".*(non-?commercial|nc).*") ? "-NC" : "")
-              + (terms.matches(".*(share-?alike|sa).*") ? "-SA" : "")
-              + (terms.matches(".*(no-?deriv|nd).*") ? "-ND" : "");
+              + (terms.contains("nc") || terms.contains("commercial") ? "-NC" : "")
+              + (terms.contains("sa") || terms.contains("alike") ? "-SA" : "")
+              + (terms.contains("nd") || terms.contains("deriv") ? "-ND" : "");
       return id + "-" + (cc.group(2) == null ? "4.0" : cc.group(2));
     }
     return null;

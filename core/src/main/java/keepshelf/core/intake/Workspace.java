@@ -10,7 +10,7 @@ import java.nio.file.StandardOpenOption;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import keepshelf.core.archive.FileTrees;
+import keepshelf.core.disk.FileTrees;
 
 /**
  * A folder for one arrival's unpacked files, with a lock that its process holds for as long as it

@@ -10,7 +10,7 @@ import java.util.function.Function;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;

@@ -1,7 +1,6 @@
 package keepshelf.core.preview;
 
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -13,8 +12,9 @@ import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.intake.ShelfFolder;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.recognise.model.ModelFacts;
+import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.recognise.model.ModelReader;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.render.Light;
@@ -39,7 +39,7 @@ public final class ShelvedModel {
   }
 
   /** The model's file, if the pack still has one that goes by the item's name. */
-  public Optional<Path> file() {
+  public Optional<ModelFile> file() {
     String key = Alike.folded(item.item().key());
     return pack.files().stream()
         .filter(f -> f.elsewhere() == null && ENDINGS.contains(ending(f.path())))
@@ -48,7 +48,9 @@ public final class ShelvedModel {
           return stem.contains(key) || key.startsWith(stem);
         })
         .min(Comparator.comparingInt(f -> ENDINGS.indexOf(ending(f.path()))))
-        .map(f -> shelf.resolve(pack.folder() + "/" + f.path()));
+        .map(f ->
+            new ModelFile(
+                shelf.resolve(pack.folder()), shelf.resolve(pack.folder() + "/" + f.path())));
   }
 
   private static String ending(String path) {
@@ -62,7 +64,7 @@ public final class ShelvedModel {
 
   /** What the model's file holds; empty when there is none or it cannot be read. */
   public Optional<ModelLook> look() {
-    Optional<Path> f = file();
+    Optional<ModelFile> f = file();
     if (f.isEmpty()) {
       return Optional.empty();
     }
@@ -87,13 +89,13 @@ public final class ShelvedModel {
           .forEach(missing::add);
     }
     // OBJ and most others say nothing about their unit; glTF is always in metres.
-    boolean metres = Set.of("glb", "gltf").contains(ending(f.get().toString()));
+    boolean metres = Set.of("glb", "gltf").contains(ending(f.get().file().toString()));
     return Optional.of(new ModelLook(facts, metres, missing));
   }
 
   /** The rendered picture, opaque ARGB. */
   int[] render(int side, Previews.Lit lit) throws IOException {
-    Path f = file().orElseThrow(() -> new IOException("the pack has no model file of that name"));
+    ModelFile f = file().orElseThrow(() -> new IOException("the pack has no model file of that name"));
     ModelFacts facts = ModelReader.facts(f);
     List<Surface> surfaces = new ArrayList<>();
     for (ModelFacts.Slot s : facts.slots()) {

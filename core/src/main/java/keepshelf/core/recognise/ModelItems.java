@@ -44,7 +44,7 @@ final class ModelItems {
       return items;
     }
     List<Path> paths = files.stream().map(l -> l.file().onDisk()).toList();
-    List<ModelFacts> facts = ModelReader.read(paths);
+    List<ModelFacts> facts = ModelReader.read(root(files.getFirst().file()), paths);
     // The same model in several file formats is one item.
     Map<String, List<Integer>> byName = new LinkedHashMap<>();
     for (int i = 0; i < files.size(); i++) {
@@ -79,6 +79,15 @@ final class ModelItems {
       out.add(model(key, own, byName.get(key).stream().map(facts::get).toList(), out));
     });
     return out;
+  }
+
+  /** The folder that the pack's paths begin in. */
+  private static Path root(SourceFile f) {
+    Path p = f.onDisk().toAbsolutePath().normalize();
+    for (int i = 0; i < f.parts().size(); i++) {
+      p = p.getParent();
+    }
+    return p;
   }
 
   private static String said(ModelFacts f) {

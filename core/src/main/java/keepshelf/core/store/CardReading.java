@@ -20,6 +20,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.json.Json;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;

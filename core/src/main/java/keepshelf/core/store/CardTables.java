@@ -10,15 +10,15 @@ import org.jdbi.v3.core.Handle;
 final class CardTables {
   private CardTables() {}
 
-  /** Makes the cards of items that have none, as on a shelf of an earlier version. */
+  /** Whether items have no card, as on a shelf of an earlier version. */
+  static boolean incomplete(Handle h) {
+    return h.createQuery("select (select count(*) from item) <> (select count(*) from card)")
+        .mapTo(Boolean.class)
+        .one();
+  }
+
+  /** Makes the cards of items that have none. */
   static void fill(Handle h) {
-    long missing =
-        h.createQuery("select (select count(*) from item) - (select count(*) from card)")
-            .mapTo(Long.class)
-            .one();
-    if (missing == 0) {
-      return;
-    }
     List<String> packs =
         h.createQuery(
                 "select distinct pack_id from item where id not in (select item_id from card)")

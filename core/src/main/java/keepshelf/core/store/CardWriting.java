@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
+import keepshelf.core.json.Json;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.colour.OkLab;

@@ -2,9 +2,15 @@ package keepshelf.core.store;
 
 import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.StorageException.Kind;
+import keepshelf.core.disk.TempFolders;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.flywaydb.core.Flyway;
@@ -16,16 +22,22 @@ import org.sqlite.SQLiteDataSource;
  * The catalogue's file, opened, and brought to the tables of this version.
  *
  * @param pool connections that stay open
- * @param keepOpen one more, which sees whether others have changed something
+ * @param keepOpen one more, which sees whether others have changed something; null when there can
+ *     be one only
+ * @param copy folder of a copy that is read in the catalogue's place, or null
+ * @param readOnly whether nothing can be changed
  */
-record CatalogueFile(HikariDataSource pool, Connection keepOpen) {
+record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, boolean readOnly) {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 6;
+  static final int SCHEMA = 7;
 
   /**
    * More than the threads that ever ask at once: each core for a search, and what goes on beside.
    */
   private static final int MOST_CONNECTIONS = Runtime.getRuntime().availableProcessors() + 16;
+
+  /** How long a writer waits for another one. */
+  static final int PATIENCE_MS = 30_000;
 
   /**
    * Opens or creates the catalogue in {@code file}.
@@ -33,48 +45,127 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen) {
    * @throws ShelfException when it was written by a newer version, is damaged or cannot be written
    */
   static CatalogueFile open(Path file) throws ShelfException {
+    SQLiteDataSource source = source(config(), file);
+    try {
+      Connection keep = connected(file, source);
+      try {
+        migrate(file, source, keep);
+        fill(source);
+      } catch (ShelfException | SQLException | IOException | RuntimeException e) {
+        keep.close();
+        throw e;
+      }
+      return new CatalogueFile(pool(source, MOST_CONNECTIONS), keep, null, false);
+    } catch (SQLException | IOException | RuntimeException e) {
+      throw trouble(file, e);
+    }
+  }
+
+  /**
+   * Opens a catalogue whose disk is full or cannot be written to, for reading: a copy of it in the
+   * system's place for temporary files, or itself without the memory that connections share, by one
+   * connection, where there is no room for that either.
+   *
+   * @throws ShelfException when it cannot be read
+   */
+  static CatalogueFile openToRead(Path file) throws ShelfException {
+    Path copy = null;
+    try {
+      try {
+        copy = TempFolders.create("catalogue");
+        Path there = copy.resolve(file.getFileName().toString());
+        Path log = file.resolveSibling(file.getFileName() + "-wal");
+        if (Files.exists(log)) {
+          Files.copy(log, copy.resolve(log.getFileName().toString()));
+        }
+        Files.copy(file, there);
+        CatalogueFile opened = open(there);
+        return new CatalogueFile(opened.pool, opened.keepOpen, copy, true);
+      } catch (IOException e) {
+        if (copy != null) {
+          FileTrees.deleteQuietly(copy);
+        }
+        SQLiteConfig config = config();
+        config.setLockingMode(SQLiteConfig.LockingMode.EXCLUSIVE);
+        HikariDataSource one = pool(source(config, file), 1);
+        try (Connection c = one.getConnection()) {
+          refuseNewer(file, version(c));
+        }
+        return new CatalogueFile(one, null, null, true);
+      }
+    } catch (SQLException | RuntimeException e) {
+      throw trouble(file, e);
+    }
+  }
+
+  /** Closes all connections. */
+  void close() {
+    pool.close();
+    try {
+      if (keepOpen != null) {
+        keepOpen.close();
+      }
+    } catch (SQLException e) {
+      org.slf4j.LoggerFactory.getLogger(CatalogueFile.class).debug("closing", e);
+    }
+    if (copy != null) {
+      FileTrees.deleteQuietly(copy);
+    }
+  }
+
+  private static SQLiteConfig config() {
     SQLiteConfig config = new SQLiteConfig();
     config.setJournalMode(SQLiteConfig.JournalMode.WAL);
     config.setSynchronous(SQLiteConfig.SynchronousMode.NORMAL);
     config.enforceForeignKeys(true);
-    config.setBusyTimeout(10_000);
+    config.setBusyTimeout(PATIENCE_MS);
+    return config;
+  }
+
+  private static SQLiteDataSource source(SQLiteConfig config, Path file) {
     SQLiteDataSource source = new SQLiteDataSource(config);
     source.setUrl("jdbc:sqlite:" + file);
-    try {
-      Connection keep = source.getConnection();
+    return source;
+  }
+
+  /** Switching a new file to a write-ahead log does not wait for others, so one at a time does. */
+  private static Connection connected(Path file, SQLiteDataSource source)
+      throws SQLException, IOException {
+    if (Files.exists(file) && Files.size(file) > 0) {
       try {
-        migrate(file, source, keep);
-      } catch (ShelfException | SQLException | RuntimeException e) {
-        keep.close();
-        throw e;
+        return source.getConnection();
+      } catch (SQLException e) {
+        if (StoreTrouble.kind(e) != Kind.BUSY) {
+          throw e;
+        }
       }
-      Jdbi.create(source).useTransaction(CardTables::fill);
-      return new CatalogueFile(pool(source), keep);
-    } catch (SQLException | RuntimeException e) {
-      throw new ShelfException(Problem.error("catalogue", file.toString(), trouble(file, e)), e);
+    }
+    try (OpeningLock lock = OpeningLock.take(file)) {
+      return source.getConnection();
     }
   }
 
   /** Connections that stay open: a fresh one costs more than most of the questions asked of it. */
-  private static HikariDataSource pool(SQLiteDataSource source) {
+  private static HikariDataSource pool(SQLiteDataSource source, int most) {
     HikariConfig config = new HikariConfig();
     config.setDataSource(source);
     config.setPoolName("catalogue");
-    config.setMaximumPoolSize(MOST_CONNECTIONS);
+    config.setMaximumPoolSize(most);
     config.setMinimumIdle(0);
-    // As long as a writer waits for another: then the disk is gone, and that is to be said.
+    // After that the disk is gone, and that is to be said.
     config.setConnectionTimeout(10_000);
     config.setInitializationFailTimeout(-1);
     return new HikariDataSource(config);
   }
 
-  private static void migrate(Path file, SQLiteDataSource source, Connection c)
-      throws SQLException, ShelfException {
-    int version;
+  private static int version(Connection c) throws SQLException {
     try (var s = c.createStatement();
         var r = s.executeQuery("pragma user_version")) {
-      version = r.getInt(1);
+      return r.getInt(1);
     }
+  }
+
+  private static void refuseNewer(Path file, int version) throws ShelfException {
     if (version > SCHEMA) {
       throw new ShelfException(
           Problem.error(
@@ -88,37 +179,64 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen) {
                   + file
                   + ". Update the program; nothing was changed."));
     }
-    if (version < SCHEMA) {
-      Flyway.configure()
-          .dataSource(source)
-          .locations("classpath:keepshelf/core/store/migration")
-          .loggers("slf4j")
-          .load()
-          .migrate();
-      try (var s = c.createStatement()) {
-        s.execute("pragma user_version = " + SCHEMA);
+  }
+
+  private static void migrate(Path file, SQLiteDataSource source, Connection c)
+      throws SQLException, IOException, ShelfException {
+    refuseNewer(file, version(c));
+    if (version(c) == SCHEMA) {
+      return;
+    }
+    try (OpeningLock lock = OpeningLock.take(file)) {
+      // Another process may have done it while this one waited.
+      if (version(c) < SCHEMA) {
+        Flyway.configure()
+            .dataSource(source)
+            .locations("classpath:keepshelf/core/store/migration")
+            .loggers("slf4j")
+            .load()
+            .migrate();
+        try (var s = c.createStatement()) {
+          s.execute("pragma user_version = " + SCHEMA);
+        }
       }
     }
   }
 
-  private static String trouble(Path file, Exception e) {
-    String m = String.valueOf(e.getMessage());
-    if (m.contains("not a database") || m.contains("malformed")) {
-      return "The catalogue "
-          + file
-          + " is damaged. Move it away and open the shelf again: it is made anew from the pack"
-          + " records.";
-    }
-    if (m.contains("readonly") || m.contains("unable to open") || m.contains("READONLY")) {
-      return "The catalogue "
-          + file
-          + " cannot be opened for writing. Check that its folder exists and may be written to.";
-    }
-    if (m.contains("locked") || m.contains("BUSY")) {
-      return "The catalogue "
-          + file
-          + " is in use by another program for too long. Close the other Keep Shelf and try again.";
-    }
-    return keepshelf.core.archive.DiskTrouble.sentence(e, "opening " + file);
+  /** Makes cards of items that have none; in one transaction that begins as a writer's. */
+  private static void fill(SQLiteDataSource source) {
+    Jdbi.create(source)
+        .useHandle(h -> {
+          if (CardTables.incomplete(h)) {
+            WriteTransaction.run(h, CardTables::fill);
+          }
+        });
+  }
+
+  private static ShelfException trouble(Path file, Exception e) {
+    var trouble = StoreTrouble.of(e);
+    String said =
+        switch (trouble.kind()) {
+          case DAMAGED ->
+              "The catalogue "
+                  + file
+                  + " is damaged. Run keepshelf rebuild: it is put aside and made anew from the"
+                  + " records beside the packs.";
+          case READ_ONLY ->
+              "The catalogue "
+                  + file
+                  + " cannot be opened for writing. Check that its folder exists and may be written"
+                  + " to.";
+          case BUSY ->
+              "The catalogue "
+                  + file
+                  + " is in use by another program for too long. Close the other Keep Shelf and try"
+                  + " again.";
+          default ->
+              DiskTrouble.sentence(e instanceof IOException ? e : trouble, "opening " + file);
+        };
+    String code = trouble.kind() == Kind.DAMAGED ? "damaged-catalogue" : "catalogue";
+    return new ShelfException(
+        Problem.error(code, file.toString(), said), e instanceof IOException ? e : trouble);
   }
 }

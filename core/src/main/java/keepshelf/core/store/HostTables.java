@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.json.Json;
 import org.jdbi.v3.core.Handle;
 
 /** Rows of hosts and of what is installed in them. */

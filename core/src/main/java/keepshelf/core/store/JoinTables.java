@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.Cards.PackPair;
 import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.json.Json;
 import org.jdbi.v3.core.Handle;
 
 /** Finds what items stand as one, reading only the packs that have to do with each other. */

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.KeptApart;
+import keepshelf.core.json.Json;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;

@@ -19,6 +19,7 @@ import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
+import keepshelf.core.json.Json;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;

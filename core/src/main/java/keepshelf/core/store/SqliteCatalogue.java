@@ -1,6 +1,7 @@
 package keepshelf.core.store;
 
-import com.zaxxer.hikari.HikariDataSource;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.ArrayList;
@@ -9,6 +10,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.Cards;
 import keepshelf.core.catalogue.Catalogue;
@@ -19,7 +22,10 @@ import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.catalogue.KeptDescriptor;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.Records;
+import keepshelf.core.catalogue.ShelfState;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.StorageException;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
@@ -28,42 +34,118 @@ import keepshelf.imaging.fingerprint.Fingerprint;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.JdbiException;
 
 /**
- * The catalogue in one SQLite file with a write-ahead log, so that two processes may use it at
- * once; a writer waits up to ten seconds for another.
+ * The catalogue in one SQLite file with a write-ahead log, so that several processes may use it at
+ * once; a writer waits up to half a minute for others. Whatever cannot be done is said by a {@link
+ * keepshelf.core.disk.StorageException}, and then nothing was changed.
  */
 public final class SqliteCatalogue implements Catalogue {
-  private final HikariDataSource pool;
+  private final CatalogueFile file;
   private final Jdbi jdbi;
-  private final java.sql.Connection keepOpen;
+  private final Records records;
 
-  private SqliteCatalogue(CatalogueFile file) {
-    pool = file.pool();
-    jdbi = Jdbi.create(pool);
-    keepOpen = file.keepOpen();
+  private SqliteCatalogue(CatalogueFile file, Records records) {
+    this.file = file;
+    this.records = records;
+    jdbi = Jdbi.create(file.pool());
+  }
+
+  /** As {@link #open(Path, Records)}, without records beside it. */
+  public static SqliteCatalogue open(Path file) throws ShelfException {
+    return open(file, Records.NONE);
   }
 
   /**
    * Opens or creates the catalogue in {@code file}.
    *
+   * @param records are written whenever what stands in them changes
    * @throws ShelfException when it was written by a newer version, is damaged or cannot be written
    */
-  public static SqliteCatalogue open(Path file) throws ShelfException {
-    return new SqliteCatalogue(CatalogueFile.open(file));
+  public static SqliteCatalogue open(Path file, Records records) throws ShelfException {
+    return new SqliteCatalogue(CatalogueFile.open(file), records);
+  }
+
+  /**
+   * Opens a catalogue that cannot be written to, or whose disk is full, for reading.
+   *
+   * @throws ShelfException when it cannot be read
+   */
+  public static SqliteCatalogue openToRead(Path file) throws ShelfException {
+    return new SqliteCatalogue(CatalogueFile.openToRead(file), Records.NONE);
   }
 
   private <T> T read(HandleCallback<T, RuntimeException> work) {
-    return jdbi.withHandle(work);
+    try {
+      return jdbi.withHandle(work);
+    } catch (JdbiException e) {
+      throw StoreTrouble.of(e);
+    }
   }
 
-  private void change(java.util.function.Consumer<Handle> work) {
-    jdbi.useTransaction(work::accept);
+  private void change(Consumer<Handle> work) {
+    if (file.readOnly()) {
+      throw new StorageException(
+          StorageException.Kind.READ_ONLY, "the shelf was opened for reading", null);
+    }
+    try {
+      jdbi.useHandle(h -> WriteTransaction.run(h, work));
+    } catch (JdbiException e) {
+      throw StoreTrouble.of(e);
+    }
+  }
+
+  /** Writes a record beside the shelf. */
+  private interface RecordWriting {
+    void write(Records records, Handle h) throws IOException;
+  }
+
+  /** A change of what stands in records too: both or none. */
+  private void recorded(Consumer<Handle> work, RecordWriting record) {
+    change(h -> {
+      work.accept(h);
+      try {
+        record.write(records, h);
+        ShelfState now = StateTables.state(h).map(ShelfState::next).orElse(null);
+        if (now != null) {
+          StateTables.put(h, now);
+          records.state(now);
+        }
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
+      }
+    });
+  }
+
+  @Override
+  public Optional<ShelfState> state() {
+    return read(StateTables::state);
+  }
+
+  @Override
+  public void claim(UnaryOperator<ShelfState> how) {
+    change(h -> {
+      ShelfState now = how.apply(StateTables.state(h).orElse(null));
+      if (now != null) {
+        StateTables.put(h, now);
+      }
+    });
   }
 
   @Override
   public void addPack(PackRecord pack) {
-    change(h -> PackTables.insert(h, pack));
+    recorded(h -> PackTables.insert(h, pack), (r, h) -> {});
+  }
+
+  @Override
+  public void addPack(PackRecord pack, String text) {
+    recorded(
+        h -> {
+          PackTables.insert(h, pack);
+          CardTables.putPackText(h, pack.id(), text);
+        },
+        (r, h) -> {});
   }
 
   @Override
@@ -96,7 +178,7 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public void putHost(HostRecord host) {
-    change(h -> HostTables.put(h, host));
+    recorded(h -> HostTables.put(h, host), (r, h) -> r.hosts(HostTables.hosts(h)));
   }
 
   @Override
@@ -111,31 +193,60 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public void putInstallation(InstallationRecord i) {
-    change(h -> HostTables.put(h, i));
+    recorded(h -> HostTables.put(h, i), (r, h) -> r.installation(i));
+  }
+
+  @Override
+  public void putInstallation(InstallationRecord i, String gone) {
+    boolean other = gone != null && !gone.equals(i.id());
+    recorded(
+        h -> {
+          HostTables.put(h, i);
+          if (other) {
+            h.execute("delete from installation where id = ?", gone);
+          }
+        },
+        (r, h) -> {
+          r.installation(i);
+          if (other) {
+            r.noInstallation(gone);
+          }
+        });
   }
 
   @Override
   public void removeInstallation(String id) {
-    change(h -> h.execute("delete from installation where id = ?", id));
+    recorded(
+        h -> h.execute("delete from installation where id = ?", id),
+        (r, h) -> r.noInstallation(id));
   }
 
   @Override
   public void change(
       List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
-    change(h -> {
-      gone.forEach(id -> h.execute("delete from pack where id = ?", id));
-      List<PackRecord> anew = new ArrayList<>();
-      for (PackRecord p : packs) {
-        Optional<PackRecord> before = PackTables.load(h, "id", p.id());
-        if (before.isEmpty() || !PackTables.update(h, before.get(), p)) {
-          anew.add(p);
-        }
+    recorded(
+        h -> write(h, packs, gone, installations),
+        (r, h) -> {
+          for (InstallationRecord i : installations) {
+            r.installation(i);
+          }
+        });
+  }
+
+  private static void write(
+      Handle h, List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
+    gone.forEach(id -> h.execute("delete from pack where id = ?", id));
+    List<PackRecord> anew = new ArrayList<>();
+    for (PackRecord p : packs) {
+      Optional<PackRecord> before = PackTables.load(h, "id", p.id());
+      if (before.isEmpty() || !PackTables.update(h, before.get(), p)) {
+        anew.add(p);
       }
-      // All their items first: one may have gone from one of them to another.
-      anew.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
-      anew.forEach(p -> PackTables.insert(h, p));
-      installations.forEach(i -> HostTables.put(h, i));
-    });
+    }
+    // All their items first: one may have gone from one of them to another.
+    anew.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
+    anew.forEach(p -> PackTables.insert(h, p));
+    installations.forEach(i -> HostTables.put(h, i));
   }
 
   @Override
@@ -176,7 +287,11 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public Cards cards(Cards before) {
-    return jdbi.inTransaction(h -> CardReading.read(h, before));
+    try {
+      return jdbi.inTransaction(h -> CardReading.read(h, before));
+    } catch (JdbiException e) {
+      throw StoreTrouble.of(e);
+    }
   }
 
   @Override
@@ -241,17 +356,26 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public synchronized long version() {
-    try (var s = keepOpen.createStatement();
+    if (file.keepOpen() == null) {
+      // Nobody else can change what is held by one connection alone.
+      return 0;
+    }
+    try (var s = file.keepOpen().createStatement();
         var r = s.executeQuery("pragma data_version")) {
       return r.getLong(1);
     } catch (SQLException e) {
-      throw new IllegalStateException("the catalogue cannot be read: " + e.getMessage(), e);
+      throw StoreTrouble.of(e);
     }
   }
 
   @Override
   public void tidy() {
-    jdbi.useHandle(IndexTidying::tidy);
+    if (!file.readOnly()) {
+      read(h -> {
+        IndexTidying.tidy(h);
+        return null;
+      });
+    }
   }
 
   @Override
@@ -288,12 +412,12 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public void putKeptApart(KeptApart pair) {
-    change(h -> MemoryTables.put(h, pair));
+    recorded(h -> MemoryTables.put(h, pair), (r, h) -> r.keptApart(MemoryTables.keptApart(h)));
   }
 
   @Override
   public void removeKeptApart(KeptApart pair) {
-    change(h -> MemoryTables.remove(h, pair));
+    recorded(h -> MemoryTables.remove(h, pair), (r, h) -> r.keptApart(MemoryTables.keptApart(h)));
   }
 
   @Override
@@ -303,12 +427,12 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public void putHabit(NamingHabit habit) {
-    change(h -> MemoryTables.put(h, habit));
+    recorded(h -> MemoryTables.put(h, habit), (r, h) -> r.habits(MemoryTables.habits(h)));
   }
 
   @Override
   public void removeHabit(NamingHabit habit) {
-    change(h -> MemoryTables.remove(h, habit));
+    recorded(h -> MemoryTables.remove(h, habit), (r, h) -> r.habits(MemoryTables.habits(h)));
   }
 
   @Override
@@ -318,21 +442,46 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public void putCorrection(FileCorrection c) {
-    change(h -> MemoryTables.put(h, c));
+    recorded(h -> MemoryTables.put(h, c), (r, h) -> r.correction(c));
   }
 
   @Override
   public void removeCorrection(String sha256) {
-    change(h -> MemoryTables.removeCorrection(h, sha256));
+    recorded(h -> MemoryTables.removeCorrection(h, sha256), (r, h) -> r.noCorrection(sha256));
+  }
+
+  @Override
+  public void restore(
+      List<HostRecord> hosts,
+      List<InstallationRecord> installations,
+      List<NamingHabit> habits,
+      Collection<KeptApart> keptApart,
+      Collection<FileCorrection> corrections) {
+    change(h -> {
+      for (String table :
+          List.of("host", "installation", "naming_habit", "kept_apart", "correction")) {
+        h.execute("delete from " + table);
+      }
+      hosts.forEach(x -> HostTables.put(h, x));
+      installations.forEach(x -> HostTables.put(h, x));
+      habits.forEach(x -> MemoryTables.put(h, x));
+      keptApart.forEach(x -> MemoryTables.put(h, x));
+      corrections.forEach(x -> MemoryTables.put(h, x));
+    });
+  }
+
+  @Override
+  public boolean readOnly() {
+    return file.readOnly();
+  }
+
+  @Override
+  public boolean sound() {
+    return read(h -> h.createQuery("pragma quick_check(1)").mapTo(String.class).one().equals("ok"));
   }
 
   @Override
   public void close() {
-    pool.close();
-    try {
-      keepOpen.close();
-    } catch (SQLException e) {
-      org.slf4j.LoggerFactory.getLogger(SqliteCatalogue.class).debug("closing", e);
-    }
+    file.close();
   }
 }

@@ -18,6 +18,7 @@ import java.util.Random;
 import java.util.concurrent.CancellationException;
 import java.util.zip.GZIPOutputStream;
 import keepshelf.core.TestPacks;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.apache.commons.compress.archivers.tar.TarArchiveEntry;

@@ -14,12 +14,12 @@ import java.util.TreeMap;
 import keepshelf.core.Shelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.Origin;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.ShelfException;
 import org.junit.jupiter.api.BeforeAll;
@@ -196,7 +196,7 @@ class BinTest {
   void installationsFollowWhatIsKept() throws Exception {
     try (Shelf shelf = Shelf.open(root)) {
       Path host = Files.createDirectory(dir.resolve("host"));
-      shelf.catalogue().putHost(new HostRecord("Lanternhouse", "lanternhouse", host.toString()));
+      shelf.installer().addHost(new HostRecord("Lanternhouse", "lanternhouse", host.toString()));
       ShelvedItem cord = shelf.item("shore_cord");
       var plan = shelf.installer().plan(cord, shelf.catalogue().hosts().getFirst(), null, null);
       shelf.installer().install(plan, Progress.NONE);

@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Random;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Progress;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;

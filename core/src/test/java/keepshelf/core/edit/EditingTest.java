@@ -188,8 +188,7 @@ class EditingTest extends OnSmallShelf {
     for (MapRecord m : moved.item().maps()) {
       assertThat(shelf.folder().resolve(moved.path(m))).exists();
     }
-    assertThat(shelf.check().run(true, keepshelf.core.archive.ShareProgress.NONE).broken())
-        .isEmpty();
+    assertThat(shelf.check().run(true, keepshelf.core.disk.ShareProgress.NONE).broken()).isEmpty();
     assertThat(SmallShelf.find(shelf, "source:gantry")).hasSize(2);
     shelf.editing().undo(e);
     assertThat(SmallShelf.files(root)).isEqualTo(files);

@@ -12,7 +12,7 @@ import java.util.zip.ZipFile;
 import keepshelf.core.OnSmallShelf;
 import keepshelf.core.Shelf;
 import keepshelf.core.SmallShelf;
-import keepshelf.core.archive.ShareProgress;
+import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;

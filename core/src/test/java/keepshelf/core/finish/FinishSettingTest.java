@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import keepshelf.core.catalogue.Finish;
+import keepshelf.core.json.Json;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.store.Json;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Progress;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.problem.Problem;

@@ -15,17 +15,17 @@ import java.util.Set;
 import java.util.concurrent.CancellationException;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.install.InstallQueue.Wanted;
 import keepshelf.core.intake.Filing;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.store.Json;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -48,7 +48,7 @@ class InstallationLifeTest {
     shelf = Shelf.open(dir.resolve("shelf"));
     take("kelp_v1.0.zip");
     host = new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString());
-    shelf.catalogue().putHost(host);
+    shelf.installer().addHost(host);
     kelp = shelf.item("wet_kelp");
   }
 
@@ -180,7 +180,7 @@ class InstallationLifeTest {
   @Test
   void whatALivingProcessIsAtIsLeftAlone() throws Exception {
     Path fresh = Files.createDirectories(dir.resolve("host/.keepshelf-y.new"));
-    InstallJournal.begin(shelf.folder(), fresh, dir.resolve("host/y"), dir.resolve("host/y.old"));
+    InstallJournal.begin(shelf.folder(), fresh, dir.resolve("host/y"), dir.resolve("host/.keepshelf-y.old"));
     assertThat(shelf.installer().settle()).isEmpty();
     assertThat(fresh).exists();
   }
@@ -238,7 +238,7 @@ class InstallationLifeTest {
     Files.createDirectories(own);
     String text = HostProfile.find("lanternhouse").orElseThrow().text();
     Path json = Files.writeString(own.resolve("mine.json"), text);
-    shelf.catalogue().putHost(new HostRecord("Mine", json.toString(), host.folder()));
+    shelf.installer().addHost(new HostRecord("Mine", json.toString(), host.folder()));
     shelf.close();
     Files.move(dir.resolve("shelf"), dir.resolve("other drive"));
     shelf = Shelf.open(dir.resolve("other drive"));
@@ -253,7 +253,7 @@ class InstallationLifeTest {
   @Test
   void twoOfOneNamePlannedTogetherDoNotTakeEachOthersPlace() throws Exception {
     HostRecord same = new HostRecord("Twin", "plain-materialx", host.folder());
-    shelf.catalogue().putHost(same);
+    shelf.installer().addHost(same);
     InstallPlan a = plan();
     InstallPlan b = shelf.installer().plan(kelp, same, InstallOptions.NONE);
     assertThat(b.folder()).isEqualTo(a.folder());
@@ -268,7 +268,7 @@ class InstallationLifeTest {
   void ofManyOneThatFailsDoesNotStopTheOthers() throws Exception {
     Path file = Files.writeString(dir.resolve("blocked"), "a file where a folder should be");
     HostRecord broken = new HostRecord("Broken", "plain-usd", file.resolve("below").toString());
-    shelf.catalogue().putHost(broken);
+    shelf.installer().addHost(broken);
     List<InstallPlan> plans =
         List.of(shelf.installer().plan(kelp, broken, InstallOptions.NONE), plan());
     List<String> done = new ArrayList<>();

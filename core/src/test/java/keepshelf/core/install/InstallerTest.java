@@ -11,12 +11,12 @@ import java.util.Map;
 import java.util.Set;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
@@ -43,7 +43,7 @@ class InstallerTest {
     shelf = Shelf.open(dir.resolve("shelf"));
     shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
     host = new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString());
-    shelf.catalogue().putHost(host);
+    shelf.installer().addHost(host);
     kelp = shelf.item("wet_kelp");
   }
 

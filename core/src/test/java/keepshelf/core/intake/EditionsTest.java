@@ -9,12 +9,12 @@ import java.util.List;
 import java.util.Map;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.Edition;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
@@ -79,10 +79,9 @@ class EditionsTest {
       assertThat(shelf.item("sea_brass").item()).isEqualTo(s.item());
       // Each edition can be used.
       Path host = Files.createDirectory(dir.resolve("host"));
-      var plan =
-          shelf
-              .installer()
-              .plan(s, new HostRecord("Lanternhouse", "lanternhouse", host.toString()), "2K", null);
+      HostRecord lantern = new HostRecord("Lanternhouse", "lanternhouse", host.toString());
+      shelf.installer().addHost(lantern);
+      var plan = shelf.installer().plan(s, lantern, "2K", null);
       assertThat(shelf.installer().install(plan, Progress.NONE).files()).hasSize(4);
       assertThat(s.item().mapsAt("2K"))
           .extracting(MapRecord::width)

@@ -14,9 +14,10 @@ import java.util.Map;
 import java.util.TreeMap;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Hashes;
-import keepshelf.core.archive.Progress;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.Progress;
+import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.junit.jupiter.api.BeforeEach;
@@ -208,21 +209,6 @@ class FilingTest {
   }
 
   @Test
-  void aDamagedDatabaseSaysWhatToDo() throws Exception {
-    Shelf.open(root).close();
-    Files.write(
-        root.resolve(".keepshelf/catalogue.db"),
-        "this is not a database at all, not at all, no"
-            .repeat(40)
-            .getBytes(StandardCharsets.UTF_8));
-    Files.deleteIfExists(root.resolve(".keepshelf/catalogue.db-wal"));
-    assertThatThrownBy(() -> Shelf.open(root))
-        .isInstanceOf(ShelfException.class)
-        .hasMessageContaining("damaged")
-        .hasMessageContaining("Move it away");
-  }
-
-  @Test
   void nothingUsableIsSaidAndNothingChanges() throws Exception {
     Path text = TestPacks.zip(dir.resolve("texts.zip"), Map.of("readme.txt", new byte[] {65}));
     try (Shelf shelf = Shelf.open(root)) {
@@ -260,7 +246,7 @@ class FilingTest {
   @Test
   void fullDisksAreSaidInPlainWords() {
     var e = new java.io.IOException("No space left on device");
-    assertThat(keepshelf.core.archive.DiskTrouble.sentence(e, "filing rope.zip"))
+    assertThat(keepshelf.core.disk.DiskTrouble.sentence(e, "filing rope.zip"))
         .isEqualTo(
             "The disk is full: filing rope.zip was stopped and nothing was changed. Free some space"
                 + " and try again.");

@@ -2,7 +2,7 @@ package keepshelf.core.intake;
 
 import java.nio.file.Path;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.Progress;
+import keepshelf.core.disk.Progress;
 
 /** A process that takes one archive in and stops dead at a step: arguments shelf, archive, step. */
 public final class KilledProcess {

@@ -14,6 +14,7 @@ import keepshelf.core.SmallShelf;
 import keepshelf.core.TestPacks;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.ItemKind;
+import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.recognise.model.ModelReader;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
@@ -120,7 +121,7 @@ class ModelsOnTheShelfTest {
   void aFileThatIsNoModelIsRefused() throws Exception {
     Path f = dir.resolve("broken.glb");
     Files.write(f, new byte[] {'g', 'l', 'T', 'F', 2, 0, 0, 0, 1, 2, 3});
-    assertThatThrownBy(() -> ModelReader.mesh(f))
+    assertThatThrownBy(() -> ModelReader.mesh(new ModelFile(dir, f)))
         .isInstanceOf(IOException.class)
         .hasMessageContaining("broken.glb");
   }

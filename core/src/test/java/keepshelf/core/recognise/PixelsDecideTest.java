@@ -8,7 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Progress;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.model.MapRole;

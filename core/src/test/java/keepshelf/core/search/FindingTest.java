@@ -111,7 +111,7 @@ class FindingTest extends OnSmallShelf {
         shelf
             .installer()
             .plan(shelf.item("tarred_rope"), shelf.catalogue().hosts().getFirst(), null, null);
-    shelf.installer().install(plan, keepshelf.core.archive.Progress.NONE);
+    shelf.installer().install(plan, keepshelf.core.disk.Progress.NONE);
     for (String q :
         List.of(
             "mooring",

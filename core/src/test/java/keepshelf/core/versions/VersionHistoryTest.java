@@ -10,7 +10,7 @@ import java.util.Map;
 import keepshelf.core.Shelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.TestPacks;
-import keepshelf.core.archive.Progress;
+import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.Filing;

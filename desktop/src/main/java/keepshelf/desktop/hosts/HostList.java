@@ -11,9 +11,9 @@ import java.util.Optional;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.DiskTrouble;
-import keepshelf.core.archive.FileTrees;
 import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.FileTrees;
 import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.HostWindows;
 import keepshelf.core.install.Installer;
@@ -110,8 +110,8 @@ public final class HostList {
                     "no-name", null, "A host needs a name. Give the name of the program."));
           }
           shelf
-              .catalogue()
-              .putHost(
+              .installer()
+              .addHost(
                   new HostRecord(name.trim(), profile, at.toAbsolutePath().normalize().toString()));
           work.ui(changed);
         });

@@ -15,11 +15,12 @@ import java.util.function.Function;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableMap;
 import keepshelf.core.Shelf;
-import keepshelf.core.archive.FileTrees;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.TempFolders;
 import keepshelf.core.install.InstallBatch;
 import keepshelf.core.install.InstallPlan;
 import keepshelf.core.install.InstallQueue.Wanted;
@@ -109,7 +110,7 @@ public final class PlanList {
    * @throws IOException when it shows nothing
    */
   Previews.Picture rehearsed(InstallPlan p) throws IOException {
-    Path folder = Files.createTempDirectory("keepshelf-rehearsal");
+    Path folder = TempFolders.create("rehearsal");
     try {
       Path picture =
           shelf

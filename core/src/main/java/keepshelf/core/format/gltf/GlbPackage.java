@@ -12,7 +12,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import keepshelf.core.store.Json;
+import keepshelf.core.json.Json;
 
 /** One file of a glTF document with its buffer and pictures inside (glTF 2.0, chapter 4). */
 public final class GlbPackage {

@@ -9,7 +9,7 @@ import java.util.Set;
 import keepshelf.core.format.Light;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.Shape;
-import keepshelf.core.store.Json;
+import keepshelf.core.json.Json;
 
 /**
  * Writes a {@link Scene} as glTF 2.0 (Khronos Group, 2021): materials whose pictures share one

@@ -84,7 +84,7 @@ public final class MaterialDocuments {
           }
           default -> {}
         }
-      } catch (IOException | RuntimeException e) {
+      } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
         problems.add(
             Problem.note(
                 "unreadable-document",

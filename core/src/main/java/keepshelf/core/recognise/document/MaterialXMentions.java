@@ -4,8 +4,10 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
@@ -15,6 +17,7 @@ import org.w3c.dom.Element;
 import org.w3c.dom.Node;
 import org.w3c.dom.NodeList;
 import org.xml.sax.SAXException;
+import org.xml.sax.helpers.DefaultHandler;
 
 /** Follows each input of each surface in a MaterialX document up to the pictures it comes from. */
 final class MaterialXMentions {
@@ -24,6 +27,7 @@ final class MaterialXMentions {
   private final MentionCollector to;
   private final Map<String, Element> nodes = new HashMap<>();
   private final List<Element> shaders = new ArrayList<>();
+  private final Set<Step> followed = new HashSet<>();
 
   MaterialXMentions(SourceFile document, MentionCollector to) {
     this.document = document;
@@ -39,7 +43,8 @@ final class MaterialXMentions {
       f.setXIncludeAware(false);
       f.setExpandEntityReferences(false);
       var builder = f.newDocumentBuilder();
-      builder.setErrorHandler(null);
+      // Without one the parser prints what it finds.
+      builder.setErrorHandler(new DefaultHandler());
       root = builder.parse(new ByteArrayInputStream(bytes)).getDocumentElement();
     } catch (ParserConfigurationException | SAXException e) {
       throw new IOException(e);
@@ -52,6 +57,7 @@ final class MaterialXMentions {
                 ? input.getAttribute("name").equals("displacement") ? MapRole.HEIGHT : null
                 : MaterialDocuments.role(input.getAttribute("name"));
         if (role != null) {
+          followed.clear();
           follow(input, scope(s), new Trail(role, null, false), material(root, s), 0);
         }
       }
@@ -130,8 +136,11 @@ final class MaterialXMentions {
   /** What was met on the way up from a surface input. */
   private record Trail(MapRole role, String channel, boolean inverted) {}
 
+  private record Step(Element input, String scope, Trail trail) {}
+
   private void follow(Element input, String scope, Trail trail, String material, int depth) {
-    if (depth > DEEPEST) {
+    // Graphs may join again and again: what was followed once says the same the second time.
+    if (depth > DEEPEST || !followed.add(new Step(input, scope, trail))) {
       return;
     }
     String output = input.getAttribute("output");

@@ -46,11 +46,17 @@ final class MtlMentions {
           "-type",
           1);
 
+  /** A statement with all its options and a path; what is longer is none. */
+  private static final int LONGEST_LINE = 4000;
+
   private MtlMentions() {}
 
   static void read(SourceFile document, String text, MentionCollector to) {
     String material = document.stem();
     for (String line : text.split("\\R")) {
+      if (line.length() > LONGEST_LINE) {
+        continue;
+      }
       String[] words = line.trim().split("\\s+", 2);
       if (words.length < 2) {
         continue;

@@ -10,10 +10,17 @@ import keepshelf.core.recognise.SourceFile;
 /** What the preview surfaces of a USD text document say about its pictures. */
 final class UsdMentions {
   private static final Pattern PRIM =
-      Pattern.compile("def\\s+(Shader|Material)\\s+\"([^\"]+)\"[^{]*\\{");
-  private static final Pattern FILE = Pattern.compile("asset\\s+inputs:file\\s*=\\s*@([^@]+)@");
+      Pattern.compile("def\\s{1,50}(Shader|Material)\\s{1,50}\"([^\"]{1,400})\"[^{]{0,4000}\\{");
+  private static final Pattern FILE = Pattern.compile("asset\\s{1,50}inputs:file\\s{0,50}=\\s{0,50}@([^@]{1,2000})@");
   private static final Pattern CONNECTION =
-      Pattern.compile("inputs:(\\w+)\\.connect\\s*=\\s*<(?:[^>]*/)?(\\w+)\\.outputs:(\\w+)>");
+      Pattern.compile(
+          "inputs:(\\w{1,100})\\.connect\\s{0,50}=\\s{0,50}<(?:[^>]{0,1000}/)?(\\w{1,400})\\.outputs:(\\w{1,40})>");
+
+  /** A shader's statements take much less; what is longer is no shader. */
+  private static final int LONGEST_BODY = 64 * 1024;
+
+  /** More shaders than any pack has. */
+  private static final int MOST_PRIMS = 20_000;
 
   private UsdMentions() {}
 
@@ -22,7 +29,7 @@ final class UsdMentions {
     Map<String, String> surfaces = new HashMap<>();
     String material = document.stem();
     Matcher m = PRIM.matcher(text);
-    while (m.find()) {
+    for (int n = 0; n < MOST_PRIMS && m.find(); n++) {
       if (m.group(1).equals("Material")) {
         material = m.group(2);
         continue;
@@ -58,13 +65,14 @@ final class UsdMentions {
   /** From after an opening brace to the one that closes it. */
   private static String body(String text, int from) {
     int depth = 1;
-    for (int i = from; i < text.length(); i++) {
+    int end = Math.min(text.length(), from + LONGEST_BODY);
+    for (int i = from; i < end; i++) {
       char ch = text.charAt(i);
       depth += ch == '{' ? 1 : ch == '}' ? -1 : 0;
       if (depth == 0) {
         return text.substring(from, i);
       }
     }
-    return text.substring(from);
+    return text.substring(from, end);
   }
 }

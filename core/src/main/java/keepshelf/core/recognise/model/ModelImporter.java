@@ -10,7 +10,7 @@ import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import keepshelf.core.store.Json;
+import keepshelf.core.json.Json;
 import keepshelf.imaging.render.Mesh;
 import org.lwjgl.PointerBuffer;
 import org.lwjgl.assimp.AIMaterial;
@@ -34,15 +34,20 @@ final class ModelImporter {
 
   private ModelImporter() {}
 
-  /** The file to write to, then the files to read; or {@code --mesh}, the file for it, a model. */
-  public static void main(String[] files) throws IOException {
-    if (files[0].equals("--mesh")) {
-      MeshFile.write(Path.of(files[1]), mesh(Path.of(files[2])));
+  /**
+   * The file to write to, the pack's folder, then the files to read; or {@code --mesh}, the file for
+   * it, the pack's folder, a model.
+   */
+  public static void main(String[] args) throws IOException {
+    if (args[0].equals("--mesh")) {
+      Path root = Path.of(args[2]);
+      MeshFile.write(Path.of(args[1]), mesh(new ModelFile(root, Path.of(args[3]))));
       return;
     }
-    try (BufferedWriter out = Files.newBufferedWriter(Path.of(files[0]))) {
-      for (int i = 1; i < files.length; i++) {
-        out.write(Json.line(read(Path.of(files[i]))));
+    Path root = Path.of(args[1]);
+    try (BufferedWriter out = Files.newBufferedWriter(Path.of(args[0]))) {
+      for (int i = 2; i < args.length; i++) {
+        out.write(Json.line(read(new ModelFile(root, Path.of(args[i])))));
         out.write('\n');
         // What was read must be there when the next file brings this program down.
         out.flush();
@@ -51,11 +56,22 @@ final class ModelImporter {
   }
 
   /** All triangles of a model. */
-  private static Mesh mesh(Path file) throws IOException {
-    AIScene scene = Assimp.aiImportFile(file.toString(), STEPS | Assimp.aiProcess_GenSmoothNormals);
-    if (scene == null) {
-      throw new IOException(String.valueOf(Assimp.aiGetErrorString()));
+  private static Mesh mesh(ModelFile model) throws IOException {
+    try (PackFiles files = new PackFiles(model.root())) {
+      AIScene scene = scene(model, files, STEPS | Assimp.aiProcess_GenSmoothNormals);
+      if (scene == null) {
+        throw new IOException(String.valueOf(Assimp.aiGetErrorString()));
+      }
+      return mesh(scene);
     }
+  }
+
+  private static AIScene scene(ModelFile model, PackFiles files, int steps) {
+    return Assimp.aiImportFileEx(
+        model.file().toAbsolutePath().normalize().toString(), steps, files.io());
+  }
+
+  private static Mesh mesh(AIScene scene) throws IOException {
     PointerBuffer meshes = scene.mMeshes();
     List<Integer> used = used(scene);
     int n = 0;
@@ -115,11 +131,22 @@ final class ModelImporter {
     return List.copyOf(out);
   }
 
-  static ModelFacts read(Path file) {
-    AIScene scene = Assimp.aiImportFile(file.toString(), STEPS);
-    if (scene == null) {
-      return ModelFacts.unreadable("the importer says: " + Assimp.aiGetErrorString());
+  static ModelFacts read(ModelFile model) {
+    try (PackFiles files = new PackFiles(model.root())) {
+      AIScene scene = scene(model, files, STEPS);
+      return scene == null
+          ? ModelFacts.unreadable("the importer says: " + said(Assimp.aiGetErrorString()))
+          : facts(scene);
     }
+  }
+
+  /** The importer repeats parts of the file, which may hold anything. */
+  private static String said(String error) {
+    String line = String.valueOf(error).replaceAll("\\p{Cntrl}+", " ").strip();
+    return line.length() > 160 ? line.substring(0, 160) + " …" : line;
+  }
+
+  private static ModelFacts facts(AIScene scene) {
     try {
       double[] least = {1e30, 1e30, 1e30};
       double[] most = {-1e30, -1e30, -1e30};

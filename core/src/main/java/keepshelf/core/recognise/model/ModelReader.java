@@ -8,7 +8,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.TimeUnit;
-import keepshelf.core.store.Json;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.TempFolders;
+import keepshelf.core.json.Json;
 import keepshelf.imaging.render.Mesh;
 
 /** Has model files read in a process of its own, which may crash or hang without harm. */
@@ -50,23 +52,27 @@ public final class ModelReader {
    *
    * @throws IOException when there is no such file
    */
-  public static ModelFacts facts(Path model) throws IOException {
-    ModelFacts known = Known.now(knownFacts, model);
+  public static ModelFacts facts(ModelFile model) throws IOException {
+    ModelFacts known = Known.now(knownFacts, model.file());
     if (known != null) {
       return known;
     }
-    ModelFacts facts = read(List.of(model)).getFirst();
-    knownFacts = Known.of(model, facts);
+    ModelFacts facts = read(model.root(), List.of(model.file())).getFirst();
+    knownFacts = Known.of(model.file(), facts);
     return facts;
   }
 
-  /** What each of {@code files} holds, in their order; those that cannot be read say why. */
-  public static List<ModelFacts> read(List<Path> files) {
+  /**
+   * What each of {@code files} holds, in their order; those that cannot be read say why.
+   *
+   * @param root folder of the pack; the importer sees nothing else
+   */
+  public static List<ModelFacts> read(Path root, List<Path> files) {
     List<ModelFacts> out = new ArrayList<>();
     while (out.size() < files.size()) {
       int before = out.size();
       int end = Math.min(files.size(), before + MOST);
-      String why = run(files.subList(before, end), out);
+      String why = run(root, files.subList(before, end), out);
       if (out.size() < end) {
         // The one after the last answer brought the importer down; the others are tried again.
         out.add(ModelFacts.unreadable(why));
@@ -80,20 +86,21 @@ public final class ModelReader {
    *
    * @throws IOException when the importer cannot get through it within a minute
    */
-  public static Mesh mesh(Path model) throws IOException {
-    Mesh known = Known.now(knownMesh, model);
+  public static Mesh mesh(ModelFile model) throws IOException {
+    Mesh known = Known.now(knownMesh, model.file());
     if (known != null) {
       return known;
     }
     Mesh mesh = imported(model);
-    knownMesh = Known.of(model, mesh);
+    knownMesh = Known.of(model.file(), mesh);
     return mesh;
   }
 
-  private static Mesh imported(Path model) throws IOException {
-    Path answer = Files.createTempFile("keepshelf-mesh", ".bin");
+  private static Mesh imported(ModelFile model) throws IOException {
+    Path folder = TempFolders.create("mesh");
+    Path answer = folder.resolve("answer.bin");
     try {
-      List<String> command = command(answer, List.of(model));
+      List<String> command = command(answer, model.root(), List.of(model.file()));
       command.add(command.indexOf(answer.toString()), "--mesh");
       Process p =
           new ProcessBuilder(command)
@@ -104,7 +111,7 @@ public final class ModelReader {
       try {
         p.getOutputStream().close();
         if (!p.waitFor(SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0) {
-          throw new IOException("the importer could not get through " + model);
+          throw new IOException("the importer could not get through " + model.file());
         }
         return MeshFile.read(answer);
       } finally {
@@ -114,17 +121,18 @@ public final class ModelReader {
       Thread.currentThread().interrupt();
       throw new CancellationException();
     } finally {
-      Files.deleteIfExists(answer);
+      FileTrees.deleteQuietly(folder);
     }
   }
 
-  private static String run(List<Path> files, List<ModelFacts> out) {
-    Path answer = null;
+  private static String run(Path root, List<Path> files, List<ModelFacts> out) {
+    Path folder = null;
     Process p = null;
     try {
-      answer = Files.createTempFile("keepshelf-models", ".jsonl");
+      folder = TempFolders.create("models");
+      Path answer = Files.createFile(folder.resolve("answer.jsonl"));
       p =
-          new ProcessBuilder(command(answer, files))
+          new ProcessBuilder(command(answer, root, files))
               .redirectErrorStream(true)
               .redirectOutput(ProcessBuilder.Redirect.DISCARD)
               .directory(Path.of(System.getProperty("java.io.tmpdir")).toFile())
@@ -149,8 +157,8 @@ public final class ModelReader {
       if (p != null) {
         p.destroyForcibly();
       }
-      if (answer != null) {
-        answer.toFile().delete();
+      if (folder != null) {
+        FileTrees.deleteQuietly(folder);
       }
     }
   }
@@ -171,7 +179,7 @@ public final class ModelReader {
     return true;
   }
 
-  private static List<String> command(Path answer, List<Path> files) {
+  private static List<String> command(Path answer, Path root, List<Path> files) {
     List<String> command =
         new ArrayList<>(
             List.of(
@@ -183,7 +191,8 @@ public final class ModelReader {
                 "-cp",
                 System.getProperty("java.class.path"),
                 ModelImporter.class.getName(),
-                answer.toString()));
+                answer.toString(),
+                root.toString()));
     files.forEach(f -> command.add(f.toString()));
     return command;
   }

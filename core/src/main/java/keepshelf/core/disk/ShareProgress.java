@@ -1,4 +1,4 @@
-package keepshelf.core.archive;
+package keepshelf.core.disk;
 
 /** Hears how far a long piece of work has come and may stop it. */
 public interface ShareProgress {

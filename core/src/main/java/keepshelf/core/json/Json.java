@@ -1,4 +1,4 @@
-package keepshelf.core.store;
+package keepshelf.core.json;
 
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.SerializationFeature;

@@ -1,0 +1,2 @@
+/** How records are written as JSON. */
+package keepshelf.core.json;
