@@ -63,6 +63,21 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
                   + " cannot be decoded: "
                   + e.getMessage()
                   + ". It is kept as it is; fetch it again if it should be a map."));
+    } catch (RuntimeException | StackOverflowError e) {
+      org.slf4j.LoggerFactory.getLogger(MapLook.class).warn("{}", f.path(), e);
+      return new MapLook(
+          null,
+          null,
+          Problem.warning(
+              "unreadable-image",
+              f.path(),
+              f.name()
+                  + " ("
+                  + info.width()
+                  + " x "
+                  + info.height()
+                  + ") could not be looked at, so it was judged by its name alone. It is kept as it"
+                  + " is; look at it yourself."));
     } finally {
       memory.release();
     }

@@ -33,8 +33,11 @@ public final class Sketch {
     for (int y = 0; y < h; y++) {
       for (int x = 0; x < w; x++) {
         float s = 0;
-        for (int j = 0; j < by; j++) {
-          for (int i = 0; i < by; i++) {
+        // A picture that is narrower than a step has fewer pixels in it.
+        int down = Math.min(by, p.height() - y * by);
+        int across = Math.min(by, p.width() - x * by);
+        for (int j = 0; j < down; j++) {
+          for (int i = 0; i < across; i++) {
             int px = x * by + i;
             int py = y * by + j;
             s +=
@@ -45,7 +48,7 @@ public final class Sketch {
                     : p.value(px, py, 0);
           }
         }
-        out[y * w + x] = s / (by * by);
+        out[y * w + x] = s / (down * across);
       }
     }
     return new Sketch(w, h, out, null);

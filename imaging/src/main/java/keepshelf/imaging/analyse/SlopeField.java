@@ -66,8 +66,10 @@ final class SlopeField {
         float sa = 0;
         float sb = 0;
         int n = 0;
-        for (int j = 0; j < by; j++) {
-          for (int i = 0; i < by; i++) {
+        int down = Math.min(by, p.height() - y * by);
+        int across = Math.min(by, p.width() - x * by);
+        for (int j = 0; j < down; j++) {
+          for (int i = 0; i < across; i++) {
             float nx = 2 * p.value(x * by + i, y * by + j, 0) - 1;
             float ny = 2 * p.value(x * by + i, y * by + j, 1) - 1;
             float nz =
@@ -82,7 +84,7 @@ final class SlopeField {
           }
         }
         int at = y * w + x;
-        if (n * 2 > by * by) {
+        if (n * 2 > down * across) {
           weight[at] = 1;
           a[at] = sa / n;
           b[at] = sb / n;

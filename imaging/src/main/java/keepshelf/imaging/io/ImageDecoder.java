@@ -42,7 +42,11 @@ public final class ImageDecoder {
             .orElseThrow(
                 () -> new UnreadableImageException("it is not a picture that is known here"));
     checkSize(info);
+    CutOff.refuse(file, info);
     try {
+      if (info.format() == ImageFormat.DDS) {
+        return DdsDecoder.decode(file);
+      }
       if (info.format() == ImageFormat.EXR) {
         return ExrDecoder.decode(file, info);
       }
@@ -56,6 +60,9 @@ public final class ImageDecoder {
       }
     } catch (OutOfMemoryError e) {
       throw new UnreadableImageException("it needs more memory than there is", e);
+    } catch (RuntimeException | StackOverflowError e) {
+      // Codecs trust what a header says; a picture that was made to mislead them is only damaged.
+      throw new UnreadableImageException("its pixels are damaged", e);
     }
   }
 
@@ -85,7 +92,7 @@ public final class ImageDecoder {
     try {
       reader.setInput(stream, true, true);
       return of(reader.read(0));
-    } catch (IOException | RuntimeException e) {
+    } catch (IOException | RuntimeException | StackOverflowError e) {
       // Some codecs hide that there was no room for the picture.
       for (Throwable t = e; t != null; t = t.getCause()) {
         if (t instanceof OutOfMemoryError) {

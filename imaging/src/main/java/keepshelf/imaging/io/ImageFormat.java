@@ -15,7 +15,7 @@ public enum ImageFormat {
   WEBP("webp", true, "webp"),
   PSD("psd", true, "psd", "psb"),
   GIF("gif", true, "gif"),
-  DDS("dds", false, "dds"),
+  DDS("dds", true, "dds"),
   KTX2("ktx2", false, "ktx2", "ktx");
 
   private final String id;

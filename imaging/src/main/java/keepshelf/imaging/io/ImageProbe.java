@@ -79,7 +79,8 @@ public final class ImageProbe {
       return Optional.of(webp(b));
     }
     if (m == 0x44445320) {
-      return info(ImageFormat.DDS, le32(b, 16), le32(b, 12), 4, 8);
+      DdsHeader d = DdsHeader.of(b);
+      return info(ImageFormat.DDS, d.width(), d.height(), d.channels(), d.bits());
     }
     if (m == 0xAB4B5458) {
       return info(ImageFormat.KTX2, le32(b, 20), le32(b, 24), 4, 8);
