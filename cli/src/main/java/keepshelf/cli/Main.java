@@ -2,11 +2,11 @@ package keepshelf.cli;
 
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.problem.ShelfException;
-import java.nio.charset.StandardCharsets;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -106,8 +106,8 @@ public final class Main implements Runnable {
           "something unexpected stopped this command ("
               + e.getClass().getSimpleName()
               + (e.getMessage() == null ? "" : ": " + e.getMessage())
-              + "). What it had said to be done is done, nothing else was changed. Run it again with"
-              + " --debug and report what it says.";
+              + "). What it had said to be done is done, nothing else was changed. Run it again"
+              + " with --debug and report what it says.";
     };
   }
 

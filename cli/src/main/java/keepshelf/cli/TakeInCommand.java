@@ -72,8 +72,7 @@ final class TakeInCommand implements Callable<Integer> {
     boolean any = out.problems(problems);
     if (packs.isEmpty() && !any) {
       problems.forEach(out::problem);
-      out.problem(
-          Problem.error("nothing-filed", null, "Nothing was filed. Check what was named."));
+      out.problem(Problem.error("nothing-filed", null, "Nothing was filed. Check what was named."));
     }
     if (out.json) {
       Map<String, Object> m = new LinkedHashMap<>();

@@ -4,8 +4,8 @@ import java.util.regex.Pattern;
 
 /**
  * Texts in cells of a CSV table. Programs that calculate take a cell that begins with certain signs
- * for a formula, and texts may come from strangers: an apostrophe before it keeps it a text, as those
- * programs have it themselves.
+ * for a formula, and texts may come from strangers: an apostrophe before it keeps it a text, as
+ * those programs have it themselves.
  */
 final class TableCell {
   private static final Pattern FORMULA = Pattern.compile("'*[=+@\\-\\t\\r].*", Pattern.DOTALL);

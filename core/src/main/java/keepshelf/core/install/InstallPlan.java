@@ -2,7 +2,6 @@ package keepshelf.core.install;
 
 import java.nio.file.Path;
 import java.util.List;
-import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -11,6 +10,7 @@ import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.format.Light;
 import keepshelf.core.format.Placement;
+import keepshelf.core.recognise.model.ModelFile;
 
 /**
  * What installing one item in one host will do; nothing is written yet.

@@ -11,8 +11,8 @@ import keepshelf.core.preview.ModelLook;
 import keepshelf.core.preview.ModelSlots;
 import keepshelf.core.preview.ShelvedModel;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.recognise.model.ModelFile;
 
 /**
  * How a model is set up: its file, and the maps of each of its slots.

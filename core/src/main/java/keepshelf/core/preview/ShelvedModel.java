@@ -95,7 +95,8 @@ public final class ShelvedModel {
 
   /** The rendered picture, opaque ARGB. */
   int[] render(int side, Previews.Lit lit) throws IOException {
-    ModelFile f = file().orElseThrow(() -> new IOException("the pack has no model file of that name"));
+    ModelFile f =
+        file().orElseThrow(() -> new IOException("the pack has no model file of that name"));
     ModelFacts facts = ModelReader.facts(f);
     List<Surface> surfaces = new ArrayList<>();
     for (ModelFacts.Slot s : facts.slots()) {

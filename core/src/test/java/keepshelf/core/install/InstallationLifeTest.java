@@ -180,7 +180,8 @@ class InstallationLifeTest {
   @Test
   void whatALivingProcessIsAtIsLeftAlone() throws Exception {
     Path fresh = Files.createDirectories(dir.resolve("host/.keepshelf-y.new"));
-    InstallJournal.begin(shelf.folder(), fresh, dir.resolve("host/y"), dir.resolve("host/.keepshelf-y.old"));
+    InstallJournal.begin(
+        shelf.folder(), fresh, dir.resolve("host/y"), dir.resolve("host/.keepshelf-y.old"));
     assertThat(shelf.installer().settle()).isEmpty();
     assertThat(fresh).exists();
   }

@@ -1,7 +1,6 @@
 package keepshelf.desktop.hosts;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;

@@ -29,7 +29,8 @@ final class CutOff {
   static void refuse(Path file, ImageInfo info) throws IOException {
     try (FileChannel in = FileChannel.open(file, StandardOpenOption.READ)) {
       long size = in.size();
-      if (info.format() != ImageFormat.WEBP && claims(info) > MOST_PER_BYTE * size + ALWAYS_ALLOWED) {
+      if (info.format() != ImageFormat.WEBP
+          && claims(info) > MOST_PER_BYTE * size + ALWAYS_ALLOWED) {
         throw new UnreadableImageException(
             "its header claims "
                 + info.width()

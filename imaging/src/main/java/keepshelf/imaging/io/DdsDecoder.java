@@ -169,8 +169,7 @@ final class DdsDecoder {
   }
 
   /** Two values of 8 bits, and three bits a pixel that choose between them. */
-  private static void values(
-      ByteBuffer b, int at, byte[] out, int n, int channel, boolean signed) {
+  private static void values(ByteBuffer b, int at, byte[] out, int n, int channel, boolean signed) {
     int first = signed ? b.get(at) : b.get(at) & 0xFF;
     int second = signed ? b.get(at + 1) : b.get(at + 1) & 0xFF;
     int[] v = new int[8];

@@ -70,7 +70,8 @@ record DdsHeader(int width, int height, Layout layout, int bitsPerPixel, int[] m
       int[] masks = {
         b.getInt(92), b.getInt(96), b.getInt(100), (flags & ALPHA) != 0 ? b.getInt(104) : 0
       };
-      Layout plain = bits == 8 || bits == 16 || bits == 24 || bits == 32 ? Layout.PLAIN : Layout.OTHER;
+      Layout plain =
+          bits == 8 || bits == 16 || bits == 24 || bits == 32 ? Layout.PLAIN : Layout.OTHER;
       return new DdsHeader(width, height, plain, bits, masks, 128);
     }
     if (code.equals("DX10")) {

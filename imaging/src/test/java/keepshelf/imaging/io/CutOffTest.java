@@ -110,7 +110,11 @@ class CutOffTest {
   private static byte[] dds(String code, int blockBytes) {
     int blocks = (W + 3) / 4 * ((H + 3) / 4);
     ByteBuffer b = ByteBuffer.allocate(128 + blocks * blockBytes).order(ByteOrder.LITTLE_ENDIAN);
-    b.put("DDS ".getBytes(StandardCharsets.US_ASCII)).putInt(124).putInt(0x1007).putInt(H).putInt(W);
+    b.put("DDS ".getBytes(StandardCharsets.US_ASCII))
+        .putInt(124)
+        .putInt(0x1007)
+        .putInt(H)
+        .putInt(W);
     b.position(76);
     b.putInt(32).putInt(4).put(code.getBytes(StandardCharsets.US_ASCII));
     byte[] all = new byte[blocks * blockBytes];
@@ -160,8 +164,7 @@ class CutOffTest {
     m.put("bc5.dds", dds("ATI2", 16));
     // One lossless grey pixel.
     m.put(
-        "one.webp",
-        Base64.getDecoder().decode("UklGRhoAAABXRUJQVlA4TA0AAAAvAAAAEAcQERGIiP4HAA=="));
+        "one.webp", Base64.getDecoder().decode("UklGRhoAAABXRUJQVlA4TA0AAAAvAAAAEAcQERGIiP4HAA=="));
     return m;
   }
 
@@ -207,7 +210,8 @@ class CutOffTest {
     // A whole small picture inside of an application segment, as cameras write it.
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     out.writeBytes(new byte[] {(byte) 0xFF, (byte) 0xD8, (byte) 0xFF, (byte) 0xE5, 0, 12});
-    out.writeBytes(new byte[] {(byte) 0xFF, (byte) 0xD8, 0, 0, 0, 0, 0, 0, (byte) 0xFF, (byte) 0xD9});
+    out.writeBytes(
+        new byte[] {(byte) 0xFF, (byte) 0xD8, 0, 0, 0, 0, 0, 0, (byte) 0xFF, (byte) 0xD9});
     out.write(cut, 2, cut.length - 2);
     assertThatThrownBy(() -> decode("thumb.jpg", out.toByteArray()))
         .isInstanceOf(UnreadableImageException.class)

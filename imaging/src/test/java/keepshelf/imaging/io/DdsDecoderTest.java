@@ -19,7 +19,11 @@ class DdsDecoderTest {
   private Pixels decode(String code, int flags, int bits, int[] masks, byte... data)
       throws Exception {
     ByteBuffer b = ByteBuffer.allocate(128 + data.length).order(ByteOrder.LITTLE_ENDIAN);
-    b.put("DDS ".getBytes(StandardCharsets.US_ASCII)).putInt(124).putInt(0x1007).putInt(4).putInt(4);
+    b.put("DDS ".getBytes(StandardCharsets.US_ASCII))
+        .putInt(124)
+        .putInt(0x1007)
+        .putInt(4)
+        .putInt(4);
     b.position(76);
     b.putInt(32).putInt(flags).put(code.getBytes(StandardCharsets.US_ASCII)).putInt(bits);
     for (int m : masks) {
@@ -43,7 +47,19 @@ class DdsDecoderTest {
   void twoColoursAndTheThirdsBetweenThem() throws Exception {
     // Red (31, 0, 0) and blue (0, 0, 31); the first row takes 0, 1, 2, 3, all others 0.
     Pixels p =
-        decode("DXT1", 4, 0, new int[4], (byte) 0, (byte) 0xF8, (byte) 0x1F, (byte) 0, (byte) 0xE4, (byte) 0, (byte) 0, (byte) 0);
+        decode(
+            "DXT1",
+            4,
+            0,
+            new int[4],
+            (byte) 0,
+            (byte) 0xF8,
+            (byte) 0x1F,
+            (byte) 0,
+            (byte) 0xE4,
+            (byte) 0,
+            (byte) 0,
+            (byte) 0);
     assertThat(p.channels()).isEqualTo(3);
     assertThat(value(p, 0, 0, 0)).isEqualTo(255);
     assertThat(value(p, 1, 0, 2)).isEqualTo(255);
@@ -56,7 +72,19 @@ class DdsDecoderTest {
   @Test
   void theSmallerColourFirstMeansAHoleInTheFourth() throws Exception {
     Pixels p =
-        decode("DXT1", 5, 0, new int[4], (byte) 0x1F, (byte) 0, (byte) 0, (byte) 0xF8, (byte) 0xE4, (byte) 0, (byte) 0, (byte) 0);
+        decode(
+            "DXT1",
+            5,
+            0,
+            new int[4],
+            (byte) 0x1F,
+            (byte) 0,
+            (byte) 0,
+            (byte) 0xF8,
+            (byte) 0xE4,
+            (byte) 0,
+            (byte) 0,
+            (byte) 0);
     assertThat(p.channels()).isEqualTo(4);
     assertThat(value(p, 3, 0, 3)).isZero();
     assertThat(value(p, 2, 0, 3)).isEqualTo(255);

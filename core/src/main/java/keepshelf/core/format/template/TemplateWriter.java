@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Fills a logic-less template (the Mustache language) with the facts of a material. The document may
- * be of any language, so texts are made harmless between double quotes in all of them: each is one
- * line, and holds no double quote and no backslash. In three braces the latter two stay.
+ * Fills a logic-less template (the Mustache language) with the facts of a material. The document
+ * may be of any language, so texts are made harmless between double quotes in all of them: each is
+ * one line, and holds no double quote and no backslash. In three braces the latter two stay.
  */
 public final class TemplateWriter {
   private TemplateWriter() {}

@@ -11,7 +11,8 @@ import keepshelf.core.recognise.SourceFile;
 final class UsdMentions {
   private static final Pattern PRIM =
       Pattern.compile("def\\s{1,50}(Shader|Material)\\s{1,50}\"([^\"]{1,400})\"[^{]{0,4000}\\{");
-  private static final Pattern FILE = Pattern.compile("asset\\s{1,50}inputs:file\\s{0,50}=\\s{0,50}@([^@]{1,2000})@");
+  private static final Pattern FILE =
+      Pattern.compile("asset\\s{1,50}inputs:file\\s{0,50}=\\s{0,50}@([^@]{1,2000})@");
   private static final Pattern CONNECTION =
       Pattern.compile(
           "inputs:(\\w{1,100})\\.connect\\s{0,50}=\\s{0,50}<(?:[^>]{0,1000}/)?(\\w{1,400})\\.outputs:(\\w{1,40})>");

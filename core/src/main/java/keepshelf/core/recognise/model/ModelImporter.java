@@ -35,8 +35,8 @@ final class ModelImporter {
   private ModelImporter() {}
 
   /**
-   * The file to write to, the pack's folder, then the files to read; or {@code --mesh}, the file for
-   * it, the pack's folder, a model.
+   * The file to write to, the pack's folder, then the files to read; or {@code --mesh}, the file
+   * for it, the pack's folder, a model.
    */
   public static void main(String[] args) throws IOException {
     if (args[0].equals("--mesh")) {

@@ -12,8 +12,8 @@ import org.lwjgl.assimp.AIFileIO;
 import org.lwjgl.system.MemoryUtil;
 
 /**
- * The only file system that the importer sees: regular files below one pack's folder, without links.
- * A model names its parts (materials, buffers) by paths, and may name anything.
+ * The only file system that the importer sees: regular files below one pack's folder, without
+ * links. A model names its parts (materials, buffers) by paths, and may name anything.
  */
 final class PackFiles implements AutoCloseable {
   /** Files that are larger are not read: no part of a model is. */

@@ -13,7 +13,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** What a model names is read in its own pack only. */
 class PackFilesTest {
-  private static final String TRIANGLE = "v 0 0 0\nv 1 0 0\nv 0 1 0\nvt 0 0\nusemtl hull\nf 1 2 3\n";
+  private static final String TRIANGLE =
+      "v 0 0 0\nv 1 0 0\nv 0 1 0\nvt 0 0\nusemtl hull\nf 1 2 3\n";
   private static final String MATERIAL = "newmtl hull\nmap_Kd stolen_of_elsewhere.png\n";
 
   @TempDir Path dir;
