@@ -100,8 +100,8 @@ class HostKindsTest {
     }
     for (HostProfile p : HostProfile.shipped()) {
       shelf
-          .catalogue()
-          .putHost(new HostRecord(p.id(), p.id(), dir.resolve("hosts/" + p.id()).toString()));
+          .installer()
+          .addHost(new HostRecord(p.id(), p.id(), dir.resolve("hosts/" + p.id()).toString()));
     }
   }
 
@@ -206,7 +206,8 @@ class HostKindsTest {
         proved(item(ItemKind.MODEL), "proscenia", InstallOptions.NONE.unit(0.01));
     sound(i);
     assertThat(inputs(i))
-        .contains("Housing/diffuseColor", "Glass/normal", "triangles", "width", "height");
+        .contains(
+            "Lantern_Housing/diffuseColor", "Lantern_Glass/normal", "triangles", "width", "height");
     assertThat(
             i.proof().inputs().stream()
                 .filter(p -> p.input().equals("height"))

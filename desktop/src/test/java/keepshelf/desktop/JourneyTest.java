@@ -57,8 +57,8 @@ class JourneyTest {
     stage = primary;
     Shelf shelf = Shelf.open(dir.resolve("Skerry shelf"));
     shelf
-        .catalogue()
-        .putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString()));
+        .installer()
+        .addHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString()));
     window =
         new MainWindow(primary, shelf, new Settings(dir.resolve("settings.properties")), files);
     window.show();

@@ -12,9 +12,10 @@ import java.util.Optional;
  * @param model name of the surface model, of those that the format has
  * @param placement of all textures; one UV unit is taken as one metre
  * @param displacementScale host units between height 0 and 1
+ * @param displacementMiddle height, 0..1, at which the surface stays where it is
  * @param values plain values of other inputs
  * @param unitsPerMetre of the host
- * @param cutOut whether the surface is seen through where it is not opaque
+ * @param opacity how the surface is seen through where it is not opaque
  * @param triplanar whether pictures are laid along the axes of the object instead of its texture
  *     coordinates
  */
@@ -24,10 +25,21 @@ public record SurfaceDocument(
     List<Texture> textures,
     Placement placement,
     double displacementScale,
+    double displacementMiddle,
     List<Value> values,
     double unitsPerMetre,
-    boolean cutOut,
+    Opacity opacity,
     boolean triplanar) {
+  /** How a surface is seen through. */
+  public enum Opacity {
+    /** Not at all. */
+    OPAQUE,
+    /** Where its opacity is below one half, and there wholly. */
+    CUT_OUT,
+    /** As much as its opacity says. */
+    BLENDED
+  }
+
   /** Copies the lists. */
   public SurfaceDocument {
     textures = List.copyOf(textures);

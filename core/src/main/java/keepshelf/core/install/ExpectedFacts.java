@@ -3,6 +3,7 @@ package keepshelf.core.install;
 import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.recognise.model.ModelReader;
 import keepshelf.imaging.render.Mesh;
 
@@ -38,6 +39,10 @@ final class ExpectedFacts {
         }
       }
       case SURFACE -> {}
+    }
+    boolean one = plan.surfaces().size() == 1;
+    if (one && plan.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT)) {
+      f.put("relief middle", plan.reliefMiddle());
     }
     return f;
   }

@@ -32,6 +32,9 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
           "height-to-normal",
           "normal-to-height",
           "normal-variance",
+          "mend-normal",
+          "level-height",
+          "turn-vectors",
           "finish",
           "level-horizon",
           "tone-map");

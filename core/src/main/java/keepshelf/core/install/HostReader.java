@@ -21,6 +21,7 @@ final class HostReader {
    * @param picture path of the rendered picture, or null
    * @param base folder that a package was unpacked into for reading, or null
    * @param facts numbers about shapes and lights, by name
+   * @param relief what the relief of each surface is like, by its name
    */
   record Reading(
       String reader,
@@ -29,14 +30,24 @@ final class HostReader {
       List<String> complaints,
       String picture,
       String base,
-      Map<String, Double> facts) {
+      Map<String, Double> facts,
+      Map<String, Relief> relief) {
     /** What is not said is empty. */
     Reading {
       inputs = inputs == null ? List.of() : inputs;
       complaints = complaints == null ? List.of() : complaints;
       facts = facts == null ? Map.of() : facts;
+      relief = relief == null ? Map.of() : relief;
     }
   }
+
+  /**
+   * Slopes at places of one tile, from its lower left, row by row.
+   *
+   * @param kind {@code normals}: slopes as such; {@code heights}: stored height a metre
+   * @param slopes to the right and upwards in turn
+   */
+  record Relief(String kind, double[] slopes) {}
 
   /**
    * One input.

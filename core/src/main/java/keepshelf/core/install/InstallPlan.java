@@ -2,6 +2,8 @@ package keepshelf.core.install;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
+import java.util.Set;
 import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
@@ -10,6 +12,7 @@ import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.format.Light;
 import keepshelf.core.format.Placement;
+import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.recognise.model.ModelFile;
 
 /**
@@ -33,6 +36,8 @@ import keepshelf.core.recognise.model.ModelFile;
  * @param tileKnown false when the tile size is only assumed
  * @param reliefMetres height between black and white of the height map; 0 without one
  * @param reliefKnown false when the relief is only assumed
+ * @param reliefMiddle where the surface lies between black (0) and white (1) of the height map
+ * @param opacity how its surfaces are seen through
  * @param model file of a model on the shelf, or null
  * @param heights file of the height map whose relief a floor has, or null
  * @param light the strongest light of a surrounding, where the host takes only that; or null
@@ -57,6 +62,8 @@ public record InstallPlan(
     boolean tileKnown,
     double reliefMetres,
     boolean reliefKnown,
+    double reliefMiddle,
+    Opacity opacity,
     ModelFile model,
     Path heights,
     Light.Sun light,
@@ -90,11 +97,45 @@ public record InstallPlan(
         tileKnown,
         reliefMetres,
         reliefKnown,
+        reliefMiddle,
+        opacity,
         model,
         heights,
         light,
         horizonDegrees,
         replaces);
+  }
+
+  /**
+   * A surface's name as this host gets it. Documents of several items may come together in one
+   * scene, so what tells their folders apart is in the name.
+   */
+  String named(String surface) {
+    Path root = Path.of(host.folder());
+    if (!folder.startsWith(root) || folder.equals(root)) {
+      return surface;
+    }
+    StringBuilder name = new StringBuilder(surface);
+    String item = this.item.item().name();
+    boolean part = surfaces.size() > 1 || as == Setup.MODEL;
+    if (part && !surface.toLowerCase(Locale.ROOT).contains(item.toLowerCase(Locale.ROOT))) {
+      name.insert(0, item + " ");
+    }
+    Set<String> told =
+        Set.of(
+            profile.files().stem(this.item),
+            profile.files().clean(resolution == null ? "any_size" : resolution),
+            this.item.item().kind().id());
+    for (Path p : root.relativize(folder)) {
+      String[] words = p.toString().split("~", 2);
+      if (!told.contains(words[0])) {
+        name.append(' ').append(words[0]);
+      }
+      if (words.length == 2) {
+        name.append(' ').append(words[1]);
+      }
+    }
+    return name.toString();
   }
 
   /** Whether {@code folder} may be written: it is free, or holds what this takes the place of. */

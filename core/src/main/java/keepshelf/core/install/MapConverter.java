@@ -4,12 +4,14 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import keepshelf.core.catalogue.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.Channels;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.convert.Light;
@@ -18,6 +20,7 @@ import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.convert.NormalVariance;
 import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.convert.SpecGloss;
+import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -26,10 +29,23 @@ import keepshelf.imaging.rows.RowReader;
 
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 final class MapConverter {
+  /** Conversions after which a picture of eight bits holds no more than eight bits. */
+  private static final Set<String> EIGHT_BITS =
+      Set.of(
+          "unpack",
+          "flip-green",
+          "gloss-to-roughness",
+          "roughness-to-gloss",
+          "pack",
+          "resize",
+          "depth",
+          "format");
+
   private final PlannedMap map;
   private final Finish finish;
   private final HostProfile profile;
   private final double reliefShare;
+  private final double turnDegrees;
   private final double horizonDegrees;
 
   private MapConverter(PlannedMap map, InstallPlan plan) {
@@ -37,6 +53,7 @@ final class MapConverter {
     this.finish = plan.options().finish();
     this.profile = plan.profile();
     this.reliefShare = plan.reliefShare();
+    this.turnDegrees = plan.placement().turnDegrees();
     this.horizonDegrees = plan.horizonDegrees();
   }
 
@@ -89,7 +106,15 @@ final class MapConverter {
     if (map.after().contains("normal-variance")) {
       p = roughened(p);
     }
-    return profile.maxBits() == 8 ? Resize.toBytes(p) : p;
+    return profile.maxBits() == 8
+        ? Resize.toBytes(p)
+        : keepsBytes(map) ? Resize.roundedToBytes(p) : p;
+  }
+
+  /** Whether nothing is done that makes more than eight bits of pictures that have no more. */
+  static boolean keepsBytes(PlannedMap m) {
+    return EIGHT_BITS.containsAll(m.conversions())
+        && m.parts().stream().allMatch(p -> p.source().bits() > 0 && p.source().bits() <= 8);
   }
 
   /** With the roughness that the relief lost by making it smaller would have shown. */
@@ -168,6 +193,18 @@ final class MapConverter {
                 p.channel(
                     Math.min(
                         keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1));
+            case "mend-normal" ->
+                Adjust.applied(
+                    Maps.withoutAlpha(p),
+                    Vectors.mended(NormalStates.of(part.source(), part.from())));
+            case "turn-vectors" ->
+                Adjust.applied(
+                    Maps.withoutAlpha(p),
+                    Vectors.turned(turnDegrees, !profile.handedness().equals("dx")));
+            case "level-height" -> {
+              HeightScale scale = HeightScale.of(part.source(), part.from());
+              yield HeightMaps.levelled(p, scale.low(), scale.high());
+            }
             case "finish" -> Finishing.applied(finish, part.role(), p);
             case "flip-green" -> Maps.flipGreen(Maps.withoutAlpha(p));
             case "gloss-to-roughness", "roughness-to-gloss" -> Maps.invert(Maps.grey(p));

@@ -83,6 +83,15 @@ final class MapSources {
         .orElse(list.isEmpty() ? null : list.getFirst());
   }
 
+  /** Takes a source out that cannot be used. */
+  void remove(MapRole role, Source s) {
+    List<Source> list = byRole.get(role);
+    list.remove(s);
+    if (list.isEmpty()) {
+      byRole.remove(role);
+    }
+  }
+
   /** Whether anything comes in UDIM tiles. */
   boolean tiled() {
     return byRole.values().stream().flatMap(List::stream).anyMatch(s -> s.map().tile() != null);

@@ -1,5 +1,6 @@
 package keepshelf.core.install;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -19,14 +20,19 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.Setup;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.format.Placement;
+import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.analyse.NormalHealth;
+import keepshelf.imaging.convert.Vectors;
+import keepshelf.imaging.io.ImageDecoder;
 
 /** Makes the plan of one installation. */
 final class PlanMaker {
@@ -40,6 +46,7 @@ final class PlanMaker {
   private final List<PlannedMap> maps = new ArrayList<>();
   private final List<LeftOut> leftOut = new ArrayList<>();
   private final List<String> remarks = new ArrayList<>();
+  private Adjusting adjusting = Adjusting.NONE;
 
   PlanMaker(
       ShelfFolder shelf,
@@ -80,6 +87,10 @@ final class PlanMaker {
     }
     Setup as = setup();
     String used = used();
+    boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
+    Placement placement = inTiles ? placement(as, i.mapsAt(used)) : Placement.WHOLE;
+    boolean turns = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR;
+    adjusting = new Adjusting(options.finish(), turns ? placement.turnDegrees() : 0, i);
     String stem = profile.files().stem(item);
     ModelPlan model = null;
     LightPlan light = null;
@@ -94,15 +105,12 @@ final class PlanMaker {
         model = ModelPlan.of(shelf, catalogue, item, profile, options, remarks);
         Set<String> taken = new HashSet<>();
         for (ModelPlan.Slot s : model.slots()) {
-          MapSources sources = new MapSources(at(s.maps(), used), i.kind());
-          refuseTiles(sources);
+          MapSources sources = sources(at(s.maps(), used));
           surface(s.name(), sources, slotStem(stem, s.name(), model.slots().size(), taken));
         }
       }
       default -> {
-        MapSources sources = new MapSources(i.mapsAt(used), i.kind());
-        refuseTiles(sources);
-        surface(i.name(), sources, stem);
+        surface(i.name(), sources(i.mapsAt(used)), stem);
         if (maps.isEmpty()) {
           throw cannotTake("none of its maps has a place in this host’s surface");
         }
@@ -110,12 +118,14 @@ final class PlanMaker {
     }
     residual(used);
     losses(as);
-    boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
-    Placement placement = inTiles ? placement(as) : Placement.WHOLE;
     double tile = placement.tileMetres();
     boolean raised =
         as == Setup.RELIEF_FLOOR
-            || maps.stream().anyMatch(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP);
+            || maps.stream()
+                .anyMatch(m ->
+                    m.use() == Use.DISPLACEMENT
+                        || m.use() == Use.BUMP
+                        || m.conversions().contains("height-to-normal"));
     OptionalDouble relief =
         raised ? Relief.known(shelf, item, options.finish(), used, tile) : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
@@ -141,11 +151,88 @@ final class PlanMaker {
         !inTiles || knownTile().isPresent(),
         raised ? relief.orElse(Relief.assumed(tile)) : 0,
         relief.isPresent(),
+        as == Setup.RELIEF_FLOOR ? floorMiddle(used) : middle(),
+        opacity(),
         model == null ? null : model.file(),
         as == Setup.RELIEF_FLOOR ? heights(used) : null,
         light == null ? null : light.sun(),
         light == null ? 0 : light.horizonDegrees(),
         before);
+  }
+
+  /** The maps that can be used; those that cannot are left out and named. */
+  private MapSources sources(List<MapRecord> of) throws ShelfException {
+    MapSources sources = new MapSources(of, item.item().kind());
+    for (MapRole role : List.copyOf(sources.roles())) {
+      for (MapSources.Source s : List.copyOf(sources.all(role))) {
+        String why = unusable(role, s.map());
+        if (why != null) {
+          sources.remove(role, s);
+          leftOut.add(new LeftOut(role, why));
+        }
+      }
+    }
+    refuseTiles(sources);
+    return sources;
+  }
+
+  private String unusable(MapRole role, MapRecord m) {
+    Path file = shelf.resolve(item.path(m));
+    try {
+      Optional<String> trouble = ImageDecoder.trouble(file);
+      if (trouble.isPresent()) {
+        return "its file cannot be used: " + trouble.get();
+      }
+    } catch (IOException e) {
+      return DiskTrouble.sentence(e, "reading " + m.path());
+    }
+    if (role != MapRole.NORMAL) {
+      return null;
+    }
+    NormalHealth.State state = NormalStates.of(item.item(), m, file);
+    if (!Vectors.mendable(state)) {
+      return "its vectors are those of an object, which only fit the object that it was made for";
+    }
+    if (NormalStates.needsMending(state) && !remarks.contains(NormalStates.said(state))) {
+      remarks.add(NormalStates.said(state));
+    }
+    return null;
+  }
+
+  /** Where the surface lies between black and white of the height that is used. */
+  private double middle() {
+    return maps.stream()
+        .filter(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP)
+        .findFirst()
+        .filter(m -> m.conversions().contains("level-height"))
+        .map(m -> HeightScale.of(m.source(), m.from()).middleShare())
+        .orElse(HeightScale.SHARES.middleShare());
+  }
+
+  /** How each surface is seen through; said when it is smooth. */
+  private Opacity opacity() {
+    if (profile.opacity().equals("leave-out")) {
+      return Opacity.OPAQUE;
+    }
+    for (PlannedMap m : maps) {
+      for (PlannedMap.Part p : m.parts()) {
+        boolean own = p.role() == MapRole.OPACITY;
+        boolean alpha =
+            p.source().channels() != null
+                && p.source().channels().roles().get("a") == MapRole.OPACITY;
+        if (own || alpha) {
+          MapSources.Source s = new MapSources.Source(p.source(), own ? p.channel() : "a");
+          boolean smooth = OpacityKind.smooth(s, p.from());
+          remarks.add(
+              smooth
+                  ? "The opacity goes smoothly from seen to not seen, so the surface is blended."
+                  : "The opacity cuts holes, so the surface is cut out where it is below one"
+                      + " half.");
+          return smooth ? Opacity.BLENDED : Opacity.CUT_OUT;
+        }
+      }
+    }
+    return Opacity.OPAQUE;
   }
 
   private void refuseTiles(MapSources sources) throws ShelfException {
@@ -176,7 +263,7 @@ final class PlanMaker {
   }
 
   private void surface(String name, MapSources sources, String stem) {
-    Planner p = new Planner(shelf, item, sources, profile, surfaces.size(), stem, options.finish());
+    Planner p = new Planner(shelf, item, sources, profile, surfaces.size(), stem, adjusting);
     p.plan();
     surfaces.add(name);
     maps.addAll(p.maps());
@@ -230,12 +317,21 @@ final class PlanMaker {
     }
   }
 
-  private Path heights(String resolution) {
+  private Optional<MapRecord> heightMap(String resolution) {
     return item.item().mapsAt(resolution).stream()
         .filter(m -> m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP)
-        .findFirst()
-        .map(m -> shelf.resolve(item.path(m)))
-        .orElse(null);
+        .findFirst();
+  }
+
+  private Path heights(String resolution) {
+    return heightMap(resolution).map(m -> shelf.resolve(item.path(m))).orElse(null);
+  }
+
+  private double floorMiddle(String resolution) {
+    return heightMap(resolution)
+        .map(m -> HeightScale.of(m, shelf.resolve(item.path(m))))
+        .orElse(HeightScale.SHARES)
+        .middleShare();
   }
 
   private Setup setup() throws ShelfException {
@@ -275,10 +371,21 @@ final class PlanMaker {
   }
 
   /** How the maps lie, as far as the host can have them so; the remarks say what it cannot. */
-  private Placement placement(Setup as) {
-    double tile = knownTile().orElse(Previews.ASSUMED_TILE_METRES);
-    double height = tile * proportions();
+  private Placement placement(Setup as, List<MapRecord> of) {
     Finish f = options.finish();
+    if (of.stream().anyMatch(m -> m.tile() != null)) {
+      // UDIM tiles are addressed by whole UV units of the model that they were made for.
+      boolean wished =
+          knownTile().isPresent()
+              || (f != null && (f.turn() != 0 || f.right() != 0 || f.up() != 0));
+      if (wished) {
+        remarks.add(
+            "It comes in UDIM tiles, which lie as the model has them: no tile size, no turn.");
+      }
+      return Placement.WHOLE;
+    }
+    double tile = knownTile().orElse(Previews.ASSUMED_TILE_METRES);
+    double height = tile * proportions(of);
     if (f == null || (f.turn() == 0 && f.right() == 0 && f.up() == 0)) {
       return Placement.of(tile, height);
     }
@@ -308,11 +415,11 @@ final class PlanMaker {
   }
 
   /** Height by width of the main picture. */
-  private double proportions() {
+  private static double proportions(List<MapRecord> maps) {
     return maps.stream()
-        .filter(m -> m.source().width() > 0 && m.source().height() > 0)
+        .filter(m -> m.width() > 0 && m.height() > 0)
         .min(java.util.Comparator.comparing(m -> m.role() == MapRole.BASE_COLOUR ? 0 : 1))
-        .map(m -> m.source().height() / (double) m.source().width())
+        .map(m -> m.height() / (double) m.width())
         .orElse(1.0);
   }
 

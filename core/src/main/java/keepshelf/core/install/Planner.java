@@ -7,7 +7,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -36,7 +35,7 @@ final class Planner {
    * @param item whose maps it has
    * @param surface its number
    * @param stem what the names of its files begin with
-   * @param finish what its maps are adjusted by, or null
+   * @param adjusting what its maps are changed by on the way
    */
   Planner(
       ShelfFolder shelf,
@@ -45,12 +44,12 @@ final class Planner {
       HostProfile profile,
       int surface,
       String stem,
-      Finish finish) {
+      Adjusting adjusting) {
     this.profile = profile;
     this.surface = surface;
     this.stem = stem;
     this.sources = sources;
-    this.recipes = new Recipes(sources, profile, finish, s -> shelf.resolve(item.path(s.map())));
+    this.recipes = new Recipes(sources, profile, adjusting, s -> shelf.resolve(item.path(s.map())));
   }
 
   List<PlannedMap> maps() {
@@ -190,7 +189,15 @@ final class Planner {
 
   private boolean unreadable(MapRecord m, Use use) {
     boolean grey = m.channelCount() > 0 && m.channelCount() < 3;
+    boolean inks = "jpeg".equals(m.format()) && m.channelCount() == 4;
+    // Some readers of this format take the alpha of a colour picture for opacity.
+    boolean doubled =
+        profile.format().equals("obj-mtl")
+            && use == Use.COLOUR
+            && (m.channelCount() == 4 || m.channelCount() == 2);
     return !profile.fileFormats().contains(m.format())
+        || inks
+        || doubled
         || (use == Use.COLOUR && grey)
         || (use != Use.COLOUR && m.channelCount() == 2);
   }

@@ -90,6 +90,7 @@ final class Prover {
     if (tiles && !plan.maps().isEmpty()) {
       placement(reading.placement());
     }
+    relief();
     try {
       ExpectedFacts.of(plan).forEach(this::fact);
     } catch (IOException e) {
@@ -98,6 +99,35 @@ final class Prover {
     }
     boolean ok = reading.complaints().isEmpty() && compared.stream().allMatch(ProvedInput::equal);
     return new Proof(ok, reading.reader(), compared, reading.complaints(), reading.picture());
+  }
+
+  private void relief() {
+    if (plan.as() == Setup.LIGHT) {
+      return;
+    }
+    List<String> names = new SceneMaker(plan).identifiers();
+    for (int i = 0; i < names.size(); i++) {
+      String prefix = names.size() < 2 ? "" : names.get(i) + "/";
+      try {
+        LitSlopes.compare(plan, i, found(names, i))
+            .map(p -> new ProvedInput(prefix + p.input(), p.expected(), p.found(), p.equal()))
+            .ifPresent(compared::add);
+      } catch (IOException e) {
+        compared.add(
+            new ProvedInput(
+                prefix + "relief under light",
+                "the original on the shelf",
+                "the original cannot be read: " + e.getMessage(),
+                false));
+      }
+    }
+  }
+
+  private HostReader.Relief found(List<String> names, int surface) {
+    HostReader.Relief named = reading.relief().get(names.get(surface));
+    return named == null && names.size() == 1 && reading.relief().size() == 1
+        ? reading.relief().values().iterator().next()
+        : named;
   }
 
   /** Of several surfaces each input goes by the surface's name too. */

@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
-import keepshelf.core.catalogue.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.install.MapSources.Source;
 import keepshelf.core.install.PlannedMap.Part;
@@ -15,16 +14,17 @@ import keepshelf.core.model.MapRole;
 final class Recipes {
   private final MapSources sources;
   private final HostProfile profile;
-  private final Finish finish;
+  private final Adjusting adjusting;
   private final Function<Source, Path> file;
 
   /**
    * Recipes for one surface.
    *
-   * @param finish what maps are adjusted by before anything else is done to them, or null
+   * @param adjusting what maps are changed by on the way
    */
-  Recipes(MapSources sources, HostProfile profile, Finish finish, Function<Source, Path> file) {
-    this.finish = finish;
+  Recipes(
+      MapSources sources, HostProfile profile, Adjusting adjusting, Function<Source, Path> file) {
+    this.adjusting = adjusting;
     this.sources = sources;
     this.profile = profile;
     this.file = file;
@@ -58,7 +58,13 @@ final class Recipes {
     if (s.channel() != null) {
       all.add("unpack");
     }
-    if (Finishing.of(finish, role).isPresent()) {
+    if (role == MapRole.NORMAL && adjusting.mends(s.map(), file.apply(s))) {
+      all.add("mend-normal");
+    }
+    if (HeightScale.floats(s.map()) && (role == MapRole.HEIGHT || role == MapRole.BUMP)) {
+      all.add("level-height");
+    }
+    if (Finishing.of(adjusting.finish(), role).isPresent()) {
       all.add("finish");
     }
     all.addAll(steps);
@@ -125,7 +131,7 @@ final class Recipes {
       return one(MapRole.METALLIC, tile, List.of());
     }
     // What is metal is told by the colours as they were delivered.
-    Recipes plain = new Recipes(sources, profile, null, file);
+    Recipes plain = new Recipes(sources, profile, Adjusting.NONE, file);
     return Optional.of(
         List.of(
             plain.part(
@@ -145,13 +151,26 @@ final class Recipes {
       // What is not known is taken as it is.
       boolean flip = ("dx".equals(faces) || "gl".equals(faces)) && !faces.equals(down);
       return Optional.of(
-          List.of(part(MapRole.NORMAL, n, flip ? List.of("flip-green") : List.of(), null)));
+          List.of(part(MapRole.NORMAL, n, turned(flip ? List.of("flip-green") : List.of()), null)));
     }
     List<String> steps =
-        down.equals("dx") ? List.of("height-to-normal", "flip-green") : List.of("height-to-normal");
+        turned(
+            down.equals("dx")
+                ? List.of("height-to-normal", "flip-green")
+                : List.of("height-to-normal"));
     Optional<List<Part>> bump = one(MapRole.BUMP, tile, steps);
     boolean heightUsed = profile.takes(MapRole.HEIGHT);
     return bump.isPresent() || heightUsed ? bump : one(MapRole.HEIGHT, tile, steps);
+  }
+
+  /** Hosts turn pictures by their coordinates, which leaves the vectors in them as they were. */
+  private List<String> turned(List<String> steps) {
+    if (!adjusting.turns()) {
+      return steps;
+    }
+    List<String> all = new ArrayList<>(steps);
+    all.add("turn-vectors");
+    return all;
   }
 
   private Optional<List<Part>> bump(Integer tile) {

@@ -1,36 +1,42 @@
 package keepshelf.core.install;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.analyse.ReliefEstimate;
+import keepshelf.imaging.convert.Adjust;
+import keepshelf.imaging.convert.HeightMaps;
+import keepshelf.imaging.convert.Maps;
+import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Pixels;
 
 /** How high the relief of a surface is. */
 final class Relief {
   /** Relief as a share of the tile where neither a person nor the normal map tells. */
   private static final double ASSUMED = 0.015;
 
-  /** Shares that were measured, by the contents of the pictures: an item goes to many hosts. */
-  private static final Map<String, Optional<Double>> SHARES = new ConcurrentHashMap<>();
+  /** Shares of the tile that were measured, for each number of a height map. */
+  private static final Measured<Double> AGREED = new Measured<>();
 
-  private static final int MOST = 10_000;
+  /** Shares of the tile between the lowest and the highest place that a normal map implies. */
+  private static final Measured<Double> IMPLIED = new Measured<>();
 
   private Relief() {}
 
   /**
    * Metres between black and white of the height map: as a person said of the finish or of the
-   * item, else as the normal map of an item implies; empty when unknown. Reads both pictures for
-   * that.
+   * item, else as the normal map of an item implies, else as floats say that are metres; empty when
+   * unknown. Reads pictures for that.
    *
    * @param finish what the item is installed with, or null
    */
@@ -46,37 +52,63 @@ final class Relief {
     }
     List<MapRecord> maps = item.item().mapsAt(resolution);
     MapRecord normal = of(maps, MapRole.NORMAL);
-    MapRecord height = of(maps, MapRole.HEIGHT);
-    if (normal == null || height == null) {
-      return OptionalDouble.empty();
+    MapRecord height =
+        of(maps, MapRole.HEIGHT) == null ? of(maps, MapRole.BUMP) : of(maps, MapRole.HEIGHT);
+    Optional<Double> share = Optional.empty();
+    if (normal != null && height != null) {
+      HeightScale scale = HeightScale.of(height, shelf.resolve(item.path(height)));
+      share = agreed(shelf, item, normal, height).map(s -> s * scale.span());
+    } else if (normal != null) {
+      // Height that is worked out of normals has the relief that they say, as the finish has them.
+      Double strength = finish == null ? null : finish.normalStrength();
+      share = implied(shelf, item, normal).map(s -> s * (strength == null ? 1 : strength));
     }
-    String key = normal.sha256() + height.sha256() + normal.handedness();
-    Optional<Double> share = SHARES.get(key);
-    if (share == null) {
-      share = measured(shelf, item, normal, height);
-      if (SHARES.size() > MOST) {
-        SHARES.clear();
+    if (share.isEmpty() && height != null) {
+      HeightScale scale = HeightScale.of(height, shelf.resolve(item.path(height)));
+      if (scale.metres(tileMetres)) {
+        return OptionalDouble.of(scale.span());
       }
-      SHARES.put(key, share);
     }
     return share.isPresent() ? OptionalDouble.of(share.get() * tileMetres) : OptionalDouble.empty();
   }
 
-  /** Relief as a share of the tile; empty when the two pictures do not tell. */
-  private static Optional<Double> measured(
+  /** For each number of the height map a share of the tile; empty when the two do not agree. */
+  private static Optional<Double> agreed(
       ShelfFolder shelf, ShelvedItem item, MapRecord normal, MapRecord height) {
-    try {
-      Handedness h = Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN);
-      OptionalDouble metres =
-          ReliefEstimate.metres(
-              ImageDecoder.decode(shelf.resolve(item.path(normal))),
-              ImageDecoder.decode(shelf.resolve(item.path(height))),
-              h,
-              1);
-      return metres.isPresent() ? Optional.of(metres.getAsDouble()) : Optional.empty();
-    } catch (IOException e) {
-      return Optional.empty();
-    }
+    return AGREED.of(
+        normal.sha256() + height.sha256() + normal.handedness(),
+        () -> {
+          OptionalDouble metres =
+              ReliefEstimate.metres(
+                  vectors(shelf, item, normal),
+                  ImageDecoder.decode(shelf.resolve(item.path(height))),
+                  Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN),
+                  1);
+          return metres.isPresent() ? metres.getAsDouble() : null;
+        });
+  }
+
+  private static Optional<Double> implied(ShelfFolder shelf, ShelvedItem item, MapRecord normal) {
+    return IMPLIED.of(
+        normal.sha256() + normal.handedness(),
+        () -> {
+          Pixels p = vectors(shelf, item, normal);
+          if (p.channels() < 3) {
+            return null;
+          }
+          HeightMaps.Height h = HeightMaps.fromNormal(p, !"dx".equals(normal.handedness()));
+          return h.range() / h.w();
+        });
+  }
+
+  private static Pixels vectors(ShelfFolder shelf, ShelvedItem item, MapRecord normal)
+      throws IOException {
+    Path file = shelf.resolve(item.path(normal));
+    Pixels p = ImageDecoder.decode(file);
+    NormalHealth.State state = NormalStates.of(item.item(), normal, file);
+    return NormalStates.needsMending(state) && Vectors.mendable(state)
+        ? Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state))
+        : p;
   }
 
   private static MapRecord of(List<MapRecord> maps, MapRole role) {

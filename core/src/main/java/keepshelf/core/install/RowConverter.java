@@ -12,6 +12,7 @@ import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.Resize;
+import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.rows.RowReader;
 import keepshelf.imaging.rows.RowSteps;
 import keepshelf.imaging.rows.RowWriter;
@@ -26,6 +27,8 @@ final class RowConverter {
       Set.of(
           "unpack",
           "finish",
+          "mend-normal",
+          "turn-vectors",
           "flip-green",
           "gloss-to-roughness",
           "roughness-to-gloss",
@@ -38,11 +41,13 @@ final class RowConverter {
   private final PlannedMap map;
   private final HostProfile profile;
   private final Finish finish;
+  private final double turnDegrees;
 
   private RowConverter(PlannedMap map, InstallPlan plan) {
     this.map = map;
     this.profile = plan.profile();
     this.finish = plan.options().finish();
+    this.turnDegrees = plan.placement().turnDegrees();
   }
 
   /** Whether {@code m} is so large that it is better done by rows, and can be. */
@@ -102,7 +107,9 @@ final class RowConverter {
     if (map.after().contains("normal-variance")) {
       all = roughened(all);
     }
-    return profile.maxBits() == 8 ? RowSteps.bytes(all) : all;
+    return profile.maxBits() == 8
+        ? RowSteps.bytes(all)
+        : MapConverter.keepsBytes(map) ? RowSteps.rounded(all) : all;
   }
 
   private Rows roughened(Rows in) throws IOException {
@@ -134,6 +141,12 @@ final class RowConverter {
       in =
           switch (step) {
             case "unpack" -> RowSteps.channels(in, Channels.index(p.channel()));
+            case "mend-normal" ->
+                RowSteps.changed(
+                    coloured(in), Vectors.mended(NormalStates.of(p.source(), p.from())));
+            case "turn-vectors" ->
+                RowSteps.changed(
+                    coloured(in), Vectors.turned(turnDegrees, !profile.handedness().equals("dx")));
             case "finish" -> finished(p.role(), in);
             case "flip-green" -> RowSteps.invert(coloured(in), 1);
             case "gloss-to-roughness", "roughness-to-gloss" ->

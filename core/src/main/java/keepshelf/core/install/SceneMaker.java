@@ -13,12 +13,15 @@ import keepshelf.core.format.Scene;
 import keepshelf.core.format.Shape;
 import keepshelf.core.format.Shapes;
 import keepshelf.core.format.SurfaceDocument;
+import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Texture;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.format.SurfaceDocument.Value;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.model.ModelReader;
+import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Mesh;
 
@@ -117,9 +120,10 @@ final class SceneMaker {
         List.of(),
         Placement.WHOLE,
         0,
+        0.5,
         values,
         plan.profile().unitsPerMetre(),
-        false,
+        Opacity.OPAQUE,
         false);
   }
 
@@ -128,14 +132,25 @@ final class SceneMaker {
     double w = plan.tileMetres() * FLOOR_TILES;
     double d = plan.tileHeightMetres() * FLOOR_TILES;
     boolean displaces = plan.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT);
-    return Shapes.grid("Relief floor", w, d, FLOOR_STEPS, displaces ? null : heights());
+    Shape floor = Shapes.grid("Relief floor", w, d, FLOOR_STEPS, displaces ? null : heights());
+    boolean mapped = plan.maps().stream().anyMatch(m -> m.use() == Use.NORMAL);
+    return displaces || !mapped ? floor : flatlyShaded(floor);
+  }
+
+  /** The normal map holds all of the relief: corners that lean as well would count it twice. */
+  private static Shape flatlyShaded(Shape s) {
+    float[] up = new float[s.normals().length];
+    for (int i = 1; i < up.length; i += 3) {
+      up[i] = 1;
+    }
+    return new Shape(s.name(), s.surface(), s.positions(), up, s.uvs(), s.metric(), s.triangles());
   }
 
   private float[] heights() throws IOException {
     if (plan.heights() == null) {
       throw new IOException("it has no height map");
     }
-    Pixels p = ImageDecoder.decode(plan.heights());
+    Pixels p = levelled(ImageDecoder.decode(plan.heights()));
     float[] plane = p.luma();
     int row = FLOOR_STEPS + 1;
     float[] out = new float[row * row];
@@ -150,10 +165,28 @@ final class SceneMaker {
         double u = t[0] * p.width() - 0.5;
         double v = (1 - t[1]) * p.height() - 0.5;
         out[z * row + x] =
-            (float) ((between(plane, p.width(), p.height(), u, v) - 0.5) * plan.reliefMetres());
+            (float)
+                ((between(plane, p.width(), p.height(), u, v) - plan.reliefMiddle())
+                    * plan.reliefMetres());
       }
     }
     return out;
+  }
+
+  /** Floats of any range as shares of it, as the host's pictures have them. */
+  private static Pixels levelled(Pixels p) {
+    if (p.depth() != Depth.F32) {
+      return p;
+    }
+    float low = Float.MAX_VALUE;
+    float high = -Float.MAX_VALUE;
+    for (float v : p.plane(0)) {
+      if (Float.isFinite(v)) {
+        low = Math.min(low, v);
+        high = Math.max(high, v);
+      }
+    }
+    return HeightMaps.levelled(p, low, high);
   }
 
   /** The tiling plane at a place between its samples. */
@@ -186,9 +219,10 @@ final class SceneMaker {
             List.of(new Texture(m.input(), Use.COLOUR, file)),
             Placement.WHOLE,
             0,
+            0.5,
             List.of(),
             plan.profile().unitsPerMetre(),
-            false,
+            Opacity.OPAQUE,
             false);
     Shape ball = turned(Shapes.sky(SKY_METRES), o.turnDegrees());
     return scene(
@@ -255,14 +289,15 @@ final class SceneMaker {
     }
     boolean whole = plan.as() == Setup.PLANE;
     return new SurfaceDocument(
-        plan.surfaces().get(number),
+        plan.named(plan.surfaces().get(number)),
         plan.profile().surface(),
         List.copyOf(textures),
         whole ? Placement.WHOLE : plan.placement(),
         plan.reliefMetres() * plan.profile().unitsPerMetre(),
-        SurfaceValues.of(plan.profile(), textures),
+        plan.reliefMiddle(),
+        SurfaceValues.of(plan.profile(), textures, plan.opacity()),
         plan.profile().unitsPerMetre(),
-        cutOut(number),
+        cutOut(number) ? plan.opacity() : Opacity.OPAQUE,
         plan.profile().projection().equals("triplanar") && plan.as() == Setup.SURFACE);
   }
 

@@ -34,6 +34,14 @@ record Size(int width, int height, int fullWidth, int fullHeight) {
             ? profile.maxSide() / (double) longer
             : 1;
     int s = (int) Math.max(1, Math.round(side * scale));
-    return profile.powerOfTwo() ? Integer.highestOneBit(s) : s;
+    return profile.powerOfTwo() ? nearestPowerOfTwo(s, profile.maxSide()) : s;
+  }
+
+  /** The power of two whose ratio to {@code side} is smallest; within the host's limit. */
+  private static int nearestPowerOfTwo(int side, int most) {
+    int below = Integer.highestOneBit(side);
+    int above = 2 * below;
+    boolean up = (double) above / side < (double) side / below;
+    return up && (most <= 0 || above <= most) ? above : below;
   }
 }

@@ -85,7 +85,9 @@ final class TemplateFacts {
     f.put("upUnits", Numbers.plain(d.placement().up() * units));
     f.put("reliefMetres", Numbers.plain(plan.reliefMetres()));
     f.put("reliefUnits", Numbers.plain(d.displacementScale()));
-    f.put("cutOut", d.cutOut());
+    f.put("reliefMiddle", Numbers.plain(d.displacementMiddle()));
+    f.put("cutOut", d.opacity() == SurfaceDocument.Opacity.CUT_OUT);
+    f.put("blended", d.opacity() == SurfaceDocument.Opacity.BLENDED);
     List<Map<String, Object>> maps = new ArrayList<>();
     for (SurfaceDocument.Texture t : d.textures()) {
       Map<String, Object> m = map(number, t);

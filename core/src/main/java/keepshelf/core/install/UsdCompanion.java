@@ -46,7 +46,7 @@ final class UsdCompanion {
       }
       List<Value> values = new ArrayList<>(List.of(new Value("base", 1)));
       for (Value v : d.values()) {
-        if (Set.of("roughness", "metallic").contains(v.input())) {
+        if (Set.of("roughness", "metallic", "diffuseColor").contains(v.input())) {
           values.add(new Value(INPUTS.get(v.input()), v.value()));
         }
       }
@@ -60,9 +60,10 @@ final class UsdCompanion {
               textures,
               d.placement(),
               d.displacementScale(),
+              d.displacementMiddle(),
               values,
               d.unitsPerMetre(),
-              d.cutOut(),
+              d.opacity(),
               false));
     }
     return Optional.of(

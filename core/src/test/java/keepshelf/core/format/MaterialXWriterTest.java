@@ -43,9 +43,10 @@ class MaterialXWriterTest {
             new Texture("displacement", Use.DISPLACEMENT, "textures/h.png")),
         Placement.of(0.6, 0.3),
         0.45,
+        0.5,
         List.of(new Value("base", 1)),
         100,
-        true,
+        SurfaceDocument.Opacity.BLENDED,
         triplanar);
   }
 
@@ -104,7 +105,8 @@ class MaterialXWriterTest {
             "Fog", List.of(d, d), List.of(Shapes.ball().of(1)), List.of(dome), true, 1, false);
     Document doc = parsed(MaterialXWriter.write(s));
     assertThat(value(doc, "//latlongimage/input[@name='rotation']/@value")).isEqualTo("30");
-    assertThat(value(doc, "//light/input[@name='intensity']/@value")).isEqualTo("1.5, 1.5, 1.5");
+    assertThat(value(doc, "//light/input[@name='intensity']/@value")).isEqualTo("1.5");
+    assertThat(value(doc, "//light/input[@name='intensity']/@type")).isEqualTo("float");
     assertThat(value(doc, "//light/input[@name='edf']/@nodename"))
         .isEqualTo(value(doc, "//uniform_edf/@name"));
     // Two surfaces of one name are two materials.

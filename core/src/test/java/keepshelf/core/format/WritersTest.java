@@ -28,9 +28,10 @@ class WritersTest {
         textures,
         Placement.of(0.5, 0.25),
         0.004 * units,
+        0.5,
         values,
         units,
-        true,
+        SurfaceDocument.Opacity.CUT_OUT,
         false);
   }
 

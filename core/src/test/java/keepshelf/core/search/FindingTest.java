@@ -105,8 +105,8 @@ class FindingTest extends OnSmallShelf {
     shelf.editing().set(List.of(rope), Field.NOTES, "nice under grazing light");
     shelf.editing().set(List.of(rope), Field.FAVOURITE, "yes");
     shelf
-        .catalogue()
-        .putHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("h").toString()));
+        .installer()
+        .addHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("h").toString()));
     var plan =
         shelf
             .installer()

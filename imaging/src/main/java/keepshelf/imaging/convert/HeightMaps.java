@@ -72,6 +72,21 @@ public final class HeightMaps {
     return scaled(pRe, w, h);
   }
 
+  /**
+   * Heights that are stored as numbers of any range, brought to 0..1 at 16 bits: {@code low}
+   * becomes black, {@code high} white. What is no number is the middle.
+   */
+  public static Pixels levelled(Pixels p, double low, double high) {
+    float[] plane = p.plane(0);
+    short[] out = new short[plane.length];
+    double span = high > low ? high - low : 1;
+    for (int i = 0; i < out.length; i++) {
+      double v = Float.isFinite(plane[i]) ? (plane[i] - low) / span : 0.5;
+      out[i] = (short) Math.round(Math.clamp(v, 0, 1) * 65535);
+    }
+    return Pixels.u16(p.width(), p.height(), 1, out);
+  }
+
   private static int side(int pixels) {
     return Math.min(LARGEST, Integer.highestOneBit(pixels));
   }

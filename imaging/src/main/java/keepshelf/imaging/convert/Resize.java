@@ -105,6 +105,18 @@ public final class Resize {
     return Pixels.u8(p.width(), p.height(), p.channels(), out);
   }
 
+  /** An 8-bit copy, rounded; for pictures that had no more than eight bits before. */
+  public static Pixels roundedToBytes(Pixels p) {
+    if (p.depth() == Depth.U8) {
+      return p;
+    }
+    byte[] out = new byte[p.sampleCount()];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = (byte) Math.round(Math.clamp(p.at(i), 0f, 1f) * 255);
+    }
+    return Pixels.u8(p.width(), p.height(), p.channels(), out);
+  }
+
   /** State of the noise after {@code seed}; the first is {@link #SEED}. */
   public static long next(long seed) {
     return seed * 6364136223846793005L + 1442695040888963407L;

@@ -6,6 +6,7 @@ import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.Optional;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -21,15 +22,29 @@ final class DdsDecoder {
     return DdsHeader.of(start).fileBytes();
   }
 
+  private static final String NOT_DECODED =
+      "its block format is kept but not decoded; have it converted to PNG";
+
+  /** Why it cannot be decoded, or empty. */
+  static Optional<String> trouble(Path file) throws IOException {
+    try (FileChannel in = FileChannel.open(file, StandardOpenOption.READ)) {
+      return header(in).layout() == DdsHeader.Layout.OTHER
+          ? Optional.of(NOT_DECODED)
+          : Optional.empty();
+    }
+  }
+
+  private static DdsHeader header(FileChannel in) throws IOException {
+    ByteBuffer head = ByteBuffer.allocate(256);
+    in.read(head, 0);
+    return DdsHeader.of(head.flip());
+  }
+
   static Pixels decode(Path file) throws IOException {
     try (FileChannel in = FileChannel.open(file, StandardOpenOption.READ)) {
-      ByteBuffer head = ByteBuffer.allocate(256);
-      in.read(head, 0);
-      head.flip();
-      DdsHeader h = DdsHeader.of(head);
+      DdsHeader h = header(in);
       if (h.layout() == DdsHeader.Layout.OTHER) {
-        throw new UnreadableImageException(
-            "its block format is kept but not decoded; have it converted to PNG");
+        throw new UnreadableImageException(NOT_DECODED);
       }
       ByteBuffer b = ByteBuffer.allocate(Math.toIntExact(h.fileBytes() - h.start()));
       int at = 0;

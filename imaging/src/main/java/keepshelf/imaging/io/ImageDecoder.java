@@ -12,6 +12,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Iterator;
+import java.util.Optional;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
@@ -63,6 +64,26 @@ public final class ImageDecoder {
     } catch (RuntimeException | StackOverflowError e) {
       // Codecs trust what a header says; a picture that was made to mislead them is only damaged.
       throw new UnreadableImageException("its pixels are damaged", e);
+    }
+  }
+
+  /**
+   * Why {@code file} cannot be decoded, as far as its header and structure tell; empty when nothing
+   * speaks against it. Quick: no pixels are decoded.
+   */
+  public static Optional<String> trouble(Path file) throws IOException {
+    try {
+      Optional<ImageInfo> info = ImageProbe.probe(file);
+      if (info.isEmpty()) {
+        return Optional.of("it is not a picture that is known here");
+      }
+      checkSize(info.get());
+      CutOff.refuse(file, info.get());
+      return info.get().format() == ImageFormat.DDS ? DdsDecoder.trouble(file) : Optional.empty();
+    } catch (UnreadableImageException e) {
+      return Optional.of(e.getMessage());
+    } catch (RuntimeException e) {
+      return Optional.of("its header is damaged");
     }
   }
 

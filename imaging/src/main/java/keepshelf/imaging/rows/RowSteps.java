@@ -265,6 +265,27 @@ public final class RowSteps {
     }
   }
 
+  /** The same at 8 bits, rounded as {@link Resize#roundedToBytes}. */
+  public static Rows rounded(Rows in) {
+    if (in.depth() == Depth.U8) {
+      return in;
+    }
+    return new Step(in) {
+      @Override
+      public Depth depth() {
+        return Depth.U8;
+      }
+
+      @Override
+      public void next(float[] to) throws IOException {
+        in.next(to);
+        for (int i = 0; i < in.width() * in.channels(); i++) {
+          to[i] = Math.round(Math.clamp(to[i], 0f, 1f) * 255) / 255f;
+        }
+      }
+    };
+  }
+
   /** The same at 8 bits, dithered as {@link Resize#toBytes}. */
   public static Rows bytes(Rows in) {
     if (in.depth() == Depth.U8) {

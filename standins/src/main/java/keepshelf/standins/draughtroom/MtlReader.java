@@ -117,9 +117,7 @@ final class MtlReader {
         }
         case "-mm" -> {
           strength = number(words, at + 2);
-          if (Math.abs(number(words, at + 1) + strength / 2) > 1e-4 * Math.max(1, strength)) {
-            out.complain(s.input() + " is not centred on the surface");
-          }
+          out.middle(strength == 0 ? 0.5 : -number(words, at + 1) / strength);
           at += 3;
         }
         default -> {

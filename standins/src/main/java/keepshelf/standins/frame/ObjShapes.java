@@ -24,6 +24,7 @@ public final class ObjShapes {
   private String name = "";
   private int surface = -1;
   private boolean broken;
+  private boolean upZ;
 
   private ObjShapes(ReadDocument out, double perMetre, String library) {
     this.out = out;
@@ -41,6 +42,7 @@ public final class ObjShapes {
       throws IOException {
     ObjShapes o = new ObjShapes(out, perMetre, library);
     for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
+      o.upZ |= line.strip().equals("# z points upwards");
       o.line(line.strip());
     }
     o.close();
@@ -52,9 +54,9 @@ public final class ObjShapes {
     }
     String[] w = line.split("\\s+");
     switch (w[0]) {
-      case "v" -> points.add(numbers(w, 3));
+      case "v" -> points.add(upright(numbers(w, 3)));
       case "vt" -> coordinates.add(numbers(w, 2));
-      case "vn" -> normals.add(numbers(w, 3));
+      case "vn" -> normals.add(upright(numbers(w, 3)));
       case "o", "g" -> {
         close();
         name = w.length > 1 ? w[1] : "";
@@ -77,6 +79,11 @@ public final class ObjShapes {
       }
       default -> out.complain("the object has the statement “" + w[0] + "”");
     }
+  }
+
+  /** With y upwards. */
+  private float[] upright(float[] p) {
+    return upZ ? new float[] {p[0], p[2], -p[1]} : p;
   }
 
   private float[] numbers(String[] w, int count) {

@@ -169,6 +169,7 @@ public final class Program {
                 p.offsetV()));
       }
       r.put("facts", d.facts());
+      r.put("relief", relief(d, pictures));
       if (d.base() != null) {
         r.put("base", d.base().toString());
       }
@@ -178,6 +179,22 @@ public final class Program {
       r.put("complaints", List.copyOf(d.complaints()));
       return r;
     }
+  }
+
+  /** The relief of each surface that has one, by its name. */
+  private static Map<String, Object> relief(ReadDocument d, Pictures pictures) {
+    Map<String, Object> out = new LinkedHashMap<>();
+    for (ReadSurface s : d.surfaces()) {
+      try {
+        Map<String, Object> one = ReliefProbe.of(s, pictures);
+        if (one != null) {
+          out.put(s.material(), one);
+        }
+      } catch (IOException e) {
+        d.complain("the relief of " + s.material() + " cannot be read: " + e.getMessage());
+      }
+    }
+    return out;
   }
 
   private static void picture(

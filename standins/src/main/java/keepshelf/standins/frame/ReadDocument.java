@@ -121,6 +121,11 @@ public final class ReadDocument implements AutoCloseable {
       f.put("height", (double) most[1] - least[1]);
       f.put("depth", (double) most[2] - least[2]);
     }
+    for (ReadSurface s : surfaces) {
+      if (s.middle() != null) {
+        f.put((surfaces.size() < 2 ? "" : s.material() + "/") + "relief middle", s.middle());
+      }
+    }
     for (ReadLight l : lights) {
       l.numbers().forEach((k, v) -> f.put(l.kind().equals("dome") ? k : l.kind() + " " + k, v));
     }

@@ -82,6 +82,7 @@ public final class ReadSurface {
   private final Map<Meaning, Input> meanings = new EnumMap<>(Meaning.class);
   private String material = "";
   private Placement placement;
+  private Double middle;
 
   ReadSurface(List<String> complaints) {
     this.complaints = complaints;
@@ -106,6 +107,16 @@ public final class ReadSurface {
       complain("the pictures do not share one placement: " + placement + " and " + p);
     }
     placement = p;
+  }
+
+  /** Notes the height, 0..1, at which the surface stays where it is. */
+  public void middle(double share) {
+    middle = share;
+  }
+
+  /** The height at which the surface stays where it is, or null when nothing raises it. */
+  public Double middle() {
+    return middle;
   }
 
   /** Names the material. */

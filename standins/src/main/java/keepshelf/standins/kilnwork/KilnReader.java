@@ -44,6 +44,7 @@ final class KilnReader {
   private double up;
   private String object;
   private Double raise;
+  private double middle = 0.5;
   private boolean ended;
 
   private KilnReader(Path document) {
@@ -119,7 +120,11 @@ final class KilnReader {
           up = number(w.get(3), "lay") / perMetre;
         }
       }
-      case "raise" -> raise = number(second, "raise");
+      case "raise" -> {
+        raise = number(second, "raise");
+        // Where nothing is said the surface is half way between black and white.
+        middle = w.size() > 3 && w.get(2).equals("about") ? number(w.get(3), "raise") : 0.5;
+      }
       case "cut" -> number(second, "cut");
       case "map" -> {
         if (out == null) {
@@ -192,6 +197,9 @@ final class KilnReader {
         input.equals("normal") ? "normalmap" : input.equals("relief") ? "displacement" : null;
     if (input.equals("relief") && raise == null) {
       out.complain("there is a relief, but not how high it is");
+    }
+    if (input.equals("relief")) {
+      out.middle(middle);
     }
     out.place(new Placement(tile, tileHeight, turn, right, up));
     out.add(

@@ -77,7 +77,7 @@ final class MaterialReader {
           new ReadLight(
               "dome",
               path,
-              Map.of("turn", number(picture, "rotation", 0), "brightness", grey(light))));
+              Map.of("turn", number(picture, "rotation", 0), "brightness", strength(light))));
     }
   }
 
@@ -96,10 +96,13 @@ final class MaterialReader {
     }
   }
 
-  private double grey(Node light) {
+  private double strength(Node light) {
     Node in = light.inputs().get("intensity");
-    String first = in == null ? "1" : in.get("value").split(",")[0].trim();
-    return Double.parseDouble(first);
+    if (in != null && !in.type().equals("float")) {
+      out.complain("the light's intensity is of type " + in.type() + ", not float");
+      return 1;
+    }
+    return number(light, "intensity", 1);
   }
 
   /** The shapes that the look gives materials to, from the OBJ of the document's name. */

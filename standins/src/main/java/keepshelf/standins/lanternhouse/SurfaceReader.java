@@ -2,6 +2,7 @@ package keepshelf.standins.lanternhouse;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -92,10 +93,16 @@ final class SurfaceReader {
           "multiply",
           "add",
           "extract",
+          "power",
           "constant");
 
-  /** This renderer's scenes are in centimetres. */
-  private static final double CENTIMETRES = 100;
+  /** Nodes whose first input is called in1. */
+  private static final Set<String> IN_ONE =
+      Set.of("subtract", "add", "divide", "power", "multiply");
+
+  /** Units of length of the standard, by how many of them a metre is. */
+  private static final Map<String, Double> UNITS =
+      Map.of("millimeter", 1000.0, "centimeter", 100.0, "decimeter", 10.0, "meter", 1.0);
 
   private final Path folder;
   private final Node root;
@@ -194,6 +201,7 @@ final class SurfaceReader {
   /** Follows the chain behind {@code output} back to its picture. */
   private void resolve(String input, Node graph, Node output, Double scale) {
     String through = scale != null ? "displacement" : null;
+    List<Node> steps = new ArrayList<>();
     Node at = graph.child(output.get("nodename"));
     String expectedType = output.type();
     for (int guard = 0; at != null && guard < 16; guard++) {
@@ -206,10 +214,11 @@ final class SurfaceReader {
             "“" + at.name() + "” gives " + at.type() + " where " + expectedType + " is needed");
       }
       if (at.category().equals("image") || at.category().equals("triplanarprojection")) {
-        image(input, graph, at, through, scale);
+        image(input, graph, at, through, scale, steps);
         return;
       }
-      String next = at.category().equals("subtract") ? "in1" : "in";
+      String next = IN_ONE.contains(at.category()) ? "in1" : "in";
+      steps.add(at);
       if (at.category().equals("normalmap") || at.category().equals("convert")) {
         through = at.category();
       }
@@ -224,7 +233,8 @@ final class SurfaceReader {
     complain("what feeds “" + input + "” cannot be followed to a picture");
   }
 
-  private void image(String input, Node graph, Node image, String through, Double scale) {
+  private void image(
+      String input, Node graph, Node image, String through, Double scale, List<Node> steps) {
     boolean sides = image.category().equals("triplanarprojection");
     Node file = image.inputs().get(sides ? "filex" : "file");
     for (String other : sides ? List.of("filey", "filez") : List.<String>of()) {
@@ -239,12 +249,22 @@ final class SurfaceReader {
     }
     boolean colour = image.type().equals("color3") || image.type().equals("color4");
     String space = file.get("colorspace");
+    if (colour && sides) {
+      // Marking it would bring the generator down; its curve is undone by nodes.
+      if (space != null) {
+        complain("the picture of “" + input + "” is marked " + space + " where that is not taken");
+      }
+      space = curveUndone(steps) ? "srgb_texture" : null;
+    }
     if (colour && !"srgb_texture".equals(space)) {
       complain(
           "the colour picture of “" + input + "” is not marked srgb_texture on its file input");
     }
     if (!colour && space != null) {
       complain("the data picture of “" + input + "” is marked " + space);
+    }
+    if (scale != null) {
+      out.middle(centre(graph, steps));
     }
     if ("normalmap".equals(through) && !image.type().equals("vector3")) {
       complain("the normal map is read as " + image.type() + ", not as vector3");
@@ -272,6 +292,24 @@ final class SurfaceReader {
     out.add(
         new ReadSurface.Input(input, path, through, colour ? space : null, scale),
         MEANINGS.get(input));
+  }
+
+  /** What is taken away from the height before it is scaled. */
+  private double centre(Node graph, List<Node> steps) {
+    return steps.stream()
+        .filter(n -> n.category().equals("subtract"))
+        .mapToDouble(n -> vector(graph, n, "in2", 0)[0])
+        .sum();
+  }
+
+  /** Whether nodes undo the sRGB curve, from the picture on: add, divide, power. */
+  private boolean curveUndone(List<Node> steps) {
+    String said = "";
+    for (Node n : steps.reversed()) {
+      Node in = n.inputs().get("in2");
+      said += n.category() + " " + (in == null ? "" : in.get("value")) + ";";
+    }
+    return said.equals("add 0.055;divide 1.055;power 2.4;");
   }
 
   private void placement(Node graph, Node image) {
@@ -305,7 +343,11 @@ final class SurfaceReader {
     }
     placements.add(divide.name());
     double[] size = vector(graph, divide, "in2", 1);
-    out.place(new ReadSurface.Placement(size[0] / CENTIMETRES, size[1] / CENTIMETRES, 0, 0, 0));
+    Node control = graph.inputs().get("tile_size");
+    String said = control == null ? null : control.get("unit");
+    // Without a unit it is the scene's, which is centimetres here.
+    double unitsPerMetre = UNITS.getOrDefault(said == null ? "centimeter" : said, 100.0);
+    out.place(new ReadSurface.Placement(size[0] / unitsPerMetre, size[1] / unitsPerMetre, 0, 0, 0));
   }
 
   /** The value of an input, its own or the graph's that it is bound to. */

@@ -160,8 +160,8 @@ final class StageReader {
       out.complain("the normal map is not brought from 0 … 1 to −1 … 1");
     }
     boolean displacement = name.equals("displacement");
-    if (displacement && Math.abs(bias[0] + scale[0] / 2) > 1e-4 * Math.max(1, scale[0])) {
-      out.complain("the displacement is not centred on the surface");
+    if (displacement) {
+      out.middle(scale[0] == 0 ? 0.5 : -bias[0] / scale[0]);
     }
     place(name, texture);
     out.add(

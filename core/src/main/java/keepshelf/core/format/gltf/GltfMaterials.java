@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument;
+import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Texture;
 
 /** Materials as glTF has them, with the pictures they use, each file once. */
@@ -35,11 +36,16 @@ final class GltfMaterials {
     return files;
   }
 
-  Map<String, Object> material(SurfaceDocument d) {
+  /** The material of {@code d}; {@code name} is unlike those of others. */
+  Map<String, Object> material(SurfaceDocument d, String name) {
     document = d;
-    Map<String, Object> m = ordered("name", d.name());
+    Map<String, Object> m = ordered("name", name);
     Map<String, Object> pbr = new LinkedHashMap<>();
     put(pbr, "baseColorTexture");
+    if (!pbr.containsKey("baseColorTexture") && value("baseColorFactor", -1) >= 0) {
+      double grey = value("baseColorFactor", 1);
+      pbr.put("baseColorFactor", List.of(grey, grey, grey, 1));
+    }
     put(pbr, "metallicRoughnessTexture");
     boolean packed = pbr.containsKey("metallicRoughnessTexture");
     pbr.put("metallicFactor", packed ? 1 : value("metallicFactor", 0));
@@ -51,9 +57,12 @@ final class GltfMaterials {
     if (m.containsKey("emissiveTexture")) {
       m.put("emissiveFactor", List.of(1, 1, 1));
     }
-    if (d.cutOut()) {
+    if (d.opacity() == Opacity.CUT_OUT) {
       m.put("alphaMode", "MASK");
       m.put("alphaCutoff", 0.5);
+      m.put("doubleSided", true);
+    } else if (d.opacity() == Opacity.BLENDED) {
+      m.put("alphaMode", "BLEND");
       m.put("doubleSided", true);
     }
     Map<String, Object> more = more(m.containsKey("emissiveTexture"));

@@ -40,7 +40,11 @@ public final class GltfWriter {
 
   private Map<String, Object> all() {
     GltfMaterials materials = new GltfMaterials(extensions);
-    List<Map<String, Object>> written = scene.surfaces().stream().map(materials::material).toList();
+    List<String> names = scene.identifiers();
+    List<Map<String, Object>> written = new ArrayList<>();
+    for (int i = 0; i < names.size(); i++) {
+      written.add(materials.material(scene.surfaces().get(i), names.get(i)));
+    }
     GltfBuffer geometry = new GltfBuffer(scene);
     for (int i = 0; i < scene.shapes().size(); i++) {
       nodes.add(ordered("name", scene.shapes().get(i).name(), "mesh", i));

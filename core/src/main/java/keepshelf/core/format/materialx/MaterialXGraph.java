@@ -1,5 +1,6 @@
 package keepshelf.core.format.materialx;
 
+import java.util.Map;
 import keepshelf.core.format.Numbers;
 import keepshelf.core.format.SurfaceDocument;
 import keepshelf.core.format.SurfaceDocument.Texture;
@@ -10,6 +11,10 @@ import keepshelf.core.format.SurfaceDocument.Use;
  * by texture coordinates, or laid on from three sides by the place in the object.
  */
 final class MaterialXGraph {
+  /** Units of length that the standard has names for, by how many of them a metre is. */
+  private static final Map<Double, String> UNITS =
+      Map.of(1.0, "meter", 10.0, "decimeter", 100.0, "centimeter", 1000.0, "millimeter");
+
   private final XmlText xml;
   private final SurfaceDocument document;
 
@@ -88,8 +93,28 @@ final class MaterialXGraph {
   private void axes() {
     String w = Numbers.plain(document.tileMetres() * document.unitsPerMetre());
     String h = Numbers.plain(document.tileHeightMetres() * document.unitsPerMetre());
-    control(
-        "tile_size", "vector3", w + ", " + h + ", " + w, "Tile size (scene units)", "Placement");
+    String size = w + ", " + h + ", " + w;
+    String unit = UNITS.get(document.unitsPerMetre());
+    if (unit == null) {
+      control("tile_size", "vector3", size, "Tile size (scene units)", "Placement");
+    } else {
+      xml.leaf(
+          "input",
+          "name",
+          "tile_size",
+          "type",
+          "vector3",
+          "value",
+          size,
+          "unittype",
+          "distance",
+          "unit",
+          unit,
+          "uiname",
+          "Tile size",
+          "uifolder",
+          "Placement");
+    }
     control("offset", "vector3", "0, 0, 0", "Offset (scene units)", "Placement");
     control("blend", "float", "0.2", "Blending of the sides", "Placement");
     strength();
@@ -142,7 +167,8 @@ final class MaterialXGraph {
   }
 
   private void file(String input, Texture t) {
-    if (t.use() == Use.COLOUR) {
+    // Marked as a colour, a file of this node brings the standard's own generator down.
+    if (t.use() == Use.COLOUR && !document.triplanar()) {
       xml.leaf(
           "input",
           "name",
@@ -161,6 +187,11 @@ final class MaterialXGraph {
   /** What turns the picture's samples into what the input takes. */
   private void after(Texture t) {
     switch (t.use()) {
+      case COLOUR -> {
+        if (document.triplanar()) {
+          linear(t.input());
+        }
+      }
       case NORMAL -> {
         xml.open("normalmap", "name", lastNode(t), "type", "vector3");
         xml.from("in", "vector3", t.input() + "_image");
@@ -176,15 +207,33 @@ final class MaterialXGraph {
         // Half grey stays where it is, so that the object keeps its size.
         xml.open("subtract", "name", lastNode(t), "type", "float");
         xml.from("in1", "float", t.input() + "_image");
-        xml.value("in2", "float", "0.5");
+        xml.value("in2", "float", Numbers.plain(document.displacementMiddle()));
         xml.close();
       }
       default -> {}
     }
   }
 
-  private static String lastNode(Texture t) {
+  /**
+   * The sRGB curve undone by nodes: ((c + 0.055) / 1.055) ^ 2.4, whose straight end near black is
+   * less than a thousandth away from it. (IEC 61966-2-1)
+   */
+  private void linear(String input) {
+    step(input + "_raised", "add", input + "_image", "0.055");
+    step(input + "_scaled", "divide", input + "_raised", "1.055");
+    step(input + "_linear", "power", input + "_scaled", "2.4");
+  }
+
+  private void step(String name, String category, String from, String number) {
+    xml.open(category, "name", name, "type", "color3");
+    xml.from("in1", "color3", from);
+    xml.value("in2", "float", number);
+    xml.close();
+  }
+
+  private String lastNode(Texture t) {
     return switch (t.use()) {
+      case COLOUR -> t.input() + (document.triplanar() ? "_linear" : "_image");
       case NORMAL -> "normal_map";
       case GREY_AS_COLOUR -> t.input() + "_color";
       case DISPLACEMENT -> "height_centred";

@@ -136,8 +136,7 @@ public final class MaterialXWriter {
     xml.close();
     xml.open("light", "name", name, "type", "lightshader");
     xml.from("edf", "EDF", "EDF_" + name);
-    String bright = Numbers.plain(d.brightness());
-    xml.value("intensity", "color3", bright + ", " + bright + ", " + bright);
+    xml.value("intensity", "float", Numbers.plain(d.brightness()));
     xml.close();
   }
 }

@@ -69,7 +69,7 @@ public final class MtlWriter {
       } else if (t.use() == Use.DISPLACEMENT) {
         // Half grey stays where it is, so that the object keeps its size.
         b.append("-mm ")
-            .append(Numbers.plain(-d.displacementScale() / 2))
+            .append(Numbers.plain(-d.displacementScale() * d.displacementMiddle()))
             .append(' ')
             .append(Numbers.plain(d.displacementScale()))
             .append(' ');

@@ -21,6 +21,9 @@ public final class ObjWriter {
     b.append("# lengths are in units of ")
         .append(Numbers.plain(1 / scene.unitsPerMetre()))
         .append(" m\n");
+    if (scene.upZ()) {
+      b.append("# z points upwards\n");
+    }
     if (library != null) {
       b.append("mtllib ").append(library).append('\n');
     }

@@ -134,7 +134,7 @@ final class UsdMaterial {
       out.line(3, "float4 inputs:bias = (-1, -1, -1, 0)");
     } else if (t.use() == Use.DISPLACEMENT) {
       // Half grey stays where it is, so that the object keeps its size.
-      String half = Numbers.plain(-document.displacementScale() / 2);
+      String half = Numbers.plain(-document.displacementScale() * document.displacementMiddle());
       out.line(3, "float4 inputs:bias = (" + half + ", " + half + ", " + half + ", 0)");
     }
     out.line(3, "asset inputs:file = " + UsdText.asset(t.file()));
