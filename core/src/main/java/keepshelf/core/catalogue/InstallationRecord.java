@@ -1,5 +1,6 @@
 package keepshelf.core.catalogue;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.nio.file.Path;
 import java.util.List;
 import keepshelf.core.model.MapRole;
@@ -65,7 +66,8 @@ public record InstallationRecord(
                     f.from(),
                     f.conversions(),
                     f.sha256(),
-                    f.bytes()))
+                    f.bytes(),
+                    f.sources()))
             .toList(),
         leftOut,
         installedAt,
@@ -87,9 +89,28 @@ public record InstallationRecord(
    * @param conversions what was done to it
    * @param sha256 of what was written
    * @param bytes of what was written
+   * @param sources SHA-256 of the maps it was made of; null in receipts of earlier versions, and
+   *     for documents
    */
   public record InstalledFile(
-      String path, MapRole role, String from, List<String> conversions, String sha256, long bytes) {
+      String path,
+      MapRole role,
+      String from,
+      List<String> conversions,
+      String sha256,
+      long bytes,
+      @JsonInclude(JsonInclude.Include.NON_NULL) List<String> sources) {
+    /** A document, or a picture of which nothing more is known. */
+    public InstalledFile(
+        String path,
+        MapRole role,
+        String from,
+        List<String> conversions,
+        String sha256,
+        long bytes) {
+      this(path, role, from, conversions, sha256, bytes, null);
+    }
+
     /** Whether it lies inside a package that has a receipt of its own. */
     public boolean packaged() {
       return path.contains("!/");

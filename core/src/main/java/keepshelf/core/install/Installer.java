@@ -80,8 +80,27 @@ public final class Installer {
     InstallOptions o = i.options().finished(finishNow(i, now));
     // A resolution that the newer version does not have becomes its largest.
     boolean has = o.resolution() == null || now.item().resolutions().contains(o.resolution());
-    return new PlanMaker(shelf, catalogue, now, host(i), has ? o : o.at(null))
-        .plan(newer.isPresent() ? i : null);
+    InstallPlan plan =
+        new PlanMaker(shelf, catalogue, now, host(i), has ? o : o.at(null))
+            .plan(newer.isPresent() ? i : null);
+    if (newer.isPresent() || plan.id().equals(i.id())) {
+      return plan;
+    }
+    // It was made of an item that was let go: what stands for that now takes its place.
+    if (catalogue.installation(plan.id()).isPresent()) {
+      throw new ShelfException(
+          Problem.error(
+              "installed-twice",
+              i.document(),
+              "“"
+                  + now.item().name()
+                  + "” is installed in "
+                  + i.host()
+                  + " beside "
+                  + i.document()
+                  + ", which it has taken the place of. Uninstall that one when no scene uses it."));
+    }
+    return new PlanMaker(shelf, catalogue, now, host(i), has ? o : o.at(null)).plan(i);
   }
 
   private HostRecord host(InstallationRecord i) throws ShelfException {
@@ -195,6 +214,20 @@ public final class Installer {
           "The finish “"
               + i.options().finish().name()
               + "” was changed since. Update to have it as it is now.");
+    }
+    Optional<String> changes = ChangedSources.of(shelf, i, item.get());
+    if (changes.isPresent()) {
+      return outdated(
+          i,
+          "other-sources",
+          i.document()
+              + " still shows pictures that “"
+              + item.get().item().name()
+              + "” has taken the place of. Renew to have those of “"
+              + item.get().item().name()
+              + "”; what changes: "
+              + changes.get()
+              + ".");
     }
     List<String> has = item.get().item().resolutions();
     boolean largest = has.isEmpty() || has.getLast().equals(i.resolution());

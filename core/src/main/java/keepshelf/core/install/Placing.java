@@ -216,7 +216,8 @@ final class Placing {
               m.provenance(plan.item().pack().folder()),
               m.conversions(),
               w.sha256(),
-              w.bytes()));
+              w.bytes(),
+              m.parts().stream().map(x -> x.source().sha256()).distinct().toList()));
     }
     for (Map.Entry<String, byte[]> e : HostDocuments.of(plan).entrySet()) {
       Path to = fresh.resolve(e.getKey());
@@ -279,7 +280,8 @@ final class Placing {
                 f.from(),
                 f.conversions(),
                 f.sha256(),
-                f.bytes()));
+                f.bytes(),
+                f.sources()));
       }
       Files.deleteIfExists(fresh.resolve(inside.toString()));
     }

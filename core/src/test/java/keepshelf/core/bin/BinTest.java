@@ -200,12 +200,47 @@ class BinTest {
       ShelvedItem cord = shelf.item("shore_cord");
       var plan = shelf.installer().plan(cord, shelf.catalogue().hosts().getFirst(), null, null);
       shelf.installer().install(plan, Progress.NONE);
+      assertThat(state(shelf)).isEqualTo("current");
       BinEntry e = letGo(shelf, "shore_cord", "tarred_rope", false);
       assertThat(shelf.usedIn())
           .containsExactly(
               Map.entry(shelf.item("tarred_rope").item().id(), List.of("Lanternhouse")));
+      // The files are identical, so the host shows what is kept.
+      assertThat(state(shelf)).isEqualTo("current");
       shelf.bin().bringBack(e);
       assertThat(shelf.usedIn()).containsOnlyKeys(cord.item().id());
+      assertThat(state(shelf)).isEqualTo("current");
+    }
+  }
+
+  private static String state(Shelf shelf) {
+    var i = shelf.catalogue().installations().getFirst();
+    return shelf.installer().state(i).kind().id();
+  }
+
+  @Test
+  void anInstallationOfWhatWasLetGoIsRenewedInItsPlace() throws Exception {
+    try (Shelf shelf = Shelf.open(root)) {
+      Path host = Files.createDirectory(dir.resolve("host"));
+      shelf.installer().addHost(new HostRecord("Lanternhouse", "lanternhouse", host.toString()));
+      var plan =
+          shelf
+              .installer()
+              .plan(shelf.item("net_mesh"), shelf.catalogue().hosts().getFirst(), null, null);
+      var before = shelf.installer().install(plan, Progress.NONE);
+      letGo(shelf, "net_mesh", "tarred_rope", false);
+      var stale = shelf.catalogue().installations().getFirst();
+      assertThat(state(shelf)).isEqualTo("outdated");
+      assertThat(shelf.installer().state(stale).problems().getFirst().message())
+          .contains("Tarred Rope")
+          .contains("what changes");
+      var renewal = shelf.installer().renewal(shelf.catalogue().installations().getFirst());
+      var after = shelf.installer().install(renewal, Progress.NONE);
+      assertThat(Path.of(after.document()).getParent())
+          .isEqualTo(Path.of(before.document()).getParent());
+      assertThat(shelf.catalogue().installations()).hasSize(1);
+      assertThat(state(shelf)).isEqualTo("current");
+      assertThat(after.item()).isEqualTo(shelf.item("tarred_rope").item().id());
     }
   }
 
