@@ -63,14 +63,12 @@ final class Output {
     line().getErr().flush();
   }
 
-  /** Prints warnings and errors to standard error; true when there was any. */
+  /** Prints problems to standard error; true when there was any warning or error. */
   boolean problems(Collection<Problem> problems) {
     boolean any = false;
     for (Problem p : problems) {
-      if (p.severity() != Problem.Severity.NOTE) {
-        problem(p);
-        any = true;
-      }
+      problem(p);
+      any |= p.severity() != Problem.Severity.NOTE;
     }
     return any;
   }

@@ -98,7 +98,8 @@ public final class Installer {
                   + i.host()
                   + " beside "
                   + i.document()
-                  + ", which it has taken the place of. Uninstall that one when no scene uses it."));
+                  + ", which it has taken the place of. Uninstall that one when no scene uses"
+                  + " it."));
     }
     return new PlanMaker(shelf, catalogue, now, host(i), has ? o : o.at(null)).plan(i);
   }

@@ -208,25 +208,34 @@ public final class ArrivalReader {
       for (UnpackedFile f : report.files()) {
         String shown = path + "!/" + f.entry();
         unpacked.put(shown, f);
-        raw.add(
-            new Raw(
-                shown,
-                f.parts().stream()
-                    .map(p -> p.endsWith("!") ? p.substring(0, p.length() - 1) : p)
-                    .toList(),
-                f.path(),
-                f.size()));
+        raw.add(new Raw(shown, asDelivered(f), f.path(), f.size()));
       }
       List<SourceFile> files = probe(raw);
       PackText text = PackText.read(files);
       Recognition r = recognise(name(path), files, text.source());
-      return new Arrival(
-              path, origin, Arrival.Kind.ARCHIVE, workspace, unpacked, r, text, report.problems())
+      List<Problem> problems = new ArrayList<>(report.problems());
+      problems.addAll(PictureFiles.problems(files));
+      return new Arrival(path, origin, Arrival.Kind.ARCHIVE, workspace, unpacked, r, text, problems)
           .stamped(before);
     } catch (ShelfException | IOException | RuntimeException | StackOverflowError e) {
       Workspace.discard(workspace);
       throw e;
     }
+  }
+
+  /**
+   * Folders and name as the archive has them, for names that had to be made shorter on this disk:
+   * what they have in common is told by the whole of them.
+   */
+  private static List<String> asDelivered(UnpackedFile f) {
+    List<String> onDisk =
+        f.parts().stream().map(p -> p.endsWith("!") ? p.substring(0, p.length() - 1) : p).toList();
+    List<String> names =
+        java.util.Arrays.stream(f.entry().replace("!/", "/").replace('\\', '/').split("/"))
+            .filter(p -> !p.isEmpty() && !p.equals("."))
+            .toList();
+    boolean shortened = onDisk.getLast().length() < names.getLast().length();
+    return shortened && names.size() == onDisk.size() ? names : onDisk;
   }
 
   private Arrival folder(Path origin) throws IOException {
@@ -273,6 +282,7 @@ public final class ArrivalReader {
     List<SourceFile> files = probe(raw);
     PackText text = PackText.read(files);
     Recognition r = recognise(name(path), files, text.source());
+    problems.addAll(PictureFiles.problems(files));
     if (raw.isEmpty() && problems.isEmpty()) {
       problems.add(
           Problem.error(
@@ -289,7 +299,14 @@ public final class ArrivalReader {
                     path, List.of(origin.getFileName().toString()), origin, Files.size(origin))));
     Recognition r = recognise("", files, null);
     return new Arrival(
-        path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, PackText.NONE, List.of());
+        path,
+        origin,
+        Arrival.Kind.FOLDER,
+        null,
+        Map.of(),
+        r,
+        PackText.NONE,
+        PictureFiles.problems(files));
   }
 
   private Recognition recognise(String name, List<SourceFile> files, String source) {

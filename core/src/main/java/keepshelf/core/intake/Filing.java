@@ -71,6 +71,8 @@ public final class Filing {
    */
   public record Filed(PackRecord pack, boolean alreadyThere) {}
 
+  private static final int LONGEST_SLUG = 60;
+
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
   private final FilingStep.Listener listener;
@@ -351,7 +353,10 @@ public final class Filing {
             .toLowerCase(java.util.Locale.ROOT)
             .replaceAll("[^\\p{L}\\p{M}\\p{N}.]+", "-")
             .replaceAll("^[-.]+|[-.]+$", "");
-    return t.isEmpty() ? "unnamed" : t.length() > 60 ? t.substring(0, 60) : t;
+    if (t.length() > LONGEST_SLUG) {
+      t = t.substring(0, LONGEST_SLUG).replaceAll("[-.]+$", "");
+    }
+    return t.isEmpty() ? "unnamed" : t;
   }
 
   /** The pack on the shelf that has the very files of {@code arrival}; only told for archives. */

@@ -57,7 +57,8 @@ class ShelfFolderTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {".keepshelf/staging", ".keepshelf/journal", ".keepshelf/retired", "packs"})
+  @ValueSource(
+      strings = {".keepshelf/staging", ".keepshelf/journal", ".keepshelf/retired", "packs"})
   void aShelfWhoseOwnFoldersAreLinksIsRefused(String own) throws Exception {
     Path outside = Files.createDirectories(dir.resolve("outside/precious"));
     Path at = dir.resolve("shelf").resolve(own);

@@ -10,7 +10,7 @@ import keepshelf.core.recognise.SourceFile;
 /** What the preview surfaces of a USD text document say about its pictures. */
 final class UsdMentions {
   private static final Pattern PRIM =
-      Pattern.compile("def\\s{1,50}(Shader|Material)\\s{1,50}\"([^\"]{1,400})\"[^{]{0,4000}\\{");
+      Pattern.compile("def\\s{1,50}(Shader|Material)\\s{1,50}\"([^\"]{1,400})\"[^{]{0,600}\\{");
   private static final Pattern FILE =
       Pattern.compile("asset\\s{1,50}inputs:file\\s{0,50}=\\s{0,50}@([^@]{1,2000})@");
   private static final Pattern CONNECTION =
@@ -20,12 +20,16 @@ final class UsdMentions {
   /** A shader's statements take much less; what is longer is no shader. */
   private static final int LONGEST_BODY = 64 * 1024;
 
+  /** Materials stand in few kilobytes; what is longer holds geometry or worse. */
+  private static final int LONGEST = 2 << 20;
+
   /** More shaders than any pack has. */
   private static final int MOST_PRIMS = 20_000;
 
   private UsdMentions() {}
 
-  static void read(SourceFile document, String text, MentionCollector to) {
+  static void read(SourceFile document, String whole, MentionCollector to) {
+    String text = whole.length() > LONGEST ? whole.substring(0, LONGEST) : whole;
     Map<String, String> files = new HashMap<>();
     Map<String, String> surfaces = new HashMap<>();
     String material = document.stem();

@@ -1,0 +1,85 @@
+package keepshelf.core.intake;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.SourceFile;
+import keepshelf.imaging.io.ImageFormat;
+
+/** What is wrong with files that are named like pictures, as far as their beginning tells. */
+final class PictureFiles {
+  private static final int LOOKED_AT = 512;
+
+  private PictureFiles() {}
+
+  /** A problem for each that is empty, none, broken, or another kind of picture than it says. */
+  static List<Problem> problems(List<SourceFile> files) {
+    List<Problem> out = new ArrayList<>();
+    for (SourceFile f : files) {
+      Optional<ImageFormat> said = ImageFormat.ofName(f.name());
+      boolean system = f.name().startsWith("._") || f.parts().contains("__MACOSX");
+      if (said.isPresent() && f.onDisk() != null && !system) {
+        of(f, said.get()).ifPresent(out::add);
+      }
+    }
+    return out;
+  }
+
+  private static Optional<Problem> of(SourceFile f, ImageFormat said) {
+    if (f.size() == 0) {
+      return Optional.of(
+          Problem.warning(
+              "empty-file",
+              f.path(),
+              f.path() + " is empty. It was probably cut off on its way; fetch it again."));
+    }
+    if (f.trouble() != null) {
+      return Optional.of(
+          Problem.warning(
+              "unreadable-image",
+              f.path(),
+              f.path() + " cannot be read as a picture: " + f.trouble() + ". Fetch it again."));
+    }
+    if (f.info().isEmpty()) {
+      return Optional.of(
+          Problem.warning(
+              "not-a-picture",
+              f.path(),
+              f.path()
+                  + " is named like a picture, but holds "
+                  + (text(f.onDisk()) ? "text" : "something else")
+                  + ". It is kept with the pack; look at what was downloaded."));
+    }
+    ImageFormat is = f.info().get().format();
+    return is == said
+        ? Optional.empty()
+        : Optional.of(
+            Problem.note(
+                "wrong-ending",
+                f.path(),
+                f.path()
+                    + " is a picture of the format "
+                    + is.id().toUpperCase(Locale.ROOT)
+                    + ", not what its name ends in. It is treated as what it is."));
+  }
+
+  /** Whether a file begins like a text. */
+  private static boolean text(Path file) {
+    try (InputStream in = Files.newInputStream(file)) {
+      for (byte b : in.readNBytes(LOOKED_AT)) {
+        if (b >= 0 && b < 32 && b != '\n' && b != '\r' && b != '\t') {
+          return false;
+        }
+      }
+      return true;
+    } catch (IOException e) {
+      return false;
+    }
+  }
+}
