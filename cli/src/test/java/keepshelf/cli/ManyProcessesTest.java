@@ -132,6 +132,14 @@ class ManyProcessesTest {
         assertThat((String) s.get("err")).as(s.toString()).isNotBlank();
       }
     }
+    // All of it was really done, not only refused.
+    for (String command : List.of("take-in", "edit", "install", "let-go", "backup", "move")) {
+      assertThat(said)
+          .as(command)
+          .anyMatch(s ->
+              s.get("args").toString().startsWith("[" + command)
+                  && !Integer.valueOf(Exit.FAILED).equals(s.get("rc")));
+    }
     sound(filed(said));
   }
 
@@ -244,6 +252,8 @@ class ManyProcessesTest {
         assertThat(shelf.installer().state(i).problems())
             .noneMatch(x -> x.code().startsWith("missing") || x.code().startsWith("altered"));
       }
+      // What is still to be installed waits there until somebody says to go on.
+      Files.deleteIfExists(shelf.folder().journal().resolve("wanted.queue"));
       assertThat(shelf.folder().journal()).isEmptyDirectory();
       assertThat(shelf.folder().staging()).isEmptyDirectory();
       try (var own = Files.walk(shelf.folder().own())) {

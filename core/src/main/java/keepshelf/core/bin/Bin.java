@@ -206,6 +206,13 @@ public final class Bin {
    */
   public void bringBack(BinEntry e) throws ShelfException {
     try (ShelfLock lock = ShelfLock.take(shelf)) {
+      if (!Files.isRegularFile(folder(shelf, e).resolve(RECORD))) {
+        throw new ShelfException(
+            Problem.error(
+                "no-such-entry",
+                e.id(),
+                "“" + e.name() + "” is not in the bin any more. Nothing was changed."));
+      }
       List<Move> moves = new ArrayList<>();
       Map<String, PackRecord> packs = new HashMap<>();
       for (BinEntry.Part part : e.parts()) {

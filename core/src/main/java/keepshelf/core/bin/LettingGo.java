@@ -119,6 +119,10 @@ public final class LettingGo {
     prove(plan);
     String name = plan.letGo().item().name();
     try (ShelfLock lock = ShelfLock.take(shelf)) {
+      refuseChanged(plan.letGo());
+      if (plan.keep() != null) {
+        refuseChanged(plan.keep());
+      }
       BinEntry entry = entry(plan);
       List<Move> moves = new ArrayList<>();
       List<String> gone = new ArrayList<>();
@@ -146,6 +150,26 @@ public final class LettingGo {
     } catch (IOException e) {
       throw new ShelfException(
           Problem.error("disk", name, DiskTrouble.sentence(e, "letting go of “" + name + "”")), e);
+    }
+  }
+
+  /** The plan was made before the lock was held: another process may have come first. */
+  private void refuseChanged(ShelvedItem planned) throws ShelfException {
+    ShelvedItem now = catalogue.item(planned.item().id()).orElse(null);
+    boolean same =
+        now != null
+            && now.item().maps().equals(planned.item().maps())
+            && now.pack().folder().equals(planned.pack().folder());
+    if (!same) {
+      throw new ShelfException(
+          Problem.error(
+              "changed-meanwhile",
+              planned.item().name(),
+              "“"
+                  + planned.item().name()
+                  + "” was "
+                  + (now == null ? "taken off the shelf" : "changed")
+                  + " meanwhile, so nothing was let go. Look at it and try again."));
     }
   }
 
@@ -185,11 +209,11 @@ public final class LettingGo {
     }
   }
 
-  private BinEntry entry(Plan plan) {
+  private BinEntry entry(Plan plan) throws ShelfException {
     Set<String> files = new HashSet<>(plan.files());
     List<BinEntry.Part> parts = new ArrayList<>();
     for (List<ShelvedItem> same : byPack(plan.letGo().item().id())) {
-      PackRecord pack = catalogue.pack(same.getFirst().pack().id()).orElseThrow();
+      PackRecord pack = catalogue.need(same.getFirst().pack().id());
       Set<String> ids = new HashSet<>();
       List<String> going = new ArrayList<>();
       for (ShelvedItem s : same) {
@@ -262,13 +286,13 @@ public final class LettingGo {
         .orElse(Bin.FOLDER);
   }
 
-  private void noteOrigin(Plan plan, Map<String, PackRecord> packs) {
+  private void noteOrigin(Plan plan, Map<String, PackRecord> packs) throws ShelfException {
     if (plan.keep() == null) {
       return;
     }
     String id = plan.keep().item().id();
     String pack = plan.keep().pack().id();
-    PackRecord p = packs.containsKey(pack) ? packs.get(pack) : catalogue.pack(pack).orElseThrow();
+    PackRecord p = packs.containsKey(pack) ? packs.get(pack) : catalogue.need(pack);
     packs.put(
         pack,
         p.withItems(

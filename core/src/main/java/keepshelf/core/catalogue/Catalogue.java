@@ -6,6 +6,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.NamingHabit;
 import keepshelf.imaging.colour.OkLab;
@@ -48,6 +50,24 @@ public interface Catalogue extends AutoCloseable {
 
   /** The pack with this id. */
   Optional<PackRecord> pack(String id);
+
+  /**
+   * The pack with this id, which was there a moment ago.
+   *
+   * @throws ShelfException when another process has taken it off the shelf since
+   */
+  default PackRecord need(String id) throws ShelfException {
+    return pack(id)
+        .orElseThrow(() ->
+            new ShelfException(
+                Problem.error(
+                    "pack-gone",
+                    id,
+                    "The pack "
+                        + id
+                        + " was taken off the shelf meanwhile. Nothing was changed; look at what is"
+                        + " there now.")));
+  }
 
   /** The pack whose folder, relative to the shelf, this is. */
   Optional<PackRecord> packInFolder(String folder);

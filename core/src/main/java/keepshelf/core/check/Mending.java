@@ -197,7 +197,7 @@ public final class Mending {
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       List<PackRecord> changed = new ArrayList<>();
       for (var e : byPack.entrySet()) {
-        changed.add(asItIs(catalogue.pack(e.getKey()).orElseThrow(), e.getValue()));
+        changed.add(asItIs(catalogue.need(e.getKey()), e.getValue()));
       }
       ShelfChange.of("Recording " + altered.size() + " files as they are", List.of(), changed)
           .run(shelf, catalogue, step -> {});

@@ -77,7 +77,7 @@ public final class ShelfCheck {
       List<BrokenFile> all = new ArrayList<>();
       for (String id : ids) {
         List<BrokenFile> of = broken.getOrDefault(id, List.of());
-        String folder = of.isEmpty() ? "" : catalogue.pack(id).orElseThrow().folder();
+        String folder = of.isEmpty() ? "" : catalogue.pack(id).map(PackRecord::folder).orElse("");
         List<BrokenFile> told =
             of.stream()
                 .map(b -> {
@@ -155,7 +155,8 @@ public final class ShelfCheck {
           public FileVisitResult visitFile(Path file, BasicFileAttributes a) {
             String at = relative(file);
             boolean record = at.endsWith(".pack.json") && at.split("/").length == 3;
-            if (!record && !mine.contains(at)) {
+            // A link is nobody's file: what it leads to may be anywhere.
+            if (a.isRegularFile() && !record && !mine.contains(at)) {
               out.add(at);
             }
             return FileVisitResult.CONTINUE;

@@ -107,7 +107,7 @@ public final class Editing {
     String what = "Keeping the invoice of " + nameOf(item);
     String at;
     try (ShelfLock lock = ShelfLock.take(shelf)) {
-      at = Papers.keep(shelf, catalogue.pack(pack).orElseThrow(), file);
+      at = Papers.keep(shelf, catalogue.need(pack), file);
     } catch (IOException e) {
       throw EditTrouble.disk(what, e);
     }
@@ -239,7 +239,7 @@ public final class Editing {
     String name = s.item().name();
     String what = "Moving “" + name + "” to another pack";
     try (ShelfLock lock = ShelfLock.take(shelf)) {
-      PackRecord from = catalogue.pack(s.pack().id()).orElseThrow();
+      PackRecord from = catalogue.need(s.pack().id());
       PackRecord to =
           catalogue
               .pack(pack)
@@ -310,7 +310,7 @@ public final class Editing {
     List<PackRecord> after = new ArrayList<>();
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       for (String id : packs) {
-        PackRecord p = catalogue.pack(id).orElseThrow();
+        PackRecord p = catalogue.need(id);
         PackRecord changed = how.apply(p);
         if (!Objects.equals(p, changed)) {
           before.add(p);

@@ -38,8 +38,7 @@ record ModelPlan(ModelFile file, List<Slot> slots) {
       InstallOptions options,
       List<String> remarks)
       throws ShelfException {
-    ShelvedModel model =
-        new ShelvedModel(shelf, item, catalogue.pack(item.pack().id()).orElseThrow());
+    ShelvedModel model = new ShelvedModel(shelf, item, catalogue.need(item.pack().id()));
     ModelFile file = model.file().orElse(null);
     ModelLook look = file == null ? null : model.look().orElse(null);
     if (look == null) {

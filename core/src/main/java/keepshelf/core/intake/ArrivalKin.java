@@ -67,8 +67,8 @@ public record ArrivalKin(
     arrival.recognition().items().forEach(i -> keys.add(Alike.folded(i.key())));
     ArrivalKin best = null;
     for (String id : catalogue.packsWithItems(keys)) {
-      PackRecord pack = catalogue.pack(id).orElseThrow();
-      Relation r = relation(arrival, pack);
+      PackRecord pack = catalogue.pack(id).orElse(null);
+      Relation r = pack == null ? null : relation(arrival, pack);
       if (r == null) {
         continue;
       }
