@@ -33,6 +33,7 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
           "normal-to-height",
           "normal-variance",
           "mend-normal",
+          "colour-profile",
           "level-height",
           "turn-vectors",
           "finish",

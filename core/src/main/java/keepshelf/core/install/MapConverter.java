@@ -20,15 +20,21 @@ import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.convert.NormalVariance;
 import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.convert.SpecGloss;
+import keepshelf.imaging.convert.ToSrgb;
 import keepshelf.imaging.convert.Vectors;
+import keepshelf.imaging.io.ColourTags;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Panorama;
 import keepshelf.imaging.rows.RowReader;
 
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 final class MapConverter {
+  /** Data whose file says something about colours is written without that. */
+  static final String STRIP = "strip-colour-tags";
+
   /** Conversions after which a picture of eight bits holds no more than eight bits. */
   private static final Set<String> EIGHT_BITS =
       Set.of(
@@ -61,6 +67,10 @@ final class MapConverter {
   static void write(PlannedMap m, InstallPlan plan, Path to) throws IOException {
     if (m.copied()) {
       copy(m.from(), to, plan.profile().files().links());
+      return;
+    }
+    if (m.conversions().equals(List.of(STRIP))) {
+      ColourTags.strip(m.from(), to, ImageFormat.ofId(m.format()).orElseThrow());
       return;
     }
     if (RowConverter.fits(m)) {
@@ -193,6 +203,7 @@ final class MapConverter {
                 p.channel(
                     Math.min(
                         keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1));
+            case "colour-profile" -> ToSrgb.of(p, Tags.of(part.source(), part.from()));
             case "mend-normal" ->
                 Adjust.applied(
                     Maps.withoutAlpha(p),

@@ -130,9 +130,16 @@ final class Planner {
     parts = withLostRelief(role, parts, main.tile(), size, after);
     boolean converted = !after.isEmpty() || parts.stream().anyMatch(p -> !p.steps().isEmpty());
     boolean light = fit.use() == Use.COLOUR && main.holdsLight();
-    if (light || (!converted && unreadable(main, fit.use()))) {
+    boolean kept = !converted;
+    if (light || (kept && unreadable(main, fit.use()))) {
       after.add("format");
       converted = true;
+      kept = false;
+    }
+    if (kept && fit.use() != Use.COLOUR && Tags.of(main, parts.getFirst().from()).any()) {
+      boolean whole = "png".equals(main.format()) || "jpeg".equals(main.format());
+      after.add(whole ? MapConverter.STRIP : "format");
+      converted = !whole;
     }
     boolean named =
         ImageFormat.ofName(main.path())

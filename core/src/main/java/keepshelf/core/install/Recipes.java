@@ -9,6 +9,7 @@ import keepshelf.core.finish.Finishing;
 import keepshelf.core.install.MapSources.Source;
 import keepshelf.core.install.PlannedMap.Part;
 import keepshelf.core.model.MapRole;
+import keepshelf.imaging.convert.ToSrgb;
 
 /** How each role that a host wants is got out of the maps that an item has. */
 final class Recipes {
@@ -57,6 +58,9 @@ final class Recipes {
     List<String> all = new ArrayList<>();
     if (s.channel() != null) {
       all.add("unpack");
+    }
+    if (role.colour() && ToSrgb.needed(Tags.of(s.map(), file.apply(s)))) {
+      all.add("colour-profile");
     }
     if (role == MapRole.NORMAL && adjusting.mends(s.map(), file.apply(s))) {
       all.add("mend-normal");
