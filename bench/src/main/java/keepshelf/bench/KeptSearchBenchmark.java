@@ -95,14 +95,17 @@ public class KeptSearchBenchmark {
     for (int k = 0; k < luma.length; k++) {
       luma[k] ^= (byte) r.nextInt(64);
     }
-    return new Fingerprint(new Descriptor(1024, 1024, 1, f, 0.5f, 0.5f, 0.5f, 30, i), luma);
+    return new Fingerprint(
+        new Descriptor(1024, 1024, 1, f, 0.5f, 0.5f, 0.5f, 30, i, false), luma, real.colour());
   }
 
   /** The same picture, but for one sample. */
   private static Fingerprint twin(Fingerprint f, int i) {
     Descriptor d = f.descriptor();
     return new Fingerprint(
-        new Descriptor(d.width(), d.height(), 1, d.features(), 0.5f, 0.5f, 0.5f, 30, i), f.luma());
+        new Descriptor(d.width(), d.height(), 1, d.features(), 0.5f, 0.5f, 0.5f, 30, i, false),
+        f.luma(),
+        f.colour());
   }
 
   /** Removes the catalogue. */

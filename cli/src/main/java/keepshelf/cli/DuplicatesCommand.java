@@ -54,6 +54,7 @@ final class DuplicatesCommand implements Callable<Integer> {
   public Integer call() throws ShelfException {
     List<Problem> problems = new ArrayList<>();
     List<DuplicateGroup> groups = new ArrayList<>();
+    List<ItemTwins> colourways = List.of();
     List<Picture> pictures;
     Duplicates found;
     if (paths.isEmpty()) {
@@ -65,6 +66,7 @@ final class DuplicatesCommand implements Callable<Integer> {
         for (ItemTwins t : TwinFinder.of(found.pairs(), items)) {
           groups.add(group(t, Advice.of(t.a(), t.b(), used)));
         }
+        colourways = TwinFinder.colourways(found.pairs(), items);
         groups.sort(Comparator.comparingLong(DuplicateGroup::recoverableBytes).reversed());
       }
     } else {
@@ -78,9 +80,19 @@ final class DuplicatesCommand implements Callable<Integer> {
       Map<String, Object> m = new LinkedHashMap<>();
       m.put("groups", groups.stream().map(DuplicatesCommand::json).toList());
       m.put("pairs", found.pairs().stream().map(DuplicatesCommand::json).toList());
+      m.put("colourways", colourways.stream().map(DuplicatesCommand::colourway).toList());
       out.json(m);
     } else {
       groups.forEach(this::text);
+      colourways.forEach(t ->
+          out.say(
+              "colourway: "
+                  + t.reasons().getFirst()
+                  + " ("
+                  + t.a().item().id()
+                  + ", "
+                  + t.b().item().id()
+                  + "). They can stand as one: open Duplicates and join them."));
       out.say(
           groups.isEmpty()
               ? "Nothing is there twice among " + pictures.size() + " pictures."
@@ -100,7 +112,9 @@ final class DuplicatesCommand implements Callable<Integer> {
       }
     }
     List<String> reasons = new ArrayList<>(t.reasons());
-    reasons.add("“" + keep.item().name() + "” first: " + advice.sentence());
+    String first = "“" + t.a().item().name() + "” (" + t.a().item().id() + ")";
+    String second = "“" + t.b().item().name() + "” (" + t.b().item().id() + ")";
+    reasons.add(advice.inNames(first, second));
     return new DuplicateGroup(
         t.relation() == ItemTwins.Relation.NEWER_VERSION
             ? DuplicateGroup.Relation.NEWER_VERSION
@@ -117,7 +131,7 @@ final class DuplicatesCommand implements Callable<Integer> {
             "%s, %.1f MB to recover: %s",
             g.relation().id(),
             g.recoverableBytes() / 1e6,
-            g.reasons().getFirst()));
+            String.join("; ", g.reasons())));
     g.members().forEach(p -> out.say("    " + p.path()));
   }
 
@@ -127,6 +141,14 @@ final class DuplicatesCommand implements Callable<Integer> {
     m.put("members", g.members().stream().map(DuplicatesCommand::json).toList());
     m.put("reasons", g.reasons());
     m.put("recoverable_bytes", g.recoverableBytes());
+    return m;
+  }
+
+  private static Map<String, Object> colourway(ItemTwins t) {
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("a", t.a().item().id());
+    m.put("b", t.b().item().id());
+    m.put("reasons", t.reasons());
     return m;
   }
 

@@ -53,11 +53,20 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     List<Fact> facts = new ArrayList<>();
     ItemRecord x = a.item();
     ItemRecord y = b.item();
-    facts.add(fact("Size", size(x), size(y), largest(x) - largest(y), 4, "larger"));
+    int detail = detail(x, y);
+    facts.add(
+        fact(
+            "Size",
+            size(x),
+            size(y),
+            // Pixels that hold no more than fewer would are no reason to keep them.
+            Integer.signum(largest(x) - largest(y)) == detail ? detail : 0,
+            4,
+            "larger"));
     facts.add(fact("Stored", depth(x), depth(y), quality(x) - quality(y), 3, "stored better"));
     facts.add(
         fact("Maps", maps(x, y), maps(y, x), x.roles().size() - y.roles().size(), 2, "more maps"));
-    facts.add(fact("Sharpness", sharp(x), sharp(y), trueSize(x) - trueSize(y), 4, "sharper"));
+    facts.add(fact("Sharpness", sharp(x), sharp(y), detail, 4, "sharper"));
     int newer = VersionOrder.NUMBERS.compare(a.pack().version(), b.pack().version());
     boolean onePack = a.pack().name().equalsIgnoreCase(b.pack().name());
     facts.add(fact("Version", version(a), version(b), onePack ? newer : 0, 6, "newer"));
@@ -82,6 +91,15 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
         score > 0 || (score == 0 && a.pack().takenIn().compareTo(b.pack().takenIn()) <= 0);
     boolean combine = !missing(first ? x : y, first ? y : x).isEmpty();
     return new Advice(first, facts, combine, sentence(first, facts, combine, score));
+  }
+
+  /** The suggestion with names in the place of sides, where there are none. */
+  public String inNames(String first, String second) {
+    return sentence
+        .replace("the left one’s", first + "’s")
+        .replace("the right one’s", second + "’s")
+        .replace("the left one", first)
+        .replace("the right one", second);
   }
 
   private static Fact fact(
@@ -132,8 +150,10 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     return bits * 2 - (lossy(i) ? 1 : 0) * 9;
   }
 
+  /** Whether anything was ever stored with loss, also when it was saved in another format since. */
   private static boolean lossy(ItemRecord i) {
-    return i.mapsAt(null).stream().anyMatch(m -> "jpeg".equals(m.format()));
+    return i.mapsAt(null).stream().anyMatch(m -> "jpeg".equals(m.format()))
+        || i.problems().stream().anyMatch(p -> p.code().equals("jpeg-traces"));
   }
 
   private static String depth(ItemRecord i) {
@@ -165,18 +185,50 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
                     .collect(Collectors.joining(", ")));
   }
 
-  /** Longer side in pixels, halved when its pictures hold no more than half of that. */
-  private static int trueSize(ItemRecord i) {
-    return soft(i) ? largest(i) / 2 : largest(i);
+  /**
+   * Which of the two holds more detail in more of the roles that both have: 1, -1, or 0 when
+   * neither does.
+   */
+  private static int detail(ItemRecord x, ItemRecord y) {
+    int score = 0;
+    for (MapRole r : x.roles()) {
+      if (y.roles().contains(r)) {
+        score += Integer.signum(detail(x, r) - detail(y, r));
+      }
+    }
+    return Integer.signum(score);
   }
 
-  private static boolean soft(ItemRecord i) {
-    return i.problems().stream().anyMatch(p -> p.code().equals("low-detail"));
+  /** Longer side in pixels of the largest map in a role, half of it when it holds no more. */
+  private static int detail(ItemRecord i, MapRole role) {
+    int most = 0;
+    for (MapRecord m : i.maps()) {
+      if (m.role() == role) {
+        int side = Math.max(m.width(), m.height());
+        most = Math.max(most, soft(i, m) ? side / 2 : side);
+      }
+    }
+    return most;
+  }
+
+  private static boolean soft(ItemRecord i, MapRecord m) {
+    return i.problems().stream()
+        .anyMatch(p ->
+            p.code().equals("low-detail")
+                && (p.path() == null ? p.role() == m.role() : p.path().endsWith(m.path())));
   }
 
   private static String sharp(ItemRecord i) {
     String label = largest(i) == 0 ? "not known" : Resolution.label(largest(i));
-    return soft(i) ? "no detail above half of " + label : "true " + label;
+    List<String> soft =
+        i.mapsAt(null).stream()
+            .filter(m -> soft(i, m))
+            .map(m -> m.role().title().toLowerCase(Locale.ROOT))
+            .distinct()
+            .toList();
+    return soft.isEmpty()
+        ? "true " + label
+        : String.join(", ", soft) + ": no detail above half of " + label;
   }
 
   private static String version(ShelvedItem s) {

@@ -3,16 +3,19 @@ package keepshelf.core.duplicates;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.duplicates.DuplicatePair.Relation;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
@@ -29,8 +32,8 @@ import keepshelf.imaging.pixel.PixelMemory;
  * their pixels. An index proposes pairs, and only those are compared.
  */
 public final class DuplicateFinder {
-  /** Mean values that differ by more than this were changed on purpose. */
-  private static final double RECOLOURED = 0.03;
+  /** Of more identical files than that each is paired with the first only. */
+  private static final int MOST_IN_PAIRS = 60;
 
   private final List<Problem> problems = new ArrayList<>();
   private final Consumer<String> looking;
@@ -77,11 +80,7 @@ public final class DuplicateFinder {
     for (List<Picture> same : byHash.values()) {
       if (same.size() > 1) {
         groups.add(identical(same));
-        for (int i = 1; i < same.size(); i++) {
-          pairs.add(
-              new DuplicatePair(
-                  same.getFirst(), same.get(i), Relation.IDENTICAL, 1, "the files are identical"));
-        }
+        pairs.addAll(identicalPairs(same));
       }
     }
     List<Picture> different = byHash.values().stream().map(List::getFirst).toList();
@@ -90,7 +89,9 @@ public final class DuplicateFinder {
       // What holds for a picture holds for every identical copy of it.
       for (Picture a : byHash.get(p.a().sha256())) {
         for (Picture b : byHash.get(p.b().sha256())) {
-          pairs.add(new DuplicatePair(a, b, p.relation(), p.confidence(), p.reason()));
+          if (comparable(a, b)) {
+            pairs.add(new DuplicatePair(a, b, p.relation(), p.confidence(), p.reason(), p.match()));
+          }
         }
       }
     }
@@ -106,18 +107,73 @@ public final class DuplicateFinder {
         DuplicateGroup.Relation.IDENTICAL_FILE, same, List.of("the files are identical"), free);
   }
 
+  /** Each with each, as far as they can stand for the same: of three items all are twins. */
+  private static List<DuplicatePair> identicalPairs(List<Picture> same) {
+    List<DuplicatePair> out = new ArrayList<>();
+    for (int i = 0; i < same.size(); i++) {
+      for (int j = i + 1; j < same.size(); j++) {
+        boolean wanted = i == 0 || same.size() <= MOST_IN_PAIRS;
+        if (wanted && comparable(same.get(i), same.get(j)) && !negative(same.get(i), same.get(j))) {
+          out.add(
+              new DuplicatePair(
+                  same.get(i), same.get(j), Relation.IDENTICAL, 1, "the files are identical"));
+        }
+      }
+    }
+    return out;
+  }
+
   private List<DuplicatePair> derived(List<Picture> pictures) {
     Map<Picture, Descriptor> found = new ConcurrentHashMap<>();
     pictures.parallelStream().forEach(p -> describe(p, found));
+    List<DuplicatePair> out = samePixels(pictures, found);
+    Set<List<Picture>> done = new HashSet<>();
+    out.forEach(p -> done.add(List.of(p.a(), p.b())));
     List<Picture> known =
         pictures.stream().filter(p -> found.containsKey(p) && found.get(p).comparable()).toList();
     Index index = new Index(known.stream().map(found::get).toList());
     ThreadLocal<Matcher> matchers = ThreadLocal.withInitial(Matcher::new);
-    return index.pairs().parallelStream()
-        .filter(c -> comparable(known.get(c.a()), known.get(c.b())))
-        .map(c -> pair(known.get(c.a()), known.get(c.b()), prints, matchers.get()))
-        .flatMap(Optional::stream)
-        .collect(Collectors.toCollection(ArrayList::new));
+    out.addAll(
+        index.pairs().parallelStream()
+            .filter(c -> comparable(known.get(c.a()), known.get(c.b())))
+            .filter(c ->
+                !done.contains(List.of(known.get(c.a()), known.get(c.b())))
+                    && !done.contains(List.of(known.get(c.b()), known.get(c.a()))))
+            .map(c -> pair(known.get(c.a()), known.get(c.b()), prints, matchers.get()))
+            .flatMap(Optional::stream)
+            .toList());
+    return out;
+  }
+
+  /** Pictures of the very same pixels need no contrast to be known. */
+  private static List<DuplicatePair> samePixels(
+      List<Picture> pictures, Map<Picture, Descriptor> found) {
+    Map<Long, List<Picture>> byPixels = new LinkedHashMap<>();
+    for (Picture p : pictures) {
+      if (found.containsKey(p)) {
+        byPixels.computeIfAbsent(found.get(p).pixels(), h -> new ArrayList<>()).add(p);
+      }
+    }
+    List<DuplicatePair> out = new ArrayList<>();
+    for (List<Picture> same : byPixels.values()) {
+      for (int i = 0; i < same.size() && same.size() <= MOST_IN_PAIRS; i++) {
+        for (int j = i + 1; j < same.size(); j++) {
+          if (comparable(same.get(i), same.get(j)) && !negative(same.get(i), same.get(j))) {
+            out.add(samePixels(same.get(i), same.get(j)));
+          }
+        }
+      }
+    }
+    return out;
+  }
+
+  private static DuplicatePair samePixels(Picture a, Picture b) {
+    return new DuplicatePair(
+        a,
+        b,
+        Relation.RE_ENCODED,
+        1,
+        "the files differ, but the decoded pictures are the same, pixel for pixel");
   }
 
   /** What {@code a} and {@code b} have to do with each other, if anything. */
@@ -127,23 +183,32 @@ public final class DuplicateFinder {
     if (fa.isEmpty() || fb.isEmpty()) {
       return Optional.empty();
     }
-    if (fa.get().descriptor().pixels() == fb.get().descriptor().pixels()) {
-      return Optional.of(
-          new DuplicatePair(
-              a,
-              b,
-              Relation.RE_ENCODED,
-              1,
-              "the files differ, but the decoded pictures are the same, pixel for pixel"));
+    Descriptor da = fa.get().descriptor();
+    Descriptor db = fb.get().descriptor();
+    boolean negative = negative(a, b);
+    if (da.pixels() == db.pixels() && !negative) {
+      return Optional.of(samePixels(a, b));
     }
-    Match m = matcher.compare(fa.get(), fb.get());
+    if (da.vectors() != db.vectors()) {
+      return Optional.empty();
+    }
+    Match m = matcher.compare(fa.get(), fb.get(), negative);
     return m.same() ? Optional.of(pair(a, b, m)) : Optional.empty();
   }
+
+  /** Whether one is what the other is the negative of, by their roles. */
+  private static boolean negative(Picture a, Picture b) {
+    return a.role() != b.role() && SHINE.contains(a.role()) && SHINE.contains(b.role());
+  }
+
+  /** Roles of one thing, seen from both ends. */
+  private static final Set<MapRole> SHINE = EnumSet.of(MapRole.GLOSS, MapRole.ROUGHNESS);
 
   /** Maps of one item are kin by nature, and maps in different roles are no copies. */
   private static boolean comparable(Picture a, Picture b) {
     boolean sameItem = a.item() != null && a.item().equals(b.item());
-    boolean otherRole = a.role() != null && b.role() != null && a.role() != b.role();
+    boolean otherRole =
+        a.role() != null && b.role() != null && a.role() != b.role() && !negative(a, b);
     return !sameItem && !otherRole;
   }
 
@@ -185,15 +250,18 @@ public final class DuplicateFinder {
   private static DuplicatePair pair(Picture a, Picture b, Match m) {
     List<String> done = new ArrayList<>();
     Relation r = Relation.RE_ENCODED;
-    if (Math.abs(m.scale() - 1) > 0.01) {
+    if (m.resized()) {
       r = Relation.RESIZED;
-      done.add(String.format(Locale.ROOT, "%s is %.3g times as large", fileName(b), m.scale()));
-    }
-    if (m.colourDifference() > RECOLOURED) {
-      r = Relation.RECOLOURED;
+      boolean evenly = Math.abs(m.scaleX() - m.scaleY()) < 0.01;
       done.add(
-          String.format(
-              Locale.ROOT, "their mean values differ by %.0f %%", m.colourDifference() * 100));
+          evenly
+              ? String.format(Locale.ROOT, "%s is %.3g times as large", fileName(b), m.scaleX())
+              : String.format(
+                  Locale.ROOT,
+                  "%s is %.3g times as wide and %.3g times as high",
+                  fileName(b),
+                  m.scaleX(),
+                  m.scaleY()));
     }
     if (m.shifted()) {
       r = Relation.SHIFTED;
@@ -212,8 +280,24 @@ public final class DuplicateFinder {
       r = Relation.MIRRORED;
       done.add("it is mirrored");
     }
+    if (m.inverted()) {
+      r = Relation.INVERTED;
+      done.add("one is the negative of the other, as gloss is of roughness");
+    }
+    if (m.greenTurnedOver()) {
+      r = Relation.GREEN_TURNED_OVER;
+      done.add("green is turned over: they are one normal map of both handednesses");
+    }
+    if (m.recoloured()) {
+      r = Relation.RECOLOURED;
+      done.add(
+          String.format(
+              Locale.ROOT,
+              "their colours differ by ΔE %.1f on average (compression stays below 1)",
+              m.colourDifference()));
+    }
     if (m.tiling() != 1) {
-      r = Relation.CROPPED;
+      r = r == Relation.RECOLOURED ? r : Relation.CROPPED;
       double times = Math.max(m.tiling(), 1 / m.tiling());
       done.add(
           String.format(
@@ -231,7 +315,7 @@ public final class DuplicateFinder {
             + what
             + String.join(", ", done);
     double confidence = Math.min(0.995, 0.75 + 0.3 * m.sharpness());
-    return new DuplicatePair(a, b, r, Math.round(confidence * 1000) / 1000.0, reason);
+    return new DuplicatePair(a, b, r, Math.round(confidence * 1000) / 1000.0, reason, m);
   }
 
   private static String fileName(Picture p) {
@@ -242,7 +326,9 @@ public final class DuplicateFinder {
   private static List<DuplicateGroup> sameMaps(
       List<DuplicatePair> pairs, Map<String, List<Picture>> byHash) {
     Map<Picture, Picture> root = new LinkedHashMap<>();
-    for (DuplicatePair p : pairs) {
+    // A recoloured picture is another one: it neither stands in for it nor can be let go of for it.
+    List<DuplicatePair> same = pairs.stream().filter(p -> p.relation().samePicture()).toList();
+    for (DuplicatePair p : same) {
       Picture a = find(root, p.a());
       Picture b = find(root, p.b());
       if (a != b) {
@@ -254,13 +340,15 @@ public final class DuplicateFinder {
     for (Picture p : List.copyOf(root.keySet())) {
       members.computeIfAbsent(find(root, p), r -> new ArrayList<>()).addAll(byHash.get(p.sha256()));
     }
-    for (DuplicatePair p : pairs) {
+    for (DuplicatePair p : same) {
       reasons.computeIfAbsent(find(root, p.a()), r -> new ArrayList<>()).add(p.reason());
     }
     List<DuplicateGroup> out = new ArrayList<>();
     members.forEach((r, all) -> {
       all.sort(Comparator.comparingLong(Picture::bytes).reversed());
-      long free = all.stream().skip(1).mapToLong(Picture::bytes).sum();
+      // Identical copies are counted where they are said to be identical.
+      Set<String> counted = new HashSet<>(Set.of(all.getFirst().sha256()));
+      long free = all.stream().filter(p -> counted.add(p.sha256())).mapToLong(Picture::bytes).sum();
       List<String> why = reasons.get(r).stream().distinct().limit(8).toList();
       out.add(new DuplicateGroup(DuplicateGroup.Relation.SAME_MAP, all, why, free));
     });

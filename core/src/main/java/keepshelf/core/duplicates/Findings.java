@@ -18,6 +18,7 @@ import keepshelf.core.problem.Problem;
  * @param twins items that are the same, most bytes first
  * @param files identical files that stand in several items
  * @param pictures pairs of pictures that are the same in items that are not
+ * @param colourways items that are the same in other colours
  * @param compared how many maps were looked at
  * @param problems pictures that could not be looked at
  */
@@ -25,6 +26,7 @@ public record Findings(
     List<ItemTwins> twins,
     List<DuplicateGroup> files,
     List<DuplicatePair> pictures,
+    List<ItemTwins> colourways,
     int compared,
     List<Problem> problems) {
   /** Copies the lists. */
@@ -32,6 +34,7 @@ public record Findings(
     twins = List.copyOf(twins);
     files = List.copyOf(files);
     pictures = List.copyOf(pictures);
+    colourways = List.copyOf(colourways);
     problems = List.copyOf(problems);
   }
 
@@ -46,6 +49,13 @@ public record Findings(
       explained.add(key(t.a().item().id(), t.b().item().id()));
       if (!apart.contains(KeptApart.of(t.a().item().id(), t.b().item().id()))) {
         twins.add(t);
+      }
+    }
+    List<ItemTwins> colourways = new ArrayList<>();
+    for (ItemTwins t : TwinFinder.colourways(found.pairs(), items)) {
+      explained.add(key(t.a().item().id(), t.b().item().id()));
+      if (!apart.contains(KeptApart.of(t.a().item().id(), t.b().item().id()))) {
+        colourways.add(t);
       }
     }
     twins.sort(
@@ -69,7 +79,7 @@ public record Findings(
                 !explained.contains(key(p.a().item(), p.b().item()))
                     && !apart.contains(KeptApart.of(p.a().sha256(), p.b().sha256())))
             .toList();
-    return new Findings(twins, files, pictures, compared, found.problems());
+    return new Findings(twins, files, pictures, colourways, compared, found.problems());
   }
 
   private static List<String> key(String a, String b) {

@@ -26,7 +26,9 @@ public record ItemTwins(
     NEWER_VERSION("newer-version"),
     OTHER_FORMAT("other-format"),
     OTHER_EDITION("other-edition"),
-    SAME_PICTURES("same-pictures");
+    SAME_PICTURES("same-pictures"),
+    /** The same in another colour: nothing to let go of, but to stand together. */
+    COLOURWAY("colourway");
 
     private final String id;
 

@@ -29,13 +29,22 @@ public final class TwinFinder {
           DuplicatePair.Relation.SHIFTED,
           DuplicatePair.Relation.ROTATED,
           DuplicatePair.Relation.MIRRORED,
-          DuplicatePair.Relation.RECOLOURED,
+          DuplicatePair.Relation.GREEN_TURNED_OVER,
           DuplicatePair.Relation.CROPPED);
 
   private TwinFinder() {}
 
   /** All twins among {@code items}; {@code pairs} are of their maps. */
   public static List<ItemTwins> of(List<DuplicatePair> pairs, List<ShelvedItem> items) {
+    return all(pairs, items).stream().filter(t -> t.relation() != Relation.COLOURWAY).toList();
+  }
+
+  /** Items that are the same in other colours: no twins, but to be shown as one. */
+  public static List<ItemTwins> colourways(List<DuplicatePair> pairs, List<ShelvedItem> items) {
+    return all(pairs, items).stream().filter(t -> t.relation() == Relation.COLOURWAY).toList();
+  }
+
+  private static List<ItemTwins> all(List<DuplicatePair> pairs, List<ShelvedItem> items) {
     Map<String, ShelvedItem> byId = new HashMap<>();
     items.forEach(s -> byId.put(s.item().id(), s));
     Map<String, Integer> packSizes = new HashMap<>();
@@ -52,14 +61,78 @@ public final class TwinFinder {
       }
     }
     List<ItemTwins> out = new ArrayList<>();
-    shared.forEach((key, same) -> {
+    shared.forEach((key, found) -> {
       ShelvedItem a = byId.get(key.get(0));
       ShelvedItem b = byId.get(key.get(1));
-      if (a != null && b != null && enough(a.item(), b.item(), same)) {
+      if (a == null || b == null || a.item().kind() != b.item().kind()) {
+        return;
+      }
+      List<DuplicatePair> together = alignedAlike(found);
+      List<DuplicatePair> same = together.stream().filter(TwinFinder::counts).toList();
+      boolean recoloured =
+          together.stream().anyMatch(p -> p.relation() == DuplicatePair.Relation.RECOLOURED);
+      if (sameColours(a.item(), b.item(), same) && enough(a.item(), b.item(), same)) {
         out.add(twins(a, b, same, packSizes));
+      } else if (colourway(a.item(), b.item(), same, recoloured)) {
+        out.add(colourway(a, b, together));
       }
     });
     return out;
+  }
+
+  private static boolean counts(DuplicatePair p) {
+    return p.relation().samePicture() || p.relation() == DuplicatePair.Relation.GREEN_TURNED_OVER;
+  }
+
+  /** All maps of two items lie over each other in one way: the way that most roles agree on. */
+  private static List<DuplicatePair> alignedAlike(List<DuplicatePair> pairs) {
+    List<DuplicatePair> best = List.of();
+    for (DuplicatePair p : pairs) {
+      List<DuplicatePair> like = pairs.stream().filter(p::alignedLike).toList();
+      if (roles(like).size() > roles(best).size()
+          || (roles(like).size() == roles(best).size() && like.size() > best.size())) {
+        best = like;
+      }
+    }
+    return best;
+  }
+
+  /** Whether the colours that both have are the same: two that differ there are colourways. */
+  private static boolean sameColours(ItemRecord a, ItemRecord b, List<DuplicatePair> same) {
+    Set<MapRole> both = common(a, b);
+    both.retainAll(Set.of(MapRole.BASE_COLOUR));
+    return roles(same).containsAll(both);
+  }
+
+  private static boolean colourway(
+      ItemRecord a, ItemRecord b, List<DuplicatePair> same, boolean recoloured) {
+    Set<MapRole> both = common(a, b);
+    if (!both.contains(MapRole.BASE_COLOUR)) {
+      return false;
+    }
+    Set<MapRole> rest = new HashSet<>(both);
+    rest.remove(MapRole.BASE_COLOUR);
+    Set<MapRole> agreed = new HashSet<>(roles(same));
+    agreed.retainAll(rest);
+    return recoloured
+        ? rest.isEmpty() || agreed.size() >= LEAST * rest.size()
+        : agreed.size() >= 2 && agreed.size() >= LEAST * rest.size();
+  }
+
+  private static ItemTwins colourway(ShelvedItem a, ShelvedItem b, List<DuplicatePair> pairs) {
+    List<String> reasons = new ArrayList<>();
+    reasons.add(
+        "“"
+            + b.item().name()
+            + "” is a colourway of “"
+            + a.item().name()
+            + "”: the same in"
+            + " another colour");
+    pairs.stream()
+        .filter(p -> p.relation() == DuplicatePair.Relation.RECOLOURED)
+        .findFirst()
+        .ifPresent(p -> reasons.add(p.reason()));
+    return new ItemTwins(a, b, Relation.COLOURWAY, pairs, reasons);
   }
 
   private static boolean enough(ItemRecord a, ItemRecord b, List<DuplicatePair> same) {
@@ -71,12 +144,13 @@ public final class TwinFinder {
     // One picture in common proves little, unless one picture is all there is.
     boolean single = a.roles().size() == 1 && b.roles().size() == 1;
     boolean lone = single || a.kind() != ItemKind.MATERIAL || b.kind() != ItemKind.MATERIAL;
-    return a.kind() == b.kind() && (roles.size() >= 2 || (common.size() == 1 && lone));
+    return roles.size() >= 2 || (common.size() == 1 && lone);
   }
 
   private static Set<MapRole> roles(List<DuplicatePair> same) {
     Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
-    same.forEach(p -> roles.add(p.a().role()));
+    same.stream().filter(p -> p.a().role() == p.b().role()).forEach(p -> roles.add(p.a().role()));
+    roles.remove(null);
     return roles;
   }
 
@@ -95,11 +169,20 @@ public final class TwinFinder {
     List<String> reasons = new ArrayList<>();
     int roles = roles(same).size();
     int common = common(a.item(), b.item()).size();
+    Set<MapRole> different = common(a.item(), b.item());
+    different.removeAll(roles(same));
     reasons.add(
         (roles == common ? "all " + common : roles + " of " + common)
             + (common == 1 ? " role" : " roles")
             + " that both have hold the same "
-            + (identical(same) ? "files" : "pictures"));
+            + (identical(same) ? "files" : "pictures")
+            + (different.isEmpty()
+                ? ""
+                : "; different: "
+                    + different.stream()
+                        .sorted()
+                        .map(x -> x.title().toLowerCase(java.util.Locale.ROOT))
+                        .collect(java.util.stream.Collectors.joining(", "))));
     reasons.add(
         switch (r) {
           case SAME_FILES -> "the same files came twice";
@@ -112,7 +195,7 @@ public final class TwinFinder {
                   + " of one pack";
           case OTHER_FORMAT -> "they are stored in different file formats";
           case OTHER_EDITION -> "they differ in resolution only";
-          case SAME_PICTURES -> changes(same);
+          case SAME_PICTURES, COLOURWAY -> changes(same);
         });
     return new ItemTwins(a, b, r, same, reasons);
   }

@@ -33,7 +33,7 @@ final class PrintTables {
                 + " ? and d.version = ?")
         .bind(0, sha256)
         .bind(1, Fingerprint.VERSION)
-        .map((r, c) -> new Fingerprint(Descriptor.ofBytes(r.getBytes(1)), r.getBytes(2)))
+        .map((r, c) -> Fingerprint.of(Descriptor.ofBytes(r.getBytes(1)), r.getBytes(2)))
         .findOne();
   }
 
@@ -58,7 +58,7 @@ final class PrintTables {
           sha,
           Fingerprint.VERSION,
           f.descriptor().toBytes());
-      h.execute("insert into luma(row, data) values (last_insert_rowid(), ?)", f.luma());
+      h.execute("insert into luma(row, data) values (last_insert_rowid(), ?)", f.comparedBy());
     });
   }
 }

@@ -43,8 +43,14 @@ class DuplicatesTest {
     return TestPacks.zip(dir.resolve(name), entries);
   }
 
-  private static Pixels darker(Pixels p) {
-    return p.mapLevels(-1, v -> v * 7 / 8);
+  /** Other bytes of the same picture, as whoever saves it again makes them. */
+  private static Pixels savedAgain(Pixels p) {
+    return p.mapLevels(-1, v -> v / 2 * 2);
+  }
+
+  /** Another colour of the same picture, of the same mean brightness. */
+  private static Pixels dyed(Pixels p) {
+    return p.mapLevels(0, v -> v * 5 / 8).mapLevels(2, v -> Math.min(255, v * 5 / 4));
   }
 
   @Test
@@ -54,8 +60,8 @@ class DuplicatesTest {
     slate.put("rough", stone(2));
     slate.put("ao", stone(3));
     Map<String, Pixels> bought = new LinkedHashMap<>();
-    bought.put("diff", darker(stone(1)));
-    bought.put("rough", darker(stone(2)));
+    bought.put("diff", savedAgain(stone(1)));
+    bought.put("rough", savedAgain(stone(2)));
     bought.put("ao", stone(9));
     Map<String, Pixels> other = new LinkedHashMap<>();
     other.put("diff", stone(21));
@@ -98,8 +104,8 @@ class DuplicatesTest {
     slate.put("diff", stone(1));
     slate.put("rough", stone(2));
     Map<String, Pixels> bought = new LinkedHashMap<>();
-    bought.put("diff", darker(stone(1)));
-    bought.put("rough", darker(stone(2)));
+    bought.put("diff", savedAgain(stone(1)));
+    bought.put("rough", savedAgain(stone(2)));
     Map<String, Pixels> other = new LinkedHashMap<>();
     other.put("diff", stone(31));
     other.put("rough", stone(32));
@@ -137,7 +143,7 @@ class DuplicatesTest {
     Path folder = Files.createDirectories(dir.resolve("old"));
     Files.write(folder.resolve("a.png"), TestPacks.png(stone(5)));
     Files.copy(folder.resolve("a.png"), folder.resolve("b.png"));
-    Files.write(folder.resolve("c.png"), TestPacks.png(darker(stone(5))));
+    Files.write(folder.resolve("c.png"), TestPacks.png(savedAgain(stone(5))));
     Files.write(
         folder.resolve("cut.png"),
         new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10, 0, 0, 0, 13});
@@ -158,5 +164,120 @@ class DuplicatesTest {
         .filteredOn(g -> g.relation() == DuplicateGroup.Relation.SAME_MAP)
         .flatExtracting(DuplicateGroup::members)
         .hasSize(3);
+  }
+
+  private static Pixels rolled(Pixels p, int dx, int dy) {
+    byte[] out = new byte[128 * 128 * 3];
+    for (int y = 0; y < 128; y++) {
+      for (int x = 0; x < 128; x++) {
+        for (int c = 0; c < 3; c++) {
+          out[((y + dy) % 128 * 128 + (x + dx) % 128) * 3 + c] =
+              (byte) Math.round(255 * p.value(x, y, c));
+        }
+      }
+    }
+    return Pixels.u8(128, 128, 3, out);
+  }
+
+  private static byte[] bmp(Pixels p) throws Exception {
+    var image = javax.imageio.ImageIO.read(new java.io.ByteArrayInputStream(TestPacks.png(p)));
+    var out = new java.io.ByteArrayOutputStream();
+    javax.imageio.ImageIO.write(image, "bmp", out);
+    return out.toByteArray();
+  }
+
+  private Findings findings(Map<String, Map<String, Pixels>> packs) throws Exception {
+    try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
+      for (var p : packs.entrySet()) {
+        Path zip = pack(p.getKey() + ".zip", p.getKey(), p.getValue());
+        shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+      }
+      return shelf.duplicates(n -> {});
+    }
+  }
+
+  private static Map<String, Pixels> maps(Pixels diff, Pixels rough, Pixels ao) {
+    Map<String, Pixels> m = new LinkedHashMap<>();
+    m.put("diff", diff);
+    m.put("rough", rough);
+    m.put("ao", ao);
+    return m;
+  }
+
+  @Test
+  void anotherColourIsNoCopyButAColourway() throws Exception {
+    Map<String, Map<String, Pixels>> packs = new LinkedHashMap<>();
+    packs.put("moss", maps(stone(1), stone(2), stone(3)));
+    packs.put("rust", maps(dyed(stone(1)), savedAgain(stone(2)), savedAgain(stone(3))));
+    Findings f = findings(packs);
+    assertThat(f.twins()).isEmpty();
+    assertThat(f.colourways()).hasSize(1);
+    assertThat(f.colourways().getFirst().reasons().getFirst()).contains("a colourway of");
+    assertThat(f.files()).isEmpty();
+    assertThat(f.pictures()).isEmpty();
+  }
+
+  @Test
+  void mapsThatLieOverEachOtherInDifferentWaysMakeNoTwins() throws Exception {
+    Map<String, Map<String, Pixels>> packs = new LinkedHashMap<>();
+    packs.put("moss", maps(stone(1), stone(2), stone(3)));
+    packs.put(
+        "rust", maps(rolled(stone(1), 40, 0), rolled(stone(2), 0, 70), rolled(stone(3), 20, 20)));
+    Findings f = findings(packs);
+    assertThat(f.twins()).isEmpty();
+    assertThat(f.pictures()).hasSize(3);
+  }
+
+  @Test
+  void allOfThreeCopiesArePairedAndEqualPixelsNeedNoContrast() throws Exception {
+    byte[] smooth = new byte[64 * 64 * 3];
+    for (int i = 0; i < smooth.length; i += 3) {
+      smooth[i] = smooth[i + 1] = (byte) 128;
+      smooth[i + 2] = (byte) 255;
+    }
+    Pixels flat = Pixels.u8(64, 64, 3, smooth);
+    Path folder = Files.createDirectories(dir.resolve("old"));
+    Files.write(folder.resolve("a_normal.png"), TestPacks.png(flat));
+    Files.copy(folder.resolve("a_normal.png"), folder.resolve("b_normal.png"));
+    Files.copy(folder.resolve("a_normal.png"), folder.resolve("c_normal.png"));
+    Files.write(folder.resolve("d_normal.bmp"), bmp(flat));
+    Duplicates found =
+        DuplicateFinder.find(
+            PictureCollector.ofPaths(List.of(folder.toString()), new ArrayList<>()), n -> {});
+    assertThat(found.pairs())
+        .filteredOn(p -> p.relation() == DuplicatePair.Relation.IDENTICAL)
+        .hasSize(3);
+    assertThat(found.pairs())
+        .filteredOn(p -> p.relation() == DuplicatePair.Relation.RE_ENCODED)
+        .hasSize(3);
+    // What the group of equal pictures frees is not counted with the identical files again.
+    long size = Files.size(folder.resolve("a_normal.png"));
+    long bmp = Files.size(folder.resolve("d_normal.bmp"));
+    assertThat(found.groups().stream().mapToLong(DuplicateGroup::recoverableBytes).sum())
+        .isEqualTo(3 * size + bmp - Math.max(size, bmp));
+  }
+
+  @Test
+  void glossIsTheNegativeOfRoughness() throws Exception {
+    Map<String, Pixels> gloss = new LinkedHashMap<>();
+    gloss.put("diff", stone(1));
+    gloss.put("gloss", stone(2).mapLevels(-1, v -> 255 - v));
+    Map<String, Pixels> rough = new LinkedHashMap<>();
+    rough.put("diff", savedAgain(stone(1)));
+    rough.put("rough", stone(2));
+    Map<String, Map<String, Pixels>> packs = new LinkedHashMap<>();
+    packs.put("moss", gloss);
+    packs.put("rust", rough);
+    try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
+      for (var p : packs.entrySet()) {
+        Path zip = pack(p.getKey() + ".zip", p.getKey(), p.getValue());
+        shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+      }
+      var pictures = PictureCollector.ofShelf(shelf.folder().root(), shelf.catalogue().items());
+      assertThat(find(shelf, pictures, new ArrayList<>()).pairs())
+          .extracting(DuplicatePair::relation)
+          .containsExactlyInAnyOrder(
+              DuplicatePair.Relation.INVERTED, DuplicatePair.Relation.RE_ENCODED);
+    }
   }
 }

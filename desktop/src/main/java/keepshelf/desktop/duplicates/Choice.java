@@ -13,11 +13,13 @@ public enum Choice {
   /** Neither goes, and nobody asks again. */
   KEEP_BOTH,
   /** Identical files share their bytes. */
-  STORE_ONCE;
+  STORE_ONCE,
+  /** Both stand as one item from then on; no file goes. */
+  JOIN;
 
   /** Whether an item goes. */
   public boolean letsGo() {
-    return this != KEEP_BOTH && this != STORE_ONCE;
+    return this != KEEP_BOTH && this != STORE_ONCE && this != JOIN;
   }
 
   /** Whether the left one stays. */

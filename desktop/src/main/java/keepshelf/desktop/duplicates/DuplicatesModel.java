@@ -152,6 +152,15 @@ public final class DuplicatesModel {
         rows.add(twins(t, used));
       }
     }
+    root.clear();
+    for (ItemTwins t : found.colourways()) {
+      String a = root(root, t.a().item().id());
+      String b = root(root, t.b().item().id());
+      if (!a.equals(b)) {
+        root.put(a, b);
+        rows.add(new Finding.Colourway(t));
+      }
+    }
     found.files().forEach(g -> rows.add(new Finding.Files(g)));
     found.pictures().forEach(p -> rows.add(new Finding.Pictures(p)));
     rows.sort(Comparator.comparingLong((Finding f) -> -f.bytes()).thenComparing(Finding::title));
@@ -257,7 +266,8 @@ public final class DuplicatesModel {
     boolean fits =
         switch (f) {
           case null -> false;
-          case Finding.Twins t -> c != Choice.STORE_ONCE;
+          case Finding.Twins t -> c.letsGo() || c == Choice.KEEP_BOTH;
+          case Finding.Colourway w -> c == Choice.JOIN || c == Choice.KEEP_BOTH;
           case Finding.Files x -> c == Choice.STORE_ONCE || c == Choice.KEEP_BOTH;
           case Finding.Pictures p -> c == Choice.KEEP_BOTH;
         };
@@ -287,6 +297,7 @@ public final class DuplicatesModel {
               ? t.advice().keepFirst() ? Choice.COMBINE_LEFT : Choice.COMBINE_RIGHT
               : t.advice().keepFirst() ? Choice.KEEP_LEFT : Choice.KEEP_RIGHT;
       case Finding.Files x -> Choice.STORE_ONCE;
+      case Finding.Colourway w -> Choice.KEEP_BOTH;
       case Finding.Pictures p -> Choice.KEEP_BOTH;
     };
   }
@@ -360,6 +371,10 @@ public final class DuplicatesModel {
     }
     if (f instanceof Finding.Files x) {
       shelf.links().link(x.title(), x.group().members().stream().map(Picture::path).toList());
+      return;
+    }
+    if (f instanceof Finding.Colourway w) {
+      shelf.editing().merge(w.twins().a().item().id(), List.of(w.twins().b().item().id()));
       return;
     }
     Finding.Twins t = (Finding.Twins) f;

@@ -144,12 +144,7 @@ public final class DuplicatesView implements Place {
     said.setText(
         f instanceof Finding.Twins t
             ? Words.of("duplicates.suggestion", t.advice().sentence())
-            : Words.of(
-                "duplicates.suggestion",
-                Words.of(
-                    f instanceof Finding.Files
-                        ? "duplicates.suggest.once"
-                        : "duplicates.suggest.both")));
+            : Words.of("duplicates.suggestion", Words.of(suggestionWord(f))));
     said.setWrapText(true);
     said.setMinWidth(0);
     HBox.setHgrow(said, Priority.ALWAYS);
@@ -158,6 +153,8 @@ public final class DuplicatesView implements Place {
     action(f, Choice.KEEP_BOTH, suggested);
     if (f instanceof Finding.Files) {
       action(f, Choice.STORE_ONCE, suggested);
+    } else if (f instanceof Finding.Colourway) {
+      action(f, Choice.JOIN, suggested);
     } else if (f instanceof Finding.Twins) {
       if (suggested.combines()) {
         action(f, suggested.left() ? Choice.KEEP_RIGHT : Choice.KEEP_LEFT, suggested);
@@ -168,6 +165,14 @@ public final class DuplicatesView implements Place {
         action(f, suggested, suggested);
       }
     }
+  }
+
+  private static String suggestionWord(Finding f) {
+    return switch (f) {
+      case Finding.Files x -> "duplicates.suggest.once";
+      case Finding.Colourway w -> "duplicates.suggest.colourway";
+      default -> "duplicates.suggest.both";
+    };
   }
 
   private void action(Finding f, Choice c, Choice suggested) {
@@ -270,6 +275,7 @@ public final class DuplicatesView implements Place {
       case RIGHT -> model.choose(e.isShiftDown() ? Choice.COMBINE_RIGHT : Choice.KEEP_RIGHT);
       case B -> model.choose(Choice.KEEP_BOTH);
       case O -> model.choose(Choice.STORE_ONCE);
+      case J -> model.choose(Choice.JOIN);
       case S -> {
         if (e.isShiftDown()) {
           model.takeSuggestions();

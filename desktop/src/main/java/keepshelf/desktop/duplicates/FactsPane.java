@@ -154,9 +154,11 @@ final class FactsPane extends BorderPane {
     Label why =
         Kit.wrapped(
             Words.of(
-                f instanceof Finding.Files
-                    ? "duplicates.files.explained"
-                    : "duplicates.pictures.explained"),
+                switch (f) {
+                  case Finding.Files x -> "duplicates.files.explained";
+                  case Finding.Colourway w -> "duplicates.colourways.explained";
+                  default -> "duplicates.pictures.explained";
+                }),
             "second");
     why.setPadding(new Insets(12, 14, 0, 14));
     g.add(why, 0, g.getRowCount(), 2, 1);

@@ -1,5 +1,6 @@
 package keepshelf.desktop.duplicates;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
@@ -20,7 +21,8 @@ public sealed interface Finding {
     FILES,
     PICTURES,
     MATERIALS,
-    VERSIONS
+    VERSIONS,
+    COLOURWAYS
   }
 
   /** What it is called. */
@@ -68,7 +70,7 @@ public sealed interface Finding {
         case OTHER_FORMAT -> Words.of("duplicates.beside", edition(twins.a()), edition(twins.b()));
         case OTHER_EDITION ->
             Words.of("duplicates.beside", edition(twins.a()), edition(twins.b())) + sources;
-        case SAME_PICTURES -> change() + sources;
+        case SAME_PICTURES, COLOURWAY -> change() + sources;
       };
     }
 
@@ -91,7 +93,7 @@ public sealed interface Finding {
           "duplicates.change."
               + twins.pairs().stream()
                   .map(DuplicatePair::relation)
-                  .max(java.util.Comparator.naturalOrder())
+                  .max(Comparator.naturalOrder())
                   .orElseThrow()
                   .id());
     }
@@ -117,14 +119,50 @@ public sealed interface Finding {
 
     @Override
     public DuplicatePair pair() {
-      DuplicatePair p =
-          twins.pairs().stream()
-              .min(java.util.Comparator.comparing(x -> x.a().role()))
-              .orElseThrow();
-      return p.a().item().equals(twins.a().item().id())
-          ? p
-          : new DuplicatePair(p.b(), p.a(), p.relation(), p.confidence(), p.reason());
+      return first(twins);
     }
+  }
+
+  /** One material in two colours: nothing to free, but to stand as one. */
+  record Colourway(ItemTwins twins) implements Finding {
+    @Override
+    public String title() {
+      return twins.a().item().name();
+    }
+
+    @Override
+    public String words() {
+      return Words.of("duplicates.colourway", twins.b().item().name());
+    }
+
+    @Override
+    public long bytes() {
+      return 0;
+    }
+
+    @Override
+    public Sort sort() {
+      return Sort.COLOURWAYS;
+    }
+
+    @Override
+    public KeptApart apart() {
+      return KeptApart.of(twins.a().item().id(), twins.b().item().id());
+    }
+
+    @Override
+    public DuplicatePair pair() {
+      return first(twins);
+    }
+  }
+
+  /** The pair of maps that shows best what two items share, the first item's at the left. */
+  private static DuplicatePair first(ItemTwins twins) {
+    DuplicatePair p =
+        twins.pairs().stream().min(Comparator.comparing(x -> x.a().role())).orElseThrow();
+    return p.a().item().equals(twins.a().item().id())
+        ? p
+        : new DuplicatePair(p.b(), p.a(), p.relation(), p.confidence(), p.reason());
   }
 
   /** Identical files in several items. */

@@ -15,6 +15,7 @@ import java.nio.ByteBuffer;
  * @param meanBlue mean of the stored blue 0..1
  * @param deviation standard deviation of the luminance, in levels of 255
  * @param pixels hash of the decoded samples, the same for every file that holds the very same ones
+ * @param vectors whether it is a normal map, which is looked for by how steep it is everywhere
  */
 public record Descriptor(
     int width,
@@ -25,14 +26,15 @@ public record Descriptor(
     float meanGreen,
     float meanBlue,
     float deviation,
-    long pixels) {
+    long pixels,
+    boolean vectors) {
   /** Pictures with less contrast (in levels of 255) say too little to be compared. */
   public static final float LEAST_DEVIATION = 4;
 
   static final int FEATURES = 190;
 
   /** Length of {@link #toBytes}. */
-  public static final int BYTES = 36 + 4 * FEATURES;
+  public static final int BYTES = 40 + 4 * FEATURES;
 
   /** Whether it has enough contrast to be compared with others. */
   public boolean comparable() {
@@ -44,6 +46,7 @@ public record Descriptor(
     ByteBuffer b = ByteBuffer.allocate(BYTES);
     b.putInt(width).putInt(height).putInt(repeats).putLong(pixels);
     b.putFloat(meanRed).putFloat(meanGreen).putFloat(meanBlue).putFloat(deviation);
+    b.putInt(vectors ? 1 : 0);
     for (float f : features) {
       b.putFloat(f);
     }
@@ -66,11 +69,12 @@ public record Descriptor(
     long pixels = b.getLong();
     float[] means = {b.getFloat(), b.getFloat(), b.getFloat()};
     float deviation = b.getFloat();
+    boolean vectors = b.getInt() == 1;
     float[] features = new float[FEATURES];
     for (int i = 0; i < FEATURES; i++) {
       features[i] = b.getFloat();
     }
     return new Descriptor(
-        width, height, repeats, features, means[0], means[1], means[2], deviation, pixels);
+        width, height, repeats, features, means[0], means[1], means[2], deviation, pixels, vectors);
   }
 }

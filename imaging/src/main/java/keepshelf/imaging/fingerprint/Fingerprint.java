@@ -1,5 +1,7 @@
 package keepshelf.imaging.fingerprint;
 
+import java.util.Arrays;
+import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.fourier.Fft;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
@@ -9,20 +11,28 @@ import keepshelf.imaging.resample.Resampler;
  * What is kept of a picture to find it again and to compare it.
  *
  * @param descriptor by which it is looked for
- * @param luma 128 x 128 luminance 0..255 of one tile, squeezed to a square, to compare by
+ * @param luma 128 x 128 luminance 0..255 of one tile, squeezed to a square, to compare by; of a
+ *     normal map how steep it is, which stays the same when it is turned, mirrored or turned over
+ * @param colour 32 x 32 x 3 stored colours 0..255 of the same tile, to compare colours where they
+ *     are
  */
-public record Fingerprint(Descriptor descriptor, byte[] luma) {
+public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
   /** Changes when fingerprints made before can no longer be compared. */
-  public static final int VERSION = 2;
+  public static final int VERSION = 3;
 
   static final int SIDE = 128;
+
+  /** Side of the small picture of colours. */
+  static final int COLOURS = 32;
+
   private static final int FEATURES = Descriptor.FEATURES;
   private static final int SMALL = 64;
   private static final int REACH = 14 * 14 + 14;
 
   /** The fingerprint of a decoded picture. */
   public static Fingerprint of(Pixels p) {
-    float[] luma = tamed(p);
+    boolean vectors = vectors(p);
+    float[] luma = vectors ? steepness(p) : tamed(p);
     int w = p.width();
     int h = p.height();
     float[] small = Resampler.area(luma, w, h, SIDE, SIDE);
@@ -67,8 +77,79 @@ public record Fingerprint(Descriptor descriptor, byte[] luma) {
             means[1],
             means[2],
             deviation,
-            hash(p)),
-        levels);
+            hash(p),
+            vectors),
+        levels,
+        colours(p, w, h));
+  }
+
+  /** What was kept by {@link #comparedBy}, with its descriptor. */
+  public static Fingerprint of(Descriptor descriptor, byte[] comparedBy) {
+    return new Fingerprint(
+        descriptor,
+        Arrays.copyOf(comparedBy, SIDE * SIDE),
+        Arrays.copyOfRange(comparedBy, SIDE * SIDE, SIDE * SIDE + 3 * COLOURS * COLOURS));
+  }
+
+  /** Luminance and colours in one piece, to be kept. */
+  public byte[] comparedBy() {
+    byte[] out = Arrays.copyOf(luma, luma.length + colour.length);
+    System.arraycopy(colour, 0, out, luma.length, colour.length);
+    return out;
+  }
+
+  /** Whether most pixels are unit vectors that point out of the surface. */
+  private static boolean vectors(Pixels p) {
+    if (p.channels() < 3 || p.depth() == Depth.F32) {
+      return false;
+    }
+    int count = p.width() * p.height();
+    int step = Math.max(1, count / 4096);
+    int unit = 0;
+    int n = 0;
+    double red = 0;
+    double green = 0;
+    for (int i = 0; i < count; i += step) {
+      int at = i * p.channels();
+      double x = 2 * p.at(at) - 1;
+      double y = 2 * p.at(at + 1) - 1;
+      double z = 2 * p.at(at + 2) - 1;
+      boolean is = Math.abs(Math.sqrt(x * x + y * y + z * z) - 1) < 0.1 && z > 0;
+      unit += is ? 1 : 0;
+      red += x;
+      green += y;
+      n++;
+    }
+    return unit > 0.75 * n && Math.abs(red / n) < 0.25 && Math.abs(green / n) < 0.25;
+  }
+
+  private static float[] steepness(Pixels p) {
+    float[] out = new float[p.width() * p.height()];
+    for (int i = 0; i < out.length; i++) {
+      float x = 2 * p.at(i * p.channels()) - 1;
+      float y = 2 * p.at(i * p.channels() + 1) - 1;
+      out[i] = Math.min(1, (float) Math.sqrt(x * x + y * y));
+    }
+    return out;
+  }
+
+  /** Mean colours of the places of the first {@code w} x {@code h} pixels. */
+  private static byte[] colours(Pixels p, int w, int h) {
+    byte[] out = new byte[3 * COLOURS * COLOURS];
+    for (int c = 0; c < 3; c++) {
+      float[] plane = p.plane(p.channels() < 3 ? 0 : c);
+      if (p.depth() == Depth.F32) {
+        for (int i = 0; i < plane.length; i++) {
+          plane[i] = Srgb.fromLinear(Math.clamp(plane[i], 0f, 1f));
+        }
+      }
+      float[] tile = w == p.width() ? plane : corner(plane, p.width(), w, h);
+      float[] small = Resampler.area(tile, w, h, COLOURS, COLOURS);
+      for (int i = 0; i < small.length; i++) {
+        out[3 * i + c] = (byte) Math.clamp(Math.round(small[i] * 255), 0, 255);
+      }
+    }
+    return out;
   }
 
   /**

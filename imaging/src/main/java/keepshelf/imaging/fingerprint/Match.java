@@ -5,15 +5,19 @@ package keepshelf.imaging.fingerprint;
  *
  * @param same whether one is the other, or derived from it
  * @param sharpness height of the peak of phase correlation over what chance gives, 0..1
- * @param likeness normalised correlation at the best alignment, 0..1
+ * @param likeness normalised correlation at that alignment, -1..1
  * @param turns quarter turns (clockwise) by which the second was turned
  * @param mirrored whether the second was mirrored before it was turned
  * @param shiftX how far the second is shifted to the right, as a share of its width, -0.5..0.5
  * @param shiftY how far it is shifted down, as a share of its height
- * @param colourDifference largest difference of the mean channel values, 0..1
- * @param scale longer side of a tile of the second over that of the first
+ * @param colourDifference mean difference of colours where they are, in CIE76 ΔE; of normal maps a
+ *     hundred times that of their channels
+ * @param scaleX width of a tile of the second over that of the first
+ * @param scaleY height of a tile of the second over that of the first
  * @param tiling how often the second repeats the first in each direction; below 1 the other way
  *     round
+ * @param greenTurnedOver whether both are one normal map with green turned over
+ * @param inverted whether the second is the negative of the first
  */
 public record Match(
     boolean same,
@@ -24,10 +28,44 @@ public record Match(
     double shiftX,
     double shiftY,
     double colourDifference,
-    double scale,
-    double tiling) {
+    double scaleX,
+    double scaleY,
+    double tiling,
+    boolean greenTurnedOver,
+    boolean inverted) {
+  /** Compression stays below this after a blur, every recolouring that is seen lies above. */
+  private static final double SEEN = 1.3;
+
   /** Whether the second is shifted by more than a pixel or two of a small picture. */
   public boolean shifted() {
     return Math.abs(shiftX) > 0.012 || Math.abs(shiftY) > 0.012;
+  }
+
+  /** Whether colours differ more than compression makes them. */
+  public boolean recoloured() {
+    return colourDifference > SEEN;
+  }
+
+  /** Whether the second is of another size, in either direction. */
+  public boolean resized() {
+    return Math.abs(scaleX - 1) > 0.01 || Math.abs(scaleY - 1) > 0.01;
+  }
+
+  /** The larger of both scales. */
+  public double scale() {
+    return Math.max(scaleX, scaleY);
+  }
+
+  /** Whether {@code o} lays its second picture over its first in the same way. */
+  public boolean alignedLike(Match o) {
+    return turns == o.turns
+        && mirrored == o.mirrored
+        && wrapped(shiftX - o.shiftX) < 0.03
+        && wrapped(shiftY - o.shiftY) < 0.03
+        && tiling == o.tiling;
+  }
+
+  private static double wrapped(double d) {
+    return Math.abs(d - Math.rint(d));
   }
 }

@@ -186,4 +186,137 @@ class FingerprintTest {
     float[] h = stone(3);
     assertThat(of((x, y) -> at(h, x, y)).comparable()).isTrue();
   }
+
+  /** What two designs have in common when one layer of noise was laid over both. */
+  @Test
+  void aSharedLayerOfNoiseMakesNoCopies() {
+    int wrong = 0;
+    for (long seed = 0; seed < 40; seed++) {
+      float[] one = Fields.bumpy(SIDE, 500 + seed);
+      float[] two = Fields.bumpy(SIDE, 900 + seed);
+      float[] noise = new float[SIDE * SIDE];
+      Random r = new Random(seed);
+      for (int i = 0; i < noise.length; i++) {
+        noise[i] = 0.08f * r.nextFloat();
+      }
+      Match m =
+          compare(
+              (x, y) -> 0.7f * at(one, x, y) + at(noise, x, y),
+              (x, y) -> 0.7f * at(two, x, y) + at(noise, x, y));
+      wrong += m.same() ? 1 : 0;
+    }
+    assertThat(wrong).isZero();
+  }
+
+  private static Pixels colour(float[] h, float red, float green, float blue) {
+    byte[] out = new byte[SIDE * SIDE * 3];
+    for (int i = 0; i < h.length; i++) {
+      out[3 * i] = (byte) Math.round(255 * red * h[i]);
+      out[3 * i + 1] = (byte) Math.round(255 * green * h[i]);
+      out[3 * i + 2] = (byte) Math.round(255 * blue * h[i]);
+    }
+    return Pixels.u8(SIDE, SIDE, 3, out);
+  }
+
+  /** Half of it brown, half of it green, and the other way round: the mean colour is one. */
+  @Test
+  void coloursAreComparedWhereTheyAre() {
+    float[] h = stone(3);
+    byte[] a = new byte[SIDE * SIDE * 3];
+    byte[] b = new byte[SIDE * SIDE * 3];
+    for (int i = 0; i < h.length; i++) {
+      boolean left = i % SIDE < SIDE / 2;
+      for (int c = 0; c < 3; c++) {
+        float brown = new float[] {0.8f, 0.5f, 0.4f}[c];
+        float green = new float[] {0.5f, 0.63f, 0.4f}[c];
+        a[3 * i + c] = (byte) Math.round(255 * h[i] * (left ? brown : green));
+        b[3 * i + c] = (byte) Math.round(255 * h[i] * (left ? green : brown));
+      }
+    }
+    Match m =
+        new Matcher()
+            .compare(
+                Fingerprint.of(Pixels.u8(SIDE, SIDE, 3, a)),
+                Fingerprint.of(Pixels.u8(SIDE, SIDE, 3, b)));
+    assertThat(m.recoloured()).isTrue();
+    Match dyed =
+        new Matcher()
+            .compare(
+                Fingerprint.of(colour(h, 0.9f, 0.6f, 0.4f)),
+                Fingerprint.of(colour(h, 0.5f, 0.75f, 0.5f)));
+    assertThat(dyed.recoloured()).isTrue();
+  }
+
+  /** Stripes and gradients have no peak of their own; saved again they are still the same. */
+  @Test
+  void picturesOfOneDirectionAreFoundAsTheyLie() {
+    List<From> flat =
+        List.of(
+            (x, y) -> x / 128f,
+            (x, y) -> y / 128f,
+            (x, y) -> x / 8 % 2,
+            (x, y) -> y / 16 % 2 * 0.6f,
+            (x, y) -> Math.abs(x - 64) / 64f);
+    Random r = new Random(2);
+    for (int i = 0; i < flat.size(); i++) {
+      for (int j = 0; j < flat.size(); j++) {
+        From a = flat.get(i);
+        From b = flat.get(j);
+        Match m = compare(a, (x, y) -> b.at(x, y) + 0.004f * (r.nextFloat() - 0.5f));
+        if (i == j) {
+          assertThat(m.same()).as("%s with itself", i).isTrue();
+          assertThat(m.turns()).isZero();
+          assertThat(m.mirrored()).isFalse();
+          assertThat(m.shifted()).isFalse();
+        }
+      }
+    }
+  }
+
+  @Test
+  void onlyTheWidthMayBeAnother() {
+    float[] h = stone(8);
+    byte[] half = new byte[SIDE * SIDE / 2];
+    for (int i = 0; i < half.length; i++) {
+      half[i] = (byte) Math.round(255 * h[i / SIDE * 2 * SIDE + i % SIDE]);
+    }
+    Match m =
+        new Matcher()
+            .compare(of((x, y) -> at(h, x, y)), Fingerprint.of(Pixels.u8(SIDE, SIDE / 2, 1, half)));
+    assertThat(m.same()).isTrue();
+    assertThat(m.resized()).isTrue();
+    assertThat(m.scaleX()).isEqualTo(1);
+    assertThat(m.scaleY()).isEqualTo(0.5);
+  }
+
+  @Test
+  void aNormalMapOfTheOtherHandednessIsKnown() {
+    Pixels up = normal(4, 1);
+    Pixels down = normal(4, -1);
+    Match m = new Matcher().compare(Fingerprint.of(up), Fingerprint.of(down));
+    assertThat(m.same()).isTrue();
+    assertThat(m.greenTurnedOver()).isTrue();
+    assertThat(m.recoloured()).isFalse();
+    Match same = new Matcher().compare(Fingerprint.of(up), Fingerprint.of(up));
+    assertThat(same.greenTurnedOver()).isFalse();
+    assertThat(new Matcher().compare(Fingerprint.of(up), Fingerprint.of(normal(5, 1))).same())
+        .isFalse();
+  }
+
+  private static Pixels normal(long seed, int green) {
+    float[] h = stone(seed);
+    byte[] out = new byte[SIDE * SIDE * 3];
+    for (int y = 0; y < SIDE; y++) {
+      for (int x = 0; x < SIDE; x++) {
+        float dx = 2 * (at(h, x + 1, y) - at(h, x - 1, y));
+        float dy = 2 * green * (at(h, x, y + 1) - at(h, x, y - 1));
+        float l = (float) Math.sqrt(dx * dx + dy * dy + 1);
+        int i = (y * SIDE + x) * 3;
+        out[i] = (byte) Math.round(127.5f * (1 - dx / l));
+        out[i + 1] = (byte) Math.round(127.5f * (1 + dy / l));
+        out[i + 2] = (byte) Math.round(127.5f * (1 + 1 / l));
+      }
+    }
+    return Pixels.u8(SIDE, SIDE, 3, out);
+  }
 }
