@@ -133,7 +133,8 @@ class CommandsTest {
     assertThat(run("install", "dory_oak", "--host", "Lanternhouse", "--json")).isZero();
     JsonNode i = json().at("/installations/0");
     assertThat(i.at("/proof/ok").asBoolean()).as(out).isTrue();
-    assertThat(i.at("/proof/inputs").size()).isEqualTo(5);
+    // Five inputs of the material, and its relief under light from two sides.
+    assertThat(i.at("/proof/inputs").size()).isEqualTo(7);
     assertThat(i.get("left_out").size()).isEqualTo(1);
     assertThat(Path.of(i.get("document").asString())).exists().isAbsolute();
     assertThat(out).contains("gloss-to-roughness").contains("flip-green");
@@ -227,7 +228,9 @@ class CommandsTest {
     assertThat(err).contains("is not there");
 
     assertThat(run("take-in", zip.toString())).isZero();
-    assertThat(run("take-in", folder.toString())).isZero();
+    // What is named like a picture and is none is said, and the rest is taken in.
+    assertThat(run("take-in", folder.toString())).isEqualTo(1);
+    assertThat(err).contains("broken.png");
     assertThat(run("duplicates", "--json")).isZero();
     assertThat(json().at("/groups/0/recoverable_bytes").asLong()).isPositive();
   }

@@ -11,8 +11,10 @@ final class Candidate {
   final SourceFile file;
   final NameParts parts;
   final FolderScope scope;
-  final List<NameReading> readings;
   final String plainKey;
+
+  /** What its name can be read as; what the names beside it rule out is taken away. */
+  List<NameReading> readings;
 
   /** The reading that its set decided for, or null. */
   NameReading chosen;

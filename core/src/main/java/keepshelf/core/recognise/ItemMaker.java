@@ -96,6 +96,9 @@ final class ItemMaker {
       }
     }
     ItemKind kind = kind(s, maps);
+    if (kind == ItemKind.MATERIAL && maps.size() == 1) {
+      maps.replaceAll(ItemMaker::alone);
+    }
     RecognisedItem item =
         new RecognisedItem(
             unique(key, s.scope),
@@ -106,6 +109,20 @@ final class ItemMaker {
             maps,
             List.of());
     return item.withMaps(maps);
+  }
+
+  /** A map that makes no material alone: whoever knows where the others are is asked. */
+  private static RecognisedMap alone(RecognisedMap m) {
+    boolean some = m.role() == MapRole.NORMAL || m.role() == MapRole.PACKED;
+    return some
+        ? m
+        : m.as(
+            m.role(),
+            m.channels(),
+            m.verdict()
+                .and(
+                    new Evidence(
+                        "siblings", -0.3, "it stands alone, and a material needs more than this")));
   }
 
   /** A number alone says little: the name of what is around stands before it. */
@@ -196,7 +213,10 @@ final class ItemMaker {
               m.format(),
               null,
               null,
-              new Verdict(List.of(new Evidence("name", weight, why))),
+              new Verdict(
+                  List.of(
+                      new Evidence(
+                          kind == ItemKind.PHOTO_TEXTURE ? "siblings" : "name", weight, why))),
               null,
               null,
               null));
@@ -281,7 +301,7 @@ final class ItemMaker {
               same,
               ItemKind.PHOTO_TEXTURE,
               MapRole.BASE_COLOUR,
-              0.8,
+              0.55,
               "a single picture without siblings");
     }
   }

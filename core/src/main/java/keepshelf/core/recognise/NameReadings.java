@@ -208,7 +208,7 @@ final class NameReadings {
         from > 0
             && end < words.size()
             && senses.getFirst().weight() > 0.94
-            && !SetFinder.ALSO_NAMES.contains(phrase)
+            && !AlsoNames.contain(phrase)
             && words.subList(end, words.size()).stream()
                 .allMatch(w -> RoleVocabulary.senses(w.text()).isEmpty());
     if (remarked) {
@@ -221,7 +221,9 @@ final class NameReadings {
     long before = words.subList(0, from).stream().filter(Word::names).count();
     long after = words.subList(end, words.size()).stream().filter(Word::names).count();
     boolean single = phrase.length() == 1;
-    if (single && after > 0 && before > 0) {
+    // Neither within a name nor against the number that it begins with, as in "s112", is it a role.
+    boolean numbered = from == 0 && end < words.size() && words.get(end).joined();
+    if (single && after > 0 && (before > 0 || numbered)) {
       return;
     }
     double place = after == 0 ? 1 : before == 0 ? (single ? 0.55 : 0.82) : 0.74;
@@ -320,7 +322,8 @@ final class NameReadings {
         continue;
       }
       String tail = RoleVocabulary.glued(w.text());
-      boolean shortTail = tail != null && tail.length() < 5;
+      // "sheetmetal" is as often a name: such an ending proves nothing alone.
+      boolean shortTail = tail != null && (tail.length() < 5 || AlsoNames.contain(tail));
       if (tail != null && RoleVocabulary.senses(w.text()).isEmpty()) {
         List<Word> cut = new ArrayList<>(words);
         String head = w.text().substring(0, w.text().length() - tail.length());

@@ -36,10 +36,19 @@ final class NameSplitter {
   private static final Pattern DEPTH = Pattern.compile("(?:8|16|32)(?:bits?|b|f|i|bpc)");
   private static final Pattern FORMAT_WORD =
       Pattern.compile("(?:png|jpe?g|tiff?|exr|tga|webp|hdr|psd)(?:8|16|32)?");
+  private static final Set<String> BITS = Set.of("8", "16", "32");
+
+  /** A name that a machine made: its letters mean nothing. */
+  private static final Pattern UUID =
+      Pattern.compile(
+          "(?i)(?<![\\p{L}\\p{N}])([0-9a-f]{8})-([0-9a-f]{4})-([0-9a-f]{4})-([0-9a-f]{4})-([0-9a-f]{12})(?![\\p{L}\\p{N}])");
+
+  private static final Pattern HASH = Pattern.compile("[0-9a-f]{16,}");
+
   private static final Set<String> GL =
-      Set.of("gl", "ogl", "opengl", "yup", "yplus", "glnormal", "openglnormal");
+      Set.of("gl", "ogl", "opengl", "yup", "yplus", "ypos", "glnormal", "openglnormal");
   private static final Set<String> DX =
-      Set.of("dx", "directx", "d3d", "ydown", "yminus", "dxnormal", "directxnormal");
+      Set.of("dx", "directx", "d3d", "ydown", "yminus", "yneg", "dxnormal", "directxnormal");
   private static final Set<String> FILLER =
       Set.of(
           "srgb",
@@ -94,6 +103,9 @@ final class NameSplitter {
     }
     if (signed) {
       s = takeSignedY(s);
+    }
+    if (digits && s.length() >= 36) {
+      s = UUID.matcher(s).replaceAll("$1$2$3$4$5");
     }
     if (digits && v) {
       s = takeTile(s);
@@ -160,6 +172,12 @@ final class NameSplitter {
     }
     for (int i = words.size() - 1; i >= 0; i--) {
       Word w = words.get(i);
+      if (w.text().startsWith("bit")
+          && i > 0
+          && w.use() == Use.FILLER
+          && BITS.contains(words.get(i - 1).text())) {
+        words.set(i - 1, new Word(words.get(i - 1).text(), words.get(i - 1).joined(), Use.DEPTH));
+      }
       if (w.use() == Use.TILE && named) {
         words.set(i, new Word(w.text(), w.joined(), Use.NAME));
         innerTile = w.joined() || i == 0 ? innerTile : i;
@@ -194,6 +212,10 @@ final class NameSplitter {
 
   private void chunk(String chunk) {
     String lower = chunk.toLowerCase(Locale.ROOT);
+    if (lower.length() >= 16 && HASH.matcher(lower).matches()) {
+      words.add(new Word(lower, false, Use.NAME));
+      return;
+    }
     if (allOf(chunk, 'a', 'z') || allOf(chunk, '0', '9') || known(lower)) {
       add(lower, false);
       return;

@@ -16,7 +16,6 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.RoleVocabulary.Sense;
-import keepshelf.imaging.analyse.PixelCharacter;
 
 /**
  * Lets the pixels confirm or overrule what names said, set by set and on all cores; each picture is
@@ -56,7 +55,7 @@ final class PixelJudge {
       return items;
     }
     Map<String, MapLook> looks = look(items, loose);
-    List<RecognisedItem> adopted = adopt(items, loose, looks);
+    List<RecognisedItem> adopted = Adoption.of(items, loose, looks);
     List<RecognisedItem> out = new ArrayList<>();
     for (RecognisedItem i : adopted) {
       out.add(i.withMaps(maps(i, looks)));
@@ -107,75 +106,6 @@ final class PixelJudge {
   private MapLook one(SourceFile f, MapRole role) {
     looking.accept(f.name());
     return MapLook.at(f, role, witness);
-  }
-
-  /** Pictures without a role that are surely the normal map or the colour that a set lacks. */
-  private List<RecognisedItem> adopt(
-      List<RecognisedItem> items, List<LooseFile> loose, Map<String, MapLook> looks) {
-    List<RecognisedItem> out = new ArrayList<>(items);
-    for (LooseFile l : List.copyOf(loose)) {
-      MapLook look = looks.get(l.file().path());
-      if (l.sort() != LooseFile.Sort.UNKNOWN_IMAGE || look == null || look.facts() == null) {
-        continue;
-      }
-      PixelCharacter c = look.facts().character();
-      MapRole role =
-          c == PixelCharacter.NORMAL
-              ? MapRole.NORMAL
-              : c == PixelCharacter.COLOUR ? MapRole.BASE_COLOUR : null;
-      int home = role == null ? -1 : home(l.file(), role, out);
-      if (home >= 0) {
-        RecognisedItem i = out.get(home);
-        List<RecognisedMap> maps = new ArrayList<>(i.maps());
-        maps.add(adopted(l.file(), role));
-        out.set(home, i.withMaps(maps));
-        loose.remove(l);
-      }
-    }
-    return out;
-  }
-
-  /** The only set in the folder of {@code f} that lacks {@code role} and is of its size; or -1. */
-  private static int home(SourceFile f, MapRole role, List<RecognisedItem> items) {
-    int found = -1;
-    List<String> folder = f.parts().subList(0, f.parts().size() - 1);
-    for (int i = 0; i < items.size(); i++) {
-      RecognisedItem item = items.get(i);
-      boolean fits =
-          item.kind() == ItemKind.MATERIAL
-              && !item.roles().contains(role)
-              && item.maps().stream()
-                  .anyMatch(m ->
-                      m.file().parts().subList(0, m.file().parts().size() - 1).equals(folder)
-                          && m.file().image() != null
-                          && f.image() != null
-                          && m.file().image().width() == f.image().width()
-                          && m.file().image().height() == f.image().height());
-      if (fits && found >= 0) {
-        return -1;
-      }
-      found = fits ? i : found;
-    }
-    return found;
-  }
-
-  private static RecognisedMap adopted(SourceFile f, MapRole role) {
-    String why =
-        role == MapRole.NORMAL
-            ? "the pixels are those of a normal map, and the set beside it has none"
-            : "the pixels are coloured, and the set beside it has no base colour";
-    return new RecognisedMap(
-        f,
-        role,
-        null,
-        f.info().map(i -> keepshelf.core.model.Resolution.label(i.longerSide())).orElse(null),
-        f.info().map(i -> i.format().id()).orElse(null),
-        role == MapRole.NORMAL ? keepshelf.imaging.analyse.Handedness.UNKNOWN : null,
-        null,
-        new Verdict(List.of(new Evidence("pixels", role == MapRole.NORMAL ? 0.85 : 0.6, why))),
-        role == MapRole.NORMAL ? new Verdict(List.of()) : null,
-        null,
-        null);
   }
 
   private List<RecognisedMap> maps(RecognisedItem item, Map<String, MapLook> looks) {

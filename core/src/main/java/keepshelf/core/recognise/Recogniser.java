@@ -141,9 +141,7 @@ public final class Recogniser {
                   r -> !r.single() && r.place() >= 1 && r.senses().getFirst().weight() > 0.85);
       boolean light = PictureWords.kind(c).filter(k -> k == ItemKind.ENVIRONMENT).isPresent();
       // With the name alone: a picture in linear light that belongs to no set.
-      boolean alone =
-          c.file.image() == null
-              && !named.contains(c.scope.scope() + "|" + NameParts.folded(c.plainKey));
+      boolean alone = c.file.image() == null && !named(c, named);
       boolean wide = c.file.info().map(i -> i.width() == 2 * i.height()).orElse(alone);
       boolean isHdr =
           ext.equals("hdr") || c.file.info().filter(i -> i.format() == ImageFormat.HDR).isPresent();
@@ -155,6 +153,16 @@ public final class Recogniser {
     }
     pictures.removeAll(new HashSet<>(out));
     return out;
+  }
+
+  /** Whether maps beside {@code c} are named as it is, or as it begins. */
+  private static boolean named(Candidate c, Set<String> keys) {
+    for (int end = c.plainKey.length(); end > 0; end = c.plainKey.lastIndexOf('_', end - 1)) {
+      if (keys.contains(c.scope.scope() + "|" + NameParts.folded(c.plainKey.substring(0, end)))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Previews by a sure word leave their sets, unless the word is part of a real set's name. */

@@ -18,6 +18,9 @@ import keepshelf.imaging.analyse.PixelCharacter;
 
 /** What the pixels of a map say about its role. */
 final class RoleByPixels {
+  /** From this weight on a word is a word for a role, and not one letter that can mean much. */
+  private static final double SAID = 0.7;
+
   private RoleByPixels() {}
 
   /** How well the best meaning of a word fits, and how far ahead of the next it is. */
@@ -143,7 +146,7 @@ final class RoleByPixels {
       }
       if (role == MapRole.BUMP
           || role == MapRole.HEIGHT
-          || (v.asks() && kind == ItemKind.MATERIAL)) {
+          || (kind == ItemKind.MATERIAL && (v.asks() || (!named(m) && Adoption.proven(f))))) {
         return m.as(
             MapRole.NORMAL,
             null,
@@ -186,6 +189,13 @@ final class RoleByPixels {
     return role.grey()
         ? m.as(role, m.channels(), v.and(new Evidence("pixels", 0.3, "the pixels are grey")))
         : m;
+  }
+
+  /** Whether words, a document or a person said the role, and not the want of another. */
+  static boolean named(RecognisedMap m) {
+    return m.verdict().evidence().stream()
+        .anyMatch(
+            e -> e.weight() >= SAID && !e.kind().equals("siblings") && !e.kind().equals("pixels"));
   }
 
   private static RecognisedMap notLikeNormals(RecognisedMap m) {

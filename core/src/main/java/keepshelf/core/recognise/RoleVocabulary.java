@@ -36,7 +36,7 @@ final class RoleVocabulary {
     for (int i = 3; i <= word.length() - 3; i++) {
       String tail = word.substring(i);
       List<Sense> s = senses(tail);
-      double least = tail.length() >= 5 ? 0.94 : 0.86;
+      double least = tail.length() >= 5 ? 0.89 : 0.84;
       if (!s.isEmpty() && s.getFirst().weight() > least && s.getFirst().channels() == null) {
         return tail;
       }

@@ -340,4 +340,46 @@ class NamesTest {
     }
     assertThat(recognise(paths).items().size()).isEqualTo(20_000);
   }
+
+  /**
+   * Of decisions of a confidence at least as many are right, over packs of many habits; the table
+   * of how many is printed.
+   */
+  @Test
+  void confidenceMeansWhatItSays() {
+    double[] from = {0, 0.5, 0.75, 0.85, 0.95, 1.01};
+    int[] all = new int[from.length - 1];
+    int[] right = new int[from.length - 1];
+    for (NamingHabits.Pack pack : NamingHabits.packs(23, 300)) {
+      Map<String, NamingHabits.Entry> truth = new LinkedHashMap<>();
+      pack.entries().forEach(e -> truth.putIfAbsent(e.path(), e));
+      for (RecognisedItem i : recognise(new ArrayList<>(truth.keySet())).items()) {
+        for (RecognisedMap m : i.maps()) {
+          int bin = 0;
+          while (m.verdict().confidence() >= from[bin + 1]) {
+            bin++;
+          }
+          all[bin]++;
+          right[bin] += truth.get(m.file().path()).role() == m.role() ? 1 : 0;
+        }
+      }
+    }
+    StringBuilder table = new StringBuilder("confidence | decisions | right\n");
+    for (int b = 0; b < all.length; b++) {
+      table.append(
+          String.format(
+              java.util.Locale.ROOT,
+              "%.2f to %.2f | %d | %.3f%n",
+              from[b],
+              from[b + 1],
+              all[b],
+              right[b] / (double) Math.max(1, all[b])));
+    }
+    System.out.println(table);
+    for (int b = 2; b < all.length; b++) {
+      assertThat(all[b] == 0 ? 1 : right[b] / (double) all[b])
+          .as(table.toString())
+          .isGreaterThanOrEqualTo(from[b]);
+    }
+  }
 }

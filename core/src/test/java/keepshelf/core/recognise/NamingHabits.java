@@ -84,7 +84,10 @@ final class NamingHabits {
   static List<Pack> packs(long seed, int count) {
     List<Pack> out = new ArrayList<>();
     for (int i = 0; i < count; i++) {
-      out.add(new NamingHabits(seed * 1_000_003 + i).pack("P" + i));
+      // Seeds in a row draw the same maker again and again; these are spread over all of them.
+      out.add(
+          new NamingHabits(new java.util.SplittableRandom(seed * 1_000_003 + i).nextLong())
+              .pack("P" + i));
     }
     return out;
   }

@@ -11,6 +11,7 @@ import keepshelf.core.TestPacks;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalReader;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.pixel.Pixels;
@@ -163,5 +164,45 @@ class PixelsDecideTest {
     assertThat(m.corrected(MapRole.MASK).handedness()).isNull();
     assertThat(m.corrected(Handedness.DX).handedness()).isEqualTo(Handedness.DX);
     assertThat(m.corrected(Handedness.DX).asks()).isFalse();
+  }
+
+  @Test
+  void vectorsProveANormalMapWithoutAName() throws Exception {
+    pictures.put("quay.png", TestPacks.normal(SIDE, 3, true));
+    RecognisedItem item = read().recognition().items().getFirst();
+    assertThat(item.kind()).isEqualTo(ItemKind.MATERIAL);
+    assertThat(item.maps().getFirst().role()).isEqualTo(MapRole.NORMAL);
+    assertThat(item.maps().getFirst().asks()).isFalse();
+  }
+
+  @Test
+  void ofSeveralSetsTheOneOfTheSameStemAdopts() throws Exception {
+    for (String set : List.of("rope", "sail")) {
+      pictures.put(set + "_diff.png", TestPacks.colour(SIDE, set.length() + set.charAt(0)));
+      pictures.put(set + "_rough.png", TestPacks.grey(SIDE, set.charAt(1)));
+      pictures.put(set + "_qq.png", TestPacks.normal(SIDE, set.charAt(2), true));
+    }
+    pictures.put("skin.png", TestPacks.colour(SIDE, 77));
+    pictures.put("skin2nd.png", TestPacks.normal(SIDE, 78, true));
+    for (RecognisedItem i : read().recognition().items()) {
+      assertThat(i.roles()).as(i.key()).contains(MapRole.NORMAL, MapRole.BASE_COLOUR);
+      assertThat(i.maps()).allMatch(m -> m.file().name().startsWith(i.key()));
+    }
+  }
+
+  /** Light blue all over, as screens glow; no vector has length one. */
+  @Test
+  void aBlueGlowIsNoNormalMap() throws Exception {
+    Pixels g = TestPacks.grey(SIDE, 5);
+    pictures.put(
+        "rope_screen.png",
+        rgb(
+            g.mapLevels(0, v -> 100 + v / 6),
+            g.mapLevels(0, v -> 105 + v / 6),
+            g.mapLevels(0, v -> 195 + v / 5)));
+    pictures.put("rope_diff.png", TestPacks.colour(SIDE, 1));
+    pictures.put("rope_rough.png", TestPacks.grey(SIDE, 2));
+    RecognisedMap glow = map("rope_screen.png");
+    assertThat(glow == null ? null : glow.role()).isNotEqualTo(MapRole.NORMAL);
   }
 }
