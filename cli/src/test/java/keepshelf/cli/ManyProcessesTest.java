@@ -34,8 +34,8 @@ import org.junit.jupiter.api.io.TempDir;
  * said is so. More commands with {@code -Dkeepshelf.commands=200}.
  */
 class ManyProcessesTest {
-  private static final int PROCESSES = 5;
-  private static final int COMMANDS = Integer.getInteger("keepshelf.commands", 14);
+  private static final int PROCESSES = 4;
+  private static final int COMMANDS = Integer.getInteger("keepshelf.commands", 8);
   private static final int KILLS = Integer.getInteger("keepshelf.kills", 8);
 
   @TempDir Path dir;
@@ -145,7 +145,7 @@ class ManyProcessesTest {
 
   @Test
   void twoThatMakeOneShelfBothFile() throws Exception {
-    for (int round = 0; round < 3; round++) {
+    for (int round = 0; round < 2; round++) {
       Path root = dir.resolve("new" + round);
       List<Process> two = new ArrayList<>();
       for (int i = 0; i < 2; i++) {
