@@ -27,7 +27,6 @@ import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.analyse.NormalHealth;
@@ -88,7 +87,8 @@ final class PlanMaker {
     Setup as = setup();
     String used = used();
     boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
-    Placement placement = inTiles ? placement(as, i.mapsAt(used)) : Placement.WHOLE;
+    Laying laying = new Laying(i, profile, options, remarks);
+    Placement placement = inTiles ? laying.placement(as, i.mapsAt(used)) : Placement.WHOLE;
     boolean turns = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR;
     adjusting = new Adjusting(options.finish(), turns ? placement.turnDegrees() : 0, i);
     String stem = profile.files().stem(item);
@@ -148,7 +148,7 @@ final class PlanMaker {
         leftOut,
         remarks,
         placement,
-        !inTiles || knownTile().isPresent(),
+        !inTiles || laying.tile().isPresent(),
         raised ? relief.orElse(Relief.assumed(tile)) : 0,
         relief.isPresent(),
         as == Setup.RELIEF_FLOOR ? floorMiddle(used) : middle(),
@@ -361,66 +361,6 @@ final class PlanMaker {
             "cannot-take",
             item.item().key(),
             host.name() + " cannot take “" + item.item().name() + "”: " + why + "."));
-  }
-
-  private Optional<Double> knownTile() {
-    Finish f = options.finish();
-    return Optional.ofNullable(options.tileMetres())
-        .or(() -> Optional.ofNullable(f == null ? null : f.tileMetres()))
-        .or(() -> Optional.ofNullable(item.item().tileMetres()));
-  }
-
-  /** How the maps lie, as far as the host can have them so; the remarks say what it cannot. */
-  private Placement placement(Setup as, List<MapRecord> of) {
-    Finish f = options.finish();
-    if (of.stream().anyMatch(m -> m.tile() != null)) {
-      // UDIM tiles are addressed by whole UV units of the model that they were made for.
-      boolean wished =
-          knownTile().isPresent()
-              || (f != null && (f.turn() != 0 || f.right() != 0 || f.up() != 0));
-      if (wished) {
-        remarks.add(
-            "It comes in UDIM tiles, which lie as the model has them: no tile size, no turn.");
-      }
-      return Placement.WHOLE;
-    }
-    double tile = knownTile().orElse(Previews.ASSUMED_TILE_METRES);
-    double height = tile * proportions(of);
-    if (f == null || (f.turn() == 0 && f.right() == 0 && f.up() == 0)) {
-      return Placement.of(tile, height);
-    }
-    if (as == Setup.PLANE) {
-      return Placement.of(tile, height);
-    }
-    if (profile.projection().equals("triplanar")) {
-      remarks.add("What is laid on from three sides is neither turned nor shifted.");
-      return Placement.of(tile, height);
-    }
-    Placement wished = new Placement(tile, height, f.turn(), f.right(), f.up());
-    Placement straight = new Placement(tile, height, 0, f.right(), f.up());
-    boolean turned = f.turn() % 360 != 0;
-    if (turned && profile.format().equals("obj-mtl")) {
-      remarks.add("The pictures are not turned: this host’s format has no turn.");
-      return straight;
-    }
-    boolean anyTurn =
-        profile.format().startsWith("materialx") || profile.format().equals("template");
-    if (!anyTurn && !wished.scalesFirst()) {
-      remarks.add(
-          "The pictures are not turned: this host’s format turns pictures that are no squares by"
-              + " right angles only.");
-      return straight;
-    }
-    return wished;
-  }
-
-  /** Height by width of the main picture. */
-  private static double proportions(List<MapRecord> maps) {
-    return maps.stream()
-        .filter(m -> m.width() > 0 && m.height() > 0)
-        .min(java.util.Comparator.comparing(m -> m.role() == MapRole.BASE_COLOUR ? 0 : 1))
-        .map(m -> m.height() / (double) m.width())
-        .orElse(1.0);
   }
 
   private String used() throws ShelfException {

@@ -1,20 +1,16 @@
 package keepshelf.core.intake;
 
 import java.io.IOException;
-import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
-import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Kinship;
@@ -35,7 +31,6 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.LooseFile;
 import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.RecognisedMap;
-import keepshelf.core.recognise.SourceFile;
 
 /**
  * Moves an arrival onto the shelf. What is promised in the journal is finished or rolled back at
@@ -84,9 +79,6 @@ public final class Filing {
     this.listener = listener;
   }
 
-  /** One file with its hash, relative path in the pack and place in the workspace. */
-  private record Staged(SourceFile file, String path, String sha256, long bytes) {}
-
   /**
    * Files {@code arrival}. Its workspace, if it has one, is used up.
    *
@@ -103,10 +95,10 @@ public final class Filing {
       }
       Map<String, Staged> staged =
           arrival.workspace() == null
-              ? copyIn(arrival, Workspace.files(workspace), progress)
-              : alreadyIn(arrival);
+              ? Staged.copyIn(arrival, Workspace.files(workspace), progress)
+              : Staged.alreadyIn(arrival);
       listener.reached(FilingStep.STAGED);
-      String id = packId(staged);
+      String id = Staged.packId(staged);
       try (ShelfLock lock = ShelfLock.take(shelf)) {
         // Asked here: another process may have filed the same just now.
         Optional<PackRecord> there = catalogue.pack(id);
@@ -174,61 +166,6 @@ public final class Filing {
         a.path()
             + " holds no material or other item that was recognised. It was left where it is; look"
             + " at it in Arrivals or add its pictures as a folder.");
-  }
-
-  private static Map<String, Staged> alreadyIn(Arrival arrival) {
-    Map<String, Staged> out = new HashMap<>();
-    Path root = Workspace.files(arrival.workspace());
-    for (SourceFile f : files(arrival)) {
-      UnpackedFile u = arrival.unpacked().get(f.path());
-      out.put(f.path(), new Staged(f, relative(root, u.path()), u.sha256(), u.size()));
-    }
-    return out;
-  }
-
-  private static Map<String, Staged> copyIn(Arrival arrival, Path into, Progress progress)
-      throws IOException {
-    Map<String, Staged> out = new HashMap<>();
-    for (SourceFile f : files(arrival)) {
-      Path to = into;
-      for (String p : f.parts()) {
-        to = to.resolve(p);
-      }
-      Files.createDirectories(to.getParent());
-      if (!Files.exists(f.onDisk())) {
-        throw new java.nio.file.NoSuchFileException(
-            f.path(), null, "it was there when the folder was read and is gone now");
-      }
-      String hash;
-      try (OutputStream o = Files.newOutputStream(to, StandardOpenOption.CREATE_NEW)) {
-        hash = Hashes.copy(f.onDisk(), o, progress);
-      }
-      out.put(f.path(), new Staged(f, relative(into, to), hash, Files.size(to)));
-    }
-    return out;
-  }
-
-  private static String relative(Path root, Path file) {
-    List<String> parts = new ArrayList<>();
-    root.relativize(file).forEach(p -> parts.add(p.toString()));
-    return String.join("/", parts);
-  }
-
-  private static List<SourceFile> files(Arrival a) {
-    List<SourceFile> out = new ArrayList<>();
-    a.recognition().items().forEach(i -> i.maps().forEach(m -> out.add(m.file())));
-    a.recognition().loose().forEach(l -> out.add(l.file()));
-    return out;
-  }
-
-  /** The same files make the same pack, whatever the archive was called. */
-  private static String packId(Map<String, Staged> staged) {
-    String all =
-        staged.values().stream()
-            .map(s -> s.path() + "\n" + s.sha256())
-            .sorted()
-            .collect(Collectors.joining("\n"));
-    return "p" + Hashes.sha256(all).substring(0, 12);
   }
 
   private PackRecord record(Arrival a, Wishes w, String id, Map<String, Staged> staged)
@@ -364,7 +301,7 @@ public final class Filing {
     if (arrival.workspace() == null || arrival.failed()) {
       return Optional.empty();
     }
-    return catalogue.pack(packId(alreadyIn(arrival)));
+    return catalogue.pack(Staged.packId(Staged.alreadyIn(arrival)));
   }
 
   /** Removes the archive that {@code filed} came from, after comparing what stands on the shelf. */
