@@ -147,7 +147,8 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
   /** Bits of the deepest map, and whether anything is stored with loss. */
   private static int quality(ItemRecord i) {
     int bits = i.maps().stream().mapToInt(MapRecord::bits).max().orElse(0);
-    return bits * 2 - (lossy(i) ? 1 : 0) * 9;
+    // What was lost once does not come back with more bits.
+    return lossy(i) ? 7 : bits * 2;
   }
 
   /** Whether anything was ever stored with loss, also when it was saved in another format since. */
@@ -196,7 +197,18 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
         score += Integer.signum(detail(x, r) - detail(y, r));
       }
     }
-    return Integer.signum(score);
+    // Of equal detail the one that was not enlarged says so with fewer pixels.
+    return score != 0 ? Integer.signum(score) : Integer.signum(enlarged(y, x) - enlarged(x, y));
+  }
+
+  /** How many of the roles that both have are enlarged in the first. */
+  private static int enlarged(ItemRecord i, ItemRecord other) {
+    return (int)
+        i.maps().stream()
+            .filter(m -> other.roles().contains(m.role()) && soft(i, m))
+            .map(MapRecord::role)
+            .distinct()
+            .count();
   }
 
   /** Longer side in pixels of the largest map in a role, half of it when it holds no more. */
