@@ -145,7 +145,7 @@ class JourneyTest {
     robot.clickOn("#install");
     idle();
     assertThat(robot.lookup("#last-proof").queryAs(Label.class).getText())
-        .contains("5 of 5 inputs equal");
+        .contains("6 of 6 inputs equal");
     assertThat(dir.resolve("host/net_mesh/net_mesh.mtlx")).exists();
     assertThat(robot.lookup(".column-head").queryAll().stream().map(n -> ((Label) n).getText()))
         .contains(Words.of("hosts.expected"));
