@@ -44,6 +44,11 @@ final class FactsPane extends BorderPane {
       };
   private Map<String, ItemCard> items = new HashMap<>();
 
+  /** The pair whose difference is shown, and where the words about it stand. */
+  private DuplicatePair shown;
+
+  private Label difference;
+
   FactsPane(DuplicatesModel model, Pictures pictures, WorkList work) {
     this.model = model;
     this.pictures = pictures;
@@ -168,6 +173,8 @@ final class FactsPane extends BorderPane {
     DuplicatePair pair = f.pair();
     Label words = Kit.wrapped("", "second");
     words.setId("difference");
+    shown = pair;
+    difference = words;
     VBox box = new VBox(8, Kit.label(Words.of("duplicates.differ"), "section"));
     if (pair.relation() == DuplicatePair.Relation.IDENTICAL) {
       words.setText(Words.of("duplicates.identical"));
@@ -180,7 +187,10 @@ final class FactsPane extends BorderPane {
                 Comparison c = Comparison.of(pair);
                 work.ui(() -> {
                   said.put(pair, c.sentence());
-                  words.setText(c.sentence());
+                  // It may be shown anew since this was asked for.
+                  if (pair.equals(shown)) {
+                    difference.setText(c.sentence());
+                  }
                 });
                 return c.picture();
               });
