@@ -156,6 +156,11 @@ class NamesBesideOthersTest {
         S/rope_Color.png | rope base-colour
         T/3b1c9e20-4f0e-4a7b-9d2e-0c5f6a7b8c9d_diffuse.png | 3b1c9e204f0e4a7b9d2e0c5f6a7b8c9d base-colour
         T/3b1c9e20-4f0e-4a7b-9d2e-0c5f6a7b8c9d_normal.png | 3b1c9e204f0e4a7b9d2e0c5f6a7b8c9d normal
+        W/reel_AlbedoAO.png | reel base-colour
+        W/reel_Normal.png | reel normal
+        W/reel_SPEC_ROUGH.png | reel packed
+        W/reel_sss_color.png | reel translucency
+        W/reel_Sheen_Roughness.png | reel sheen
         U/tarp_flap.exr | - unknown-image
         U/tarp_diff.png | tarp base-colour
         U/tarp_rough.png | tarp roughness
