@@ -109,7 +109,12 @@ final class CheckCommand implements Callable<Integer> {
       out.json(m);
       return;
     }
-    out.say(r.files() + " files of " + r.packs() + " packs were looked at.");
+    out.say(
+        r.files()
+            + (r.files() == 1 ? " file of " : " files of ")
+            + r.packs()
+            + (r.packs() == 1 ? " pack" : " packs")
+            + " looked at.");
     mended.forEach(b -> out.say("mended   " + path(shelf, b)));
     left.forEach(b ->
         out.say(

@@ -77,12 +77,8 @@ record Opening(
     } catch (OutsideShelfException e) {
       throw new ShelfException(e.problem(), e);
     } catch (IOException | UncheckedIOException | StorageException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk",
-              folder.root().toString(),
-              DiskTrouble.sentence(e, "opening the shelf " + folder.root())),
-          e);
+      throw ShelfException.ofDisk(
+          folder.root().toString(), "opening the shelf " + folder.root(), e);
     } finally {
       if (!opened) {
         close(catalogue, mark);
@@ -235,12 +231,7 @@ record Opening(
       }
       return sound ? List.of() : putAside(folder);
     } catch (IOException | StorageException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk",
-              folder.root().toString(),
-              DiskTrouble.sentence(e, "looking at the catalogue")),
-          e);
+      throw ShelfException.ofDisk(folder.root().toString(), "looking at the catalogue", e);
     }
   }
 

@@ -19,7 +19,6 @@ import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.check.Mending;
 import keepshelf.core.check.ShelfCheck;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.duplicates.DuplicateFinder;
@@ -310,12 +309,7 @@ public final class Shelf implements AutoCloseable {
     try {
       return Recovery.rebuild(folder, catalogue, records);
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk",
-              folder.root().toString(),
-              DiskTrouble.sentence(e, "making the catalogue anew")),
-          e);
+      throw ShelfException.ofDisk(folder.root().toString(), "making the catalogue anew", e);
     }
   }
 

@@ -106,8 +106,7 @@ public final class Unpacker {
               + e.getMessage()
               + ". If you trust it, unpack it yourself and add the folder");
     } catch (FileSystemException | EntryWriter.WritingException e) {
-      throw new ShelfException(
-          Problem.error("disk", name, DiskTrouble.sentence(e, "unpacking " + name)), e);
+      throw ShelfException.ofDisk(name, "unpacking " + name, e);
     } catch (CancellationException e) {
       throw e;
     } catch (OutOfMemoryError e) {
@@ -118,8 +117,7 @@ public final class Unpacker {
               + " the folder");
     } catch (IOException | RuntimeException e) {
       if (DiskTrouble.isFull(e)) {
-        throw new ShelfException(
-            Problem.error("disk", name, DiskTrouble.sentence(e, "unpacking " + name)), e);
+        throw ShelfException.ofDisk(name, "unpacking " + name, e);
       }
       if (unknownMethod(e)) {
         throw refused(

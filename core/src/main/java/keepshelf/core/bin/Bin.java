@@ -20,7 +20,6 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.PackRecord.FileRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
@@ -245,10 +244,7 @@ public final class Bin {
               FOLDER + "/" + e.id())
           .run(shelf, catalogue, listener);
     } catch (IOException x) {
-      throw new ShelfException(
-          Problem.error(
-              "disk", e.name(), DiskTrouble.sentence(x, "bringing back “" + e.name() + "”")),
-          x);
+      throw ShelfException.ofDisk(e.name(), "bringing back “" + e.name() + "”", x);
     }
   }
 
@@ -340,8 +336,7 @@ public final class Bin {
         freed += bytes;
       }
     } catch (IOException x) {
-      throw new ShelfException(
-          Problem.error("disk", FOLDER, DiskTrouble.sentence(x, "emptying the bin")), x);
+      throw ShelfException.ofDisk(FOLDER, "emptying the bin", x);
     }
     return freed;
   }

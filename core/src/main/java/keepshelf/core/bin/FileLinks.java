@@ -9,7 +9,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.folder.ShelfFolder;
@@ -72,8 +71,7 @@ public final class FileLinks {
               "The disk that holds the shelf cannot let files share their bytes; all were kept."),
           e);
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("disk", name, DiskTrouble.sentence(e, "storing “" + name + "” once")), e);
+      throw ShelfException.ofDisk(name, "storing “" + name + "” once", e);
     }
     return entry(id, name, done);
   }
@@ -105,10 +103,7 @@ public final class FileLinks {
       }
       FileTrees.deleteQuietly(Bin.folder(shelf, entry));
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk", entry.name(), DiskTrouble.sentence(e, "storing the files apart again")),
-          e);
+      throw ShelfException.ofDisk(entry.name(), "storing the files apart again", e);
     }
   }
 }

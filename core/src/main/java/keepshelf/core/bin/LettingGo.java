@@ -148,8 +148,7 @@ public final class LettingGo {
               null));
       return entry;
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("disk", name, DiskTrouble.sentence(e, "letting go of “" + name + "”")), e);
+      throw ShelfException.ofDisk(name, "letting go of “" + name + "”", e);
     }
   }
 

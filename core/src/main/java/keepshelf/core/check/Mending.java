@@ -18,12 +18,10 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.PackRecord.FileRecord;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.intake.Arrival;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
@@ -75,10 +73,7 @@ public final class Mending {
           bySha.put(Hashes.sha256(p), p);
         }
       } catch (IOException e) {
-        throw new ShelfException(
-            Problem.error(
-                "disk", arrival.path(), DiskTrouble.sentence(e, "reading " + arrival.path())),
-            e);
+        throw ShelfException.ofDisk(arrival.path(), "reading " + arrival.path(), e);
       }
     }
     return mend(broken, bySha);
@@ -116,8 +111,7 @@ public final class Mending {
       forget(mended);
       return new Mended(mended, left, aside);
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("disk", null, DiskTrouble.sentence(e, "mending the shelf")), e);
+      throw ShelfException.ofDisk(null, "mending the shelf", e);
     }
   }
 
@@ -203,8 +197,7 @@ public final class Mending {
           .run(shelf, catalogue, step -> {});
       forget(altered);
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("disk", null, DiskTrouble.sentence(e, "recording the files")), e);
+      throw ShelfException.ofDisk(null, "recording the files", e);
     }
   }
 

@@ -18,12 +18,10 @@ import keepshelf.core.catalogue.BrokenFile.State;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.PackRecord.FileRecord;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
 /** Compares the files of the shelf with what was delivered. */
@@ -91,10 +89,7 @@ public final class ShelfCheck {
       strangers.removeAll(new HashSet<>(found.values()));
       return new CheckResult(ids.size(), files, all, strangers);
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk", shelf.root().toString(), DiskTrouble.sentence(e, "checking the shelf")),
-          e);
+      throw ShelfException.ofDisk(shelf.root().toString(), "checking the shelf", e);
     }
   }
 

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.BiFunction;
 import java.util.function.Consumer;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.duplicates.DuplicatePair.Relation;
@@ -32,12 +33,14 @@ import keepshelf.imaging.pixel.PixelMemory;
  * their pixels. An index proposes pairs, and only those are compared.
  */
 public final class DuplicateFinder {
-  /** Of more identical files than that each is paired with the first only. */
+  /** Of more equal pictures than that each is paired with the first only. */
   private static final int MOST_IN_PAIRS = 60;
+
+  /** Roles of one thing, seen from both ends. */
+  private static final Set<MapRole> SHINE = EnumSet.of(MapRole.GLOSS, MapRole.ROUGHNESS);
 
   private final List<Problem> problems = new ArrayList<>();
   private final Consumer<String> looking;
-
   private final Prints prints;
 
   private DuplicateFinder(Prints prints, Consumer<String> looking) {
@@ -107,16 +110,23 @@ public final class DuplicateFinder {
         DuplicateGroup.Relation.IDENTICAL_FILE, same, List.of("the files are identical"), free);
   }
 
-  /** Each with each, as far as they can stand for the same: of three items all are twins. */
   private static List<DuplicatePair> identicalPairs(List<Picture> same) {
+    return equalPairs(
+        same, (a, b) -> new DuplicatePair(a, b, Relation.IDENTICAL, 1, "the files are identical"));
+  }
+
+  /** Each with each, as far as they can stand for the same: of three items all are twins. */
+  private static List<DuplicatePair> equalPairs(
+      List<Picture> same, BiFunction<Picture, Picture, DuplicatePair> pair) {
     List<DuplicatePair> out = new ArrayList<>();
-    for (int i = 0; i < same.size(); i++) {
+    int firsts = same.size() <= MOST_IN_PAIRS ? same.size() : 1;
+    for (int i = 0; i < firsts; i++) {
       for (int j = i + 1; j < same.size(); j++) {
-        boolean wanted = i == 0 || same.size() <= MOST_IN_PAIRS;
-        if (wanted && comparable(same.get(i), same.get(j)) && !negative(same.get(i), same.get(j))) {
-          out.add(
-              new DuplicatePair(
-                  same.get(i), same.get(j), Relation.IDENTICAL, 1, "the files are identical"));
+        Picture a = same.get(i);
+        Picture b = same.get(j);
+        // What is equal is not the negative of itself.
+        if (comparable(a, b) && !negative(a, b)) {
+          out.add(pair.apply(a, b));
         }
       }
     }
@@ -155,15 +165,7 @@ public final class DuplicateFinder {
       }
     }
     List<DuplicatePair> out = new ArrayList<>();
-    for (List<Picture> same : byPixels.values()) {
-      for (int i = 0; i < same.size() && same.size() <= MOST_IN_PAIRS; i++) {
-        for (int j = i + 1; j < same.size(); j++) {
-          if (comparable(same.get(i), same.get(j)) && !negative(same.get(i), same.get(j))) {
-            out.add(samePixels(same.get(i), same.get(j)));
-          }
-        }
-      }
-    }
+    byPixels.values().forEach(same -> out.addAll(equalPairs(same, DuplicateFinder::samePixels)));
     return out;
   }
 
@@ -200,9 +202,6 @@ public final class DuplicateFinder {
   private static boolean negative(Picture a, Picture b) {
     return a.role() != b.role() && SHINE.contains(a.role()) && SHINE.contains(b.role());
   }
-
-  /** Roles of one thing, seen from both ends. */
-  private static final Set<MapRole> SHINE = EnumSet.of(MapRole.GLOSS, MapRole.ROUGHNESS);
 
   /** Maps of one item are kin by nature, and maps in different roles are no copies. */
   private static boolean comparable(Picture a, Picture b) {

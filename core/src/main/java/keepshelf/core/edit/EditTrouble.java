@@ -1,7 +1,6 @@
 package keepshelf.core.edit;
 
 import java.io.IOException;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
@@ -19,9 +18,6 @@ final class EditTrouble {
   }
 
   static ShelfException disk(String what, IOException e) {
-    return new ShelfException(
-        Problem.error(
-            "disk", null, DiskTrouble.sentence(e, what.toLowerCase(java.util.Locale.ROOT))),
-        e);
+    return ShelfException.ofDisk(null, what.toLowerCase(java.util.Locale.ROOT), e);
   }
 }

@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.Deflater;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.disk.StorageException;
@@ -69,8 +68,7 @@ public final class Backup {
       Files.move(beside, zip, StandardCopyOption.ATOMIC_MOVE);
       return Files.size(zip);
     } catch (IOException | StorageException e) {
-      throw new ShelfException(
-          Problem.error("disk", zip.toString(), DiskTrouble.sentence(e, "writing " + zip)), e);
+      throw ShelfException.ofDisk(zip.toString(), "writing " + zip, e);
     } finally {
       FileTrees.deleteQuietly(copy);
       FileTrees.deleteQuietly(beside);

@@ -16,12 +16,10 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.edit.Field;
 import keepshelf.core.json.Json;
 import keepshelf.core.licensing.Licences;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
@@ -60,8 +58,7 @@ public final class CatalogueExport {
       } catch (IOException x) {
         e.addSuppressed(x);
       }
-      throw new ShelfException(
-          Problem.error("disk", file.toString(), DiskTrouble.sentence(e, "writing " + file)), e);
+      throw ShelfException.ofDisk(file.toString(), "writing " + file, e);
     }
   }
 

@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileStamp;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
@@ -52,10 +51,7 @@ public final class ShelfMove {
         }
       }
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk", to.toString(), DiskTrouble.sentence(e, "moving the shelf to " + to)),
-          e);
+      throw ShelfException.ofDisk(to.toString(), "moving the shelf to " + to, e);
     }
   }
 

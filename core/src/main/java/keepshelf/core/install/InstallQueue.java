@@ -7,12 +7,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import keepshelf.core.catalogue.InstallOptions;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import tools.jackson.core.JacksonException;
 
@@ -92,10 +90,7 @@ public final class InstallQueue {
         FileTrees.writeAtomically(file, Json.pretty(new Kept(all)));
       }
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk", file.toString(), DiskTrouble.sentence(e, "noting what is to be installed")),
-          e);
+      throw ShelfException.ofDisk(file.toString(), "noting what is to be installed", e);
     }
   }
 }

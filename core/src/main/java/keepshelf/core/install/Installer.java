@@ -17,7 +17,6 @@ import keepshelf.core.catalogue.InstallOptions;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.OutsideShelfException;
@@ -295,10 +294,7 @@ public final class Installer {
     } catch (OutsideShelfException e) {
       throw new ShelfException(e.problem(), e);
     } catch (IOException | StorageException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk", i.document(), DiskTrouble.sentence(e, "uninstalling " + i.document())),
-          e);
+      throw ShelfException.ofDisk(i.document(), "uninstalling " + i.document(), e);
     }
     return left;
   }
@@ -351,8 +347,7 @@ public final class Installer {
       catalogue.change(List.of(), List.of(), found);
       catalogue.putHost(new HostRecord(host.name(), host.profile(), to.toString()));
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("disk", to.toString(), DiskTrouble.sentence(e, "reading " + to)), e);
+      throw ShelfException.ofDisk(to.toString(), "reading " + to, e);
     }
     return lost;
   }

@@ -16,7 +16,6 @@ import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.InstallationRecord.InstalledFile;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.disk.Progress;
@@ -108,12 +107,8 @@ final class Placing {
     } catch (OutsideShelfException e) {
       throw new ShelfException(e.problem(), e);
     } catch (IOException | UncheckedIOException | StorageException e) {
-      throw new ShelfException(
-          Problem.error(
-              "disk",
-              plan.folder().toString(),
-              DiskTrouble.sentence(e, "installing " + plan.item().item().name())),
-          e);
+      throw ShelfException.ofDisk(
+          plan.folder().toString(), "installing " + plan.item().item().name(), e);
     } finally {
       if (!kept && journal != null) {
         journal.giveUp();
@@ -150,7 +145,7 @@ final class Placing {
   /** The planned folder, or the next one when another installation has come before. */
   private Path taken() {
     for (int n = 1; ; n++) {
-      Path f = PlanMaker.numbered(plan.folder(), n);
+      Path f = InstallFolder.numbered(plan.folder(), n);
       if (plan.mayTake(f) && TAKEN.add(f)) {
         return f;
       }

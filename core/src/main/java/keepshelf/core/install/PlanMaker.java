@@ -1,7 +1,6 @@
 package keepshelf.core.install;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -139,9 +138,9 @@ final class PlanMaker {
         options,
         as,
         used,
-        folder(used, id, before),
+        InstallFolder.of(host, profile, item, used, id, before),
         before != null && !profile.onePackage()
-            ? HostDocuments.name(profile, stemOf(before, stem))
+            ? HostDocuments.name(profile, InstallFolder.stemOf(before, stem))
             : HostDocuments.name(profile, stem),
         surfaces,
         maps,
@@ -253,13 +252,6 @@ final class PlanMaker {
       free = name + "_" + n;
     }
     return free;
-  }
-
-  /** A document keeps its name when another version takes its place, so that links to it hold. */
-  private static String stemOf(InstallationRecord before, String otherwise) {
-    String name = Path.of(before.document()).getFileName().toString();
-    int dot = name.lastIndexOf('.');
-    return dot > 0 ? name.substring(0, dot) : otherwise;
   }
 
   private void surface(String name, MapSources sources, String stem) {
@@ -384,31 +376,5 @@ final class PlanMaker {
                   + "."));
     }
     return label;
-  }
-
-  /** The folder of this installation: the one it has, or one that is free. */
-  private Path folder(String resolution, String id, InstallationRecord before) {
-    Path root = Path.of(host.folder());
-    if (before != null) {
-      Path has = Path.of(before.document()).getParent();
-      if (has.startsWith(root)) {
-        return has;
-      }
-    }
-    Path wanted = root;
-    for (String part : profile.files().path(item, resolution)) {
-      wanted = wanted.resolve(part);
-    }
-    for (int n = 1; ; n++) {
-      Path f = numbered(wanted, n);
-      if (!Files.exists(f) || Receipts.isOf(f, id)) {
-        return f;
-      }
-    }
-  }
-
-  /** The n-th name to try for a folder. */
-  static Path numbered(Path wanted, int n) {
-    return n == 1 ? wanted : wanted.resolveSibling(wanted.getFileName() + "~" + n);
   }
 }

@@ -116,10 +116,7 @@ public final class Filing {
       if (workspace != null) {
         Workspace.discard(workspace);
       }
-      throw new ShelfException(
-          Problem.error(
-              "disk", arrival.path(), DiskTrouble.sentence(e, "filing " + arrival.path())),
-          e);
+      throw ShelfException.ofDisk(arrival.path(), "filing " + arrival.path(), e);
     } catch (ShelfException | RuntimeException e) {
       if (workspace != null) {
         Workspace.discard(workspace);

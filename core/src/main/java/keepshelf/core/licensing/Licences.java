@@ -11,11 +11,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
@@ -123,9 +121,7 @@ public final class Licences {
       FileTrees.writeAtomically(file, Json.pretty(List.copyOf(next.values())));
       own = next;
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("disk", file.toString(), DiskTrouble.sentence(e, "keeping the licences")),
-          e);
+      throw ShelfException.ofDisk(file.toString(), "keeping the licences", e);
     }
   }
 }

@@ -1,5 +1,7 @@
 package keepshelf.core.problem;
 
+import keepshelf.core.disk.DiskTrouble;
+
 /**
  * Something that could not be done and changed nothing. The message is meant for people: it names
  * the file, the cause and the next step.
@@ -19,6 +21,17 @@ public final class ShelfException extends Exception {
   public ShelfException(Problem problem, Throwable cause) {
     super(problem.message(), cause);
     this.problem = problem;
+  }
+
+  /**
+   * What the disk or the catalogue on it did not take or give, in plain words.
+   *
+   * @param path of what it is about, or null
+   * @param doing what was tried, as in "filing rope.zip"
+   */
+  public static ShelfException ofDisk(String path, String doing, Throwable cause) {
+    return new ShelfException(
+        Problem.error("disk", path, DiskTrouble.sentence(cause, doing)), cause);
   }
 
   /** What happened. */

@@ -1,8 +1,10 @@
 package keepshelf.core.recognise;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
@@ -29,11 +31,13 @@ final class Adoption {
   private final List<RecognisedItem> items;
   private final List<LooseFile> loose;
   private final Map<String, MapLook> looks;
+  private final Set<String> keys = new HashSet<>();
 
   private Adoption(List<RecognisedItem> items, List<LooseFile> loose, Map<String, MapLook> looks) {
     this.items = new ArrayList<>(items);
     this.loose = loose;
     this.looks = looks;
+    items.forEach(i -> keys.add(i.key()));
   }
 
   /** {@code items} with what they adopted; what was adopted leaves {@code loose}. */
@@ -64,7 +68,7 @@ final class Adoption {
           normal
               ? MapRole.NORMAL
               : facts.character() == PixelCharacter.COLOUR ? MapRole.BASE_COLOUR : null;
-      int home = role == null ? -1 : home(l.file(), role, null);
+      int home = role == null ? -1 : home(l.file(), role, true);
       if (home >= 0) {
         take(home, l.file(), role);
         loose.remove(l);
@@ -78,20 +82,26 @@ final class Adoption {
   /** Single pictures that were taken for a photo and are a normal map. */
   private void adoptSingles() {
     for (RecognisedItem i : List.copyOf(items)) {
-      if (i.kind() != ItemKind.PHOTO_TEXTURE || i.maps().size() != 1) {
+      if (!mistaken(i)) {
         continue;
       }
-      RecognisedMap m = i.maps().getFirst();
-      if (!RoleByPixels.named(m) && proven(facts(m.file()))) {
-        int home = home(m.file(), MapRole.NORMAL, i);
-        if (home >= 0) {
-          take(home, m.file(), MapRole.NORMAL);
-          items.remove(i);
-        } else {
-          items.set(items.indexOf(i), alone(m.file(), i));
-        }
+      SourceFile f = i.maps().getFirst().file();
+      int home = home(f, MapRole.NORMAL, false);
+      if (home >= 0) {
+        take(home, f, MapRole.NORMAL);
+        items.remove(i);
+      } else {
+        items.set(items.indexOf(i), alone(f, i));
       }
     }
+  }
+
+  /** Whether {@code i} is a single picture without a word for its role that is a normal map. */
+  private boolean mistaken(RecognisedItem i) {
+    return i.kind() == ItemKind.PHOTO_TEXTURE
+        && i.maps().size() == 1
+        && !RoleByPixels.named(i.maps().getFirst())
+        && proven(facts(i.maps().getFirst().file()));
   }
 
   private MapFacts facts(SourceFile f) {
@@ -110,11 +120,12 @@ final class Adoption {
             role == MapRole.NORMAL
                 ? "the pixels are those of a normal map, and the set beside it has none"
                 : "the pixels are coloured, and the set beside it has no base colour"));
-    items.set(home, as(i, i.key(), ItemKind.MATERIAL, maps));
+    items.set(home, as(i, maps));
   }
 
-  private static RecognisedItem alone(SourceFile f, RecognisedItem was) {
-    String key = was == null ? NameReadings.plainKey(NameParts.of(f.stem())) : was.key();
+  /** An item of its own; {@code was} what it was taken for, or null. */
+  private RecognisedItem alone(SourceFile f, RecognisedItem was) {
+    String key = was == null ? free(NameReadings.plainKey(NameParts.of(f.stem()))) : was.key();
     RecognisedItem i =
         was != null
             ? was
@@ -128,8 +139,6 @@ final class Adoption {
                 List.of());
     return as(
         i,
-        key,
-        ItemKind.MATERIAL,
         List.of(
             map(
                 f,
@@ -138,33 +147,42 @@ final class Adoption {
                 "the pixels are unit vectors that point outwards, as only a normal map has them")));
   }
 
-  private static RecognisedItem as(
-      RecognisedItem i, String key, ItemKind kind, List<RecognisedMap> maps) {
-    return new RecognisedItem(key, i.name(), kind, Workflow.UNKNOWN, i.colourway(), maps, List.of())
+  /** A key that no other item of the arrival has. */
+  private String free(String wanted) {
+    String name = wanted.isEmpty() ? "normal_map" : wanted;
+    String key = name;
+    for (int n = 2; !keys.add(key); n++) {
+      key = name + "_" + n;
+    }
+    return key;
+  }
+
+  private static RecognisedItem as(RecognisedItem i, List<RecognisedMap> maps) {
+    return new RecognisedItem(
+            i.key(), i.name(), ItemKind.MATERIAL, Workflow.UNKNOWN, i.colourway(), maps, List.of())
         .withMaps(maps);
   }
 
   /**
    * The set in the folder of {@code f} that lacks {@code role}: the one whose name shares most with
-   * that of {@code f}, else the only one of its size; or -1.
+   * that of {@code f}, else, {@code bySize}, the only one of its size; or -1. A name of its own
+   * says that a picture is of no set, however large it is.
    */
-  private int home(SourceFile f, MapRole role, RecognisedItem self) {
+  private int home(SourceFile f, MapRole role, boolean bySize) {
     int named = -1;
     int most = 0;
     boolean tie = false;
     int sized = -1;
     int ofSize = 0;
-    String stem = NameParts.folded(NameReadings.plainKey(NameParts.of(f.stem())));
+    String name = NameReadings.plainKey(NameParts.of(f.stem()));
     for (int n = 0; n < items.size(); n++) {
       RecognisedItem i = items.get(n);
       boolean set = i.kind() == ItemKind.MATERIAL || i.kind() == ItemKind.PHOTO_TEXTURE;
-      if (i == self
-          || !set
-          || i.roles().contains(role)
-          || i.maps().stream().noneMatch(m -> beside(m, f))) {
+      boolean lacks = set && !i.roles().contains(role) && !mistaken(i);
+      if (!lacks || i.maps().stream().noneMatch(m -> beside(m, f))) {
         continue;
       }
-      int shared = shared(stem, NameParts.folded(i.key()));
+      int shared = i.kind() == ItemKind.MATERIAL ? shared(name, i.key()) : continued(name, i.key());
       if (shared > most) {
         most = shared;
         named = n;
@@ -177,7 +195,7 @@ final class Adoption {
         ofSize++;
       }
     }
-    return most > 0 && !tie ? named : ofSize == 1 ? sized : -1;
+    return most > 0 && !tie ? named : bySize && ofSize == 1 ? sized : -1;
   }
 
   private static boolean beside(RecognisedMap m, SourceFile f) {
@@ -194,19 +212,35 @@ final class Adoption {
         && m.file().image().height() == f.image().height();
   }
 
-  /** Letters that both begin with, 0 when that proves nothing. */
-  private static int shared(String a, String b) {
+  /** Letters that both names begin with, 0 when that proves nothing. */
+  private static int shared(String one, String other) {
+    String a = NameParts.folded(one);
+    String b = NameParts.folded(other);
     int n = 0;
     while (n < Math.min(a.length(), b.length()) && a.charAt(n) == b.charAt(n)) {
       n++;
     }
-    // "slate1" is no part of "slate12".
-    boolean number =
-        n > 0
-            && n < Math.max(a.length(), b.length())
-            && Character.isDigit((a.length() > b.length() ? a : b).charAt(n))
-            && Character.isDigit(a.charAt(n - 1));
-    return n >= LEAST_SHARED && n >= SHARED * Math.min(a.length(), b.length()) && !number ? n : 0;
+    // "slate1" is no part of "slate12", and not of "slate2" either.
+    String longer = a.length() > b.length() ? a : b;
+    boolean inNumber = n > 0 && Character.isDigit(a.charAt(n - 1));
+    boolean otherNumber = n < Math.min(a.length(), b.length()) && digitAt(a, n) && digitAt(b, n);
+    boolean number = otherNumber || (inNumber && n < longer.length() && digitAt(longer, n));
+    boolean enough = n >= LEAST_SHARED && n >= SHARED * Math.min(a.length(), b.length());
+    return enough && !number ? n : 0;
+  }
+
+  private static boolean digitAt(String s, int i) {
+    return Character.isDigit(s.charAt(i));
+  }
+
+  /**
+   * Letters of {@code other} when {@code one} is the same with more behind it: of single pictures
+   * "brick" is no part of "brickwall", but of "brick2" and "brick_wall".
+   */
+  private static int continued(String one, String other) {
+    boolean begins = one.length() > other.length() && one.startsWith(other);
+    boolean apart = begins && !Character.isLetter(one.charAt(other.length()));
+    return apart ? shared(one, other) : 0;
   }
 
   private static RecognisedMap map(SourceFile f, MapRole role, double weight, String why) {

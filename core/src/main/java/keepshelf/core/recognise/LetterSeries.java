@@ -3,7 +3,6 @@ package keepshelf.core.recognise;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -61,9 +60,9 @@ final class LetterSeries {
   }
 
   /** Whether the letters are a, b, c and so on without a gap, at least two of them. */
-  private static boolean run(Collection<String> letters) {
+  private static boolean run(Set<String> letters) {
     char next = 'a';
-    for (String l : List.copyOf(letters)) {
+    for (String l : letters) {
       if (l.charAt(0) != next++) {
         return false;
       }

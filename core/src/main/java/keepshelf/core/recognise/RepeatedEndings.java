@@ -35,6 +35,11 @@ final class RepeatedEndings {
 
   private RepeatedEndings() {}
 
+  /** Whether {@code r} is of an ending that only its repeating makes a role. */
+  static boolean made(NameReading r) {
+    return r.senses().equals(OPEN);
+  }
+
   /** Adds the readings to {@code files}, which are of one folder. */
   static void add(Collection<Candidate> files) {
     Map<String, Map<String, List<Candidate>>> byWord = new HashMap<>();

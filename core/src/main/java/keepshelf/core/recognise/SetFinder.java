@@ -106,7 +106,7 @@ final class SetFinder {
         NameReading r = readings.get(i);
         boolean word = r.phrase().length() >= 3 && r.place() >= 1 && !r.single();
         if (files.get(i).chosen == null
-            && (word || r.phrase().startsWith("n") || r.senses().size() > 4)) {
+            && (word || r.phrase().startsWith("n") || RepeatedEndings.made(r))) {
           return true;
         }
       }

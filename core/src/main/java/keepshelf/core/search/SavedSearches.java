@@ -5,11 +5,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
@@ -56,8 +54,7 @@ public final class SavedSearches {
     try {
       FileTrees.writeAtomically(file, Json.pretty(all));
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("disk", file.toString(), DiskTrouble.sentence(e, "keeping the search")), e);
+      throw ShelfException.ofDisk(file.toString(), "keeping the search", e);
     }
   }
 }

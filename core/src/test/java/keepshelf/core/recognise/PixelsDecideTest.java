@@ -205,4 +205,21 @@ class PixelsDecideTest {
     RecognisedMap glow = map("rope_screen.png");
     assertThat(glow == null ? null : glow.role()).isNotEqualTo(MapRole.NORMAL);
   }
+
+  /** Normal maps alone: neither one of the other, nor two under one key. */
+  @Test
+  void normalMapsWithoutASetStayApart() throws Exception {
+    for (String name : List.of("bricks", "brickwall", "wall01", "wall02", "12")) {
+      pictures.put(name + ".png", TestPacks.normal(SIDE, name.hashCode(), true));
+    }
+    pictures.put("slate1_diff.png", TestPacks.colour(SIDE, 40));
+    pictures.put("slate1_rough.png", TestPacks.grey(SIDE, 41));
+    pictures.put("slate2.png", TestPacks.normal(SIDE, 42, true));
+    List<RecognisedItem> items = read().recognition().items();
+    assertThat(items).extracting(RecognisedItem::key).doesNotHaveDuplicates();
+    assertThat(items)
+        .filteredOn(i -> !i.key().equals("slate1"))
+        .hasSize(6)
+        .allMatch(i -> i.maps().size() == 1 && i.roles().contains(MapRole.NORMAL));
+  }
 }

@@ -159,9 +159,7 @@ public final class HostList {
                   template.getBytes(java.nio.charset.StandardCharsets.UTF_8));
             }
           } catch (IOException e) {
-            throw new ShelfException(
-                Problem.error("disk", file.toString(), DiskTrouble.sentence(e, "keeping " + file)),
-                e);
+            throw ShelfException.ofDisk(file.toString(), "keeping " + file, e);
           }
           HostProfile.named(file.toString());
           shelf.catalogue().putHost(new HostRecord(host.name(), file.toString(), host.folder()));
