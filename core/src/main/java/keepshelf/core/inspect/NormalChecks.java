@@ -27,7 +27,8 @@ final class NormalChecks {
               "normal-through-curve",
               Severity.ERROR,
               "its vectors were stored through the sRGB curve, as if they were colours.",
-              "Fetch a clean edition; used as it is, all slopes are wrong.");
+              "Installing undoes it; by hand, all slopes would be wrong. A clean edition is"
+                  + " better.");
       case UNCURVED ->
           add(
               m,
@@ -35,7 +36,8 @@ final class NormalChecks {
               "normal-through-curve",
               Severity.ERROR,
               "the sRGB curve was taken off its vectors, as if they were colours.",
-              "Fetch a clean edition; used as it is, all slopes are wrong.");
+              "Installing undoes it; by hand, all slopes would be wrong. A clean edition is"
+                  + " better.");
       case OUT_IN_RED ->
           add(
               m,
@@ -43,7 +45,7 @@ final class NormalChecks {
               "normal-channels-swapped",
               Severity.ERROR,
               "its red and blue channels have changed places: the outward direction is in red.",
-              "Fetch a clean edition.");
+              "Installing puts them back. A clean edition is better.");
       case OUT_IN_GREEN ->
           add(
               m,
@@ -51,7 +53,7 @@ final class NormalChecks {
               "normal-channels-swapped",
               Severity.ERROR,
               "its green and blue channels have changed places: the outward direction is in green.",
-              "Fetch a clean edition.");
+              "Installing puts them back. A clean edition is better.");
       case NO_BLUE ->
           add(
               m,
@@ -60,7 +62,7 @@ final class NormalChecks {
               Severity.WARNING,
               "its blue channel is empty: it holds only two directions, the third must be worked"
                   + " out.",
-              "Hosts that do not work it out show it too strong.");
+              "Installing works it out; by hand, many hosts would show it too strong.");
       case OBJECT_SPACE ->
           add(
               m,
@@ -78,7 +80,7 @@ final class NormalChecks {
               Severity.WARNING,
               String.format(
                   Locale.ROOT, "only %.0f %% of its vectors have length one.", h.unit() * 100),
-              "Check that it is a normal map.");
+              "Check that it is a normal map; installing brings its vectors to length one.");
       case SOUND -> {
         boolean jpeg = m.file().info().filter(i -> i.format() == ImageFormat.JPEG).isPresent();
         if (h.unit() < (jpeg ? 0.5 : 0.75)) {
