@@ -1,9 +1,14 @@
 package keepshelf.imaging.io;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.FloatBuffer;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import keepshelf.imaging.exr.ExrException;
+import keepshelf.imaging.exr.ExrFacts;
+import keepshelf.imaging.exr.ExrReader;
 import keepshelf.imaging.pixel.Pixels;
 import org.lwjgl.PointerBuffer;
 import org.lwjgl.system.MemoryStack;
@@ -11,11 +16,33 @@ import org.lwjgl.system.MemoryUtil;
 import org.lwjgl.system.libc.LibCStdlib;
 import org.lwjgl.util.tinyexr.TinyEXR;
 
-/** OpenEXR pixels through the tinyexr codec: linear floats, 1, 3 or 4 channels. */
+/**
+ * OpenEXR pixels: linear floats, 1, 3 or 4 channels. Plain files go through the tinyexr codec,
+ * which is native; what it does not read (several parts, lossy compressions, layers) through our
+ * reader.
+ */
 final class ExrDecoder {
+  private static final int MOST_HEAD = 1 << 20;
+
   private ExrDecoder() {}
 
   static Pixels decode(Path file, ImageInfo info) throws IOException {
+    try {
+      return facts(file).plain() ? plain(file, info) : ExrReader.read(file);
+    } catch (ExrException e) {
+      throw new UnreadableImageException(e.getMessage(), e);
+    }
+  }
+
+  private static ExrFacts facts(Path file) throws IOException {
+    try (InputStream in = Files.newInputStream(file)) {
+      return ExrFacts.of(ByteBuffer.wrap(in.readNBytes(MOST_HEAD)));
+    } catch (IndexOutOfBoundsException e) {
+      throw new ExrException("its header is cut off", e);
+    }
+  }
+
+  private static Pixels plain(Path file, ImageInfo info) throws IOException {
     try (MemoryStack stack = MemoryStack.stackPush()) {
       PointerBuffer out = stack.callocPointer(1);
       var w = stack.callocInt(1);
@@ -41,7 +68,7 @@ final class ExrDecoder {
         throw new UnreadableImageException("its pixels cannot be decoded (" + why + ")");
       }
       try {
-        return copied(out.get(0), w.get(0), h.get(0), info.channels() < 3 ? 1 : info.channels());
+        return copied(out.get(0), w.get(0), h.get(0), info.channels());
       } finally {
         LibCStdlib.nfree(out.get(0));
       }

@@ -7,6 +7,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Optional;
+import keepshelf.imaging.exr.ExrException;
+import keepshelf.imaging.exr.ExrFacts;
 
 /**
  * Reads picture headers: format by content, size, channels and bits, without decoding pixels. Only
@@ -70,7 +72,7 @@ public final class ImageProbe {
       return Optional.of(TiffHeader.parse(b, ImageProbe::beyond));
     }
     if (m == 0x762F3101) {
-      return Optional.of(ExrHeader.parse(b));
+      return Optional.of(exr(b));
     }
     if (m == 0x38425053) {
       return info(ImageFormat.PSD, b.getInt(18), b.getInt(14), b.getShort(12), b.getShort(22));
@@ -99,6 +101,15 @@ public final class ImageProbe {
       return tga(b);
     }
     return Optional.empty();
+  }
+
+  private static ImageInfo exr(ByteBuffer b) throws IOException {
+    try {
+      ExrFacts f = ExrFacts.of(b);
+      return checked(ImageFormat.EXR, f.width(), f.height(), f.channels(), f.bits());
+    } catch (ExrException e) {
+      throw new UnreadableImageException(e.getMessage(), e);
+    }
   }
 
   private static Optional<ImageInfo> info(ImageFormat f, int w, int h, int channels, int bits)

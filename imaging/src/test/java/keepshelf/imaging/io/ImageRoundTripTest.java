@@ -173,6 +173,7 @@ class ImageRoundTripTest {
         .putInt(0)
         .putInt(w - 1)
         .putInt(h - 1);
+    b.put("compression\0compression\0".getBytes(StandardCharsets.US_ASCII)).putInt(1).put((byte) 0);
     b.put((byte) 0);
     return b.array();
   }
