@@ -76,7 +76,8 @@ final class AlsoNames {
           "dif",
           "cur",
           "illum",
-          "lum");
+          "lum",
+          "local");
 
   private AlsoNames() {}
 

@@ -29,7 +29,8 @@ final class LetterSeries {
     for (Candidate c : files) {
       bare.add(NameParts.folded(c.plainKey));
       c.readings.stream()
-          .filter(r -> !r.single() && r.place() >= 1)
+          // A letter behind the letter is a role as well, as in "panel_a_n".
+          .filter(r -> r.place() >= 1 && (!r.single() || lettered(r)))
           .forEach(r -> spelled.add(r.folded()));
       NameEnd e = NameEnd.of(c);
       if (e != null && e.word().length() == 1 && Character.isLetter(e.word().charAt(0))) {
@@ -53,6 +54,10 @@ final class LetterSeries {
         c.readings = c.readings.stream().filter(r -> !single(r, e)).toList();
       }
     });
+  }
+
+  private static boolean lettered(NameReading r) {
+    return r.phrase().equals("n") && r.key().matches("(?:.*_)?\\p{L}");
   }
 
   private static boolean single(NameReading r, NameEnd e) {

@@ -47,6 +47,14 @@ final class NameReadings {
   private static final Set<String> ADDED =
       Set.of("metalness", "metallic", "metal", "specular", "spec", "pbr", "sg", "mr", "workflow");
 
+  /** What people write behind a name that says nothing of what is in the picture. */
+  private static final Set<String> REMARKS =
+      Set.of(
+          "final", "new", "edit", "edited", "fix", "fixed", "updated", "old", "orig", "tiled",
+          "baked", "export", "upload", "web", "free");
+
+  private static final Pattern YEAR = Pattern.compile("(?:19|20)\\d\\d");
+
   private static final Pattern VARIANT = Pattern.compile("(?:var|variant|variation|alt)\\d{0,2}");
 
   private NameReadings() {}
@@ -89,6 +97,9 @@ final class NameReadings {
 
   private static boolean variant(Word w) {
     char c = w.text().charAt(0);
+    if (REMARKS.contains(w.text()) || c <= '2' && YEAR.matcher(w.text()).matches()) {
+      return true;
+    }
     return (c == 'v' || c == 'a') && VARIANT.matcher(w.text()).matches();
   }
 
@@ -122,12 +133,32 @@ final class NameReadings {
         phrase = j == i ? word : phrase.concat(word);
         longWord |= word.length() >= 3;
         List<Sense> senses = RoleVocabulary.senses(phrase);
+        if (senses.isEmpty()) {
+          senses = RoleVocabulary.slipped(phrase);
+        }
         // "a_o" or "r_m" are letters of something else.
-        if (!senses.isEmpty() && (j == i || longWord || phrase.equals("f0"))) {
+        if (!senses.isEmpty()
+            && (j == i || longWord || phrase.equals("f0"))
+            && !partOfLonger(words, i, j, senses)) {
           addReading(out, words, i, j + 1, phrase, senses);
         }
       }
     }
+  }
+
+  /** Whether the word before makes a colour say more: "base color", "emissive color". */
+  private static boolean partOfLonger(List<Word> words, int from, int last, List<Sense> senses) {
+    if (from == 0 || !words.get(from - 1).names() || words.get(from).joined()) {
+      return false;
+    }
+    String own = "";
+    for (int j = from; j <= last; j++) {
+      own = own.concat(words.get(j).text());
+    }
+    boolean colour = senses.getFirst().role() == MapRole.BASE_COLOUR;
+    return colour
+        && RoleVocabulary.senses(words.get(from - 1).text() + own).stream()
+            .anyMatch(s -> s.channels() == null && s.weight() > 0.9);
   }
 
   /**

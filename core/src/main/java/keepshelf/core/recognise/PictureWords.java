@@ -53,6 +53,7 @@ final class PictureWords {
           "closeup",
           "shot",
           "swatch",
+          "wire",
           "shaderball",
           "cloth",
           "flat",
@@ -191,11 +192,17 @@ final class PictureWords {
     return Optional.ofNullable(named != null ? named : seen);
   }
 
+  /** The first word, or two in a row ("contact sheet"), that is one {@code of} them. */
   private static Optional<String> first(List<Word> words, Set<String> of) {
+    String before = "";
     for (Word w : words) {
       if (of.contains(w.text())) {
         return Optional.of(w.text());
       }
+      if (of.contains(before + w.text())) {
+        return Optional.of(before + w.text());
+      }
+      before = w.text();
     }
     return Optional.empty();
   }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -21,11 +22,55 @@ final class RoleVocabulary {
   private static final int LONGEST =
       SENSES.keySet().stream().mapToInt(String::length).max().orElse(0);
 
+  /** Shorter words are too near to others. */
+  private static final int LONG = 6;
+
+  private static final Map<String, List<String>> SLIPS =
+      SlipsOfThePen.index(
+          SENSES.entrySet().stream()
+              .filter(e -> e.getKey().length() >= LONG && e.getValue().getFirst().weight() > 0.9)
+              .map(Map.Entry::getKey)
+              .toList());
+
   private RoleVocabulary() {}
 
   /** The meanings of a word or of a phrase written together, lower case; most likely first. */
   static List<Sense> senses(String word) {
-    return word.length() > LONGEST ? List.of() : SENSES.getOrDefault(word, List.of());
+    if (word.length() > LONGEST) {
+      return List.of();
+    }
+    List<Sense> known = SENSES.get(word);
+    if (known == null && word.chars().anyMatch(c -> c > 127)) {
+      known = SENSES.get(unmarked(word));
+    }
+    return known == null ? List.of() : known;
+  }
+
+  /** Without accents: they are left out as often as they are written. */
+  private static String unmarked(String word) {
+    String apart =
+        Normalizer.normalize(word, Normalizer.Form.NFD).replaceAll("[\u0300-\u036f]", "");
+    return Normalizer.normalize(apart, Normalizer.Form.NFC);
+  }
+
+  /**
+   * The meanings of the long role word that {@code word} is but for one letter left out, put in,
+   * changed or swapped with its neighbour ("Nomral"); none when it is listed itself.
+   */
+  static List<Sense> slipped(String word) {
+    if (word.length() < LONG
+        || word.length() > LONGEST + 1
+        || SENSES.containsKey(word)
+        || !word.chars().allMatch(Character::isLetter)) {
+      return List.of();
+    }
+    String meant = SlipsOfThePen.meant(word, SLIPS);
+    return meant == null
+        ? List.of()
+        : senses(meant).stream()
+            .filter(s -> s.weight() > 0.9)
+            .map(s -> new Sense(s.role(), s.channels(), s.weight() - 0.1))
+            .toList();
   }
 
   /**
@@ -41,7 +86,8 @@ final class RoleVocabulary {
         return tail;
       }
     }
-    return null;
+    // The only word of two letters that is sure enough.
+    return word.length() >= 5 && word.endsWith("ao") ? "ao" : null;
   }
 
   /** What a letter of a packed word can stand for; of each at most one. */
@@ -99,7 +145,13 @@ final class RoleVocabulary {
           int eq = words[i].indexOf('=');
           String word = eq < 0 ? words[i] : words[i].substring(0, eq);
           Channels channels = eq < 0 ? null : Channels.ofLetters(words[i].substring(eq + 1));
-          out.computeIfAbsent(word, w -> new ArrayList<>()).add(new Sense(role, channels, weight));
+          Sense sense = new Sense(role, channels, weight);
+          List<Sense> senses = out.computeIfAbsent(word, w -> new ArrayList<>());
+          senses.add(sense);
+          String plain = unmarked(word);
+          if (!plain.equals(word) && !out.containsKey(plain)) {
+            out.computeIfAbsent(plain, w -> new ArrayList<>()).add(sense);
+          }
         }
       }
     } catch (IOException e) {

@@ -153,6 +153,7 @@ final class SetFinder {
   private void inScope(List<Candidate> files) {
     LetterSeries.drop(files);
     RepeatedEndings.add(files);
+    NamedByRoles.drop(files);
     Map<String, Group> groups = new LinkedHashMap<>();
     for (Candidate c : files) {
       for (NameReading r : c.readings) {

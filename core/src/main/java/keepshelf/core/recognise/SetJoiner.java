@@ -22,6 +22,8 @@ final class SetJoiner {
   private static final Pattern NUMBERED =
       Pattern.compile("(.*\\p{L})_?\\d{1,2}|(.*\\d)_?[a-h]|(.*)_[a-h]");
 
+  private static final Pattern COUNTED = Pattern.compile("\\d{1,2}");
+
   private final List<FoundSet> sets;
   private final List<Candidate> rest;
 
@@ -35,6 +37,7 @@ final class SetJoiner {
     joinAcrossFolders();
     joinVariants();
     joinRest();
+    spelledAlike();
   }
 
   /** The same name in neighbouring folders, one role or resolution each, is one set. */
@@ -147,10 +150,11 @@ final class SetJoiner {
       byPlace.put(s.scope.scope() + "|" + s.folded(), s);
     }
     Map<String, List<Candidate>> near = new LinkedHashMap<>();
+    Map<String, List<Candidate>> called = new LinkedHashMap<>();
     Map<Candidate, NameReading> read = new HashMap<>();
     for (Candidate c : rest) {
       for (NameReading r : c.readings) {
-        if (r.place() < 1 || r.source().equals("folder")) {
+        if (r.place() < 1 || r.source().equals("folder") || read.containsKey(c)) {
           continue;
         }
         Matcher m = NUMBERED.matcher(r.key());
@@ -159,13 +163,27 @@ final class SetJoiner {
                 ? NameParts.folded(
                     m.group(1) != null ? m.group(1) : m.group(2) != null ? m.group(2) : m.group(3))
                 : r.folded();
-        if (stem.length() >= 3 && !read.containsKey(c)) {
+        if (COUNTED.matcher(stem).matches()) {
+          // "albedo_1" beside "roughness" in a folder of their own.
+          stem = "";
+        }
+        if (stem.length() >= 3 || stem.isEmpty()) {
           read.put(c, r);
           near.computeIfAbsent(c.scope.scope() + "|" + stem, k -> new ArrayList<>()).add(c);
+          int cut = r.key().lastIndexOf('_');
+          if (cut > 0 && r.senses().getFirst().role() == MapRole.BASE_COLOUR) {
+            String shared = NameParts.folded(r.key().substring(0, cut));
+            called.computeIfAbsent(c.scope.scope() + "|" + shared, k -> new ArrayList<>()).add(c);
+          }
         }
       }
     }
-    near.forEach((place, files) -> {
+    joinColours(byPlace, called, read);
+    near.forEach((place, all) -> {
+      List<Candidate> files = all.stream().filter(c -> c.chosen == null).toList();
+      if (files.isEmpty()) {
+        return;
+      }
       FoundSet home = byPlace.get(place);
       Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
       files.forEach(c -> roles.add(read.get(c).senses().getFirst().role()));
@@ -186,5 +204,68 @@ final class SetJoiner {
         sets.add(new FoundSet(shortest.chosen.key(), shortest.scope, files));
       }
     });
+  }
+
+  /** What several colours are called that share all other maps may be any word. */
+  private void joinColours(
+      Map<String, FoundSet> byPlace,
+      Map<String, List<Candidate>> called,
+      Map<Candidate, NameReading> read) {
+    called.forEach((place, colours) -> {
+      FoundSet home = byPlace.get(place);
+      if (home != null
+          && colours.size() >= 2
+          && home.roles().size() >= 2
+          && !home.roles().contains(MapRole.BASE_COLOUR)) {
+        colours.forEach(c -> c.chosen = read.get(c));
+        home.members.addAll(colours);
+        rest.removeAll(colours);
+      }
+    });
+  }
+
+  /**
+   * A word that means a role in sets beside it means one where nothing else stands under the name:
+   * {@code oak_col} beside {@code deck_col} and {@code deck_nrm}. So does a word for colour that
+   * ends several names.
+   */
+  private void spelledAlike() {
+    Map<String, Set<String>> known = new HashMap<>();
+    for (FoundSet s : sets) {
+      if (s.roles().size() >= 2) {
+        s.members.forEach(c ->
+            known.computeIfAbsent(c.scope.scope(), k -> new HashSet<>()).add(c.chosen.phrase()));
+      }
+    }
+    Map<String, Set<String>> stems = new HashMap<>();
+    Map<Candidate, NameReading> spelled = new LinkedHashMap<>();
+    for (Candidate c : rest) {
+      for (NameReading r : c.readings) {
+        boolean whole = r.place() >= 1 && !r.single() && r.phrase().length() >= 2;
+        if (whole && r.source().equals("name") && !r.key().isEmpty()) {
+          spelled.putIfAbsent(c, r);
+          stems
+              .computeIfAbsent(c.scope.scope() + "|" + r.phrase(), k -> new HashSet<>())
+              .add(r.folded());
+        }
+      }
+    }
+    Map<String, List<Candidate>> alone = new LinkedHashMap<>();
+    spelled.forEach((c, r) -> {
+      boolean colours =
+          r.senses().getFirst().role() == MapRole.BASE_COLOUR
+              && stems.get(c.scope.scope() + "|" + r.phrase()).size() >= 2;
+      if (colours || known.getOrDefault(c.scope.scope(), Set.of()).contains(r.phrase())) {
+        c.chosen = r;
+        alone.computeIfAbsent(c.scope.scope() + "|" + r.folded(), k -> new ArrayList<>()).add(c);
+      }
+    });
+    alone
+        .values()
+        .forEach(same -> {
+          Candidate first = same.getFirst();
+          sets.add(new FoundSet(first.chosen.key(), first.scope, same));
+          rest.removeAll(same);
+        });
   }
 }
