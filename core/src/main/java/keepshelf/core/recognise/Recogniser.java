@@ -58,7 +58,7 @@ public final class Recogniser {
     List<FoundSet> sets = new ArrayList<>(found.sets());
     List<Candidate> rest = new ArrayList<>(found.rest());
     DocumentSets.apply(knowledge.documents(), sets, rest);
-    takePreviews(sets, rest);
+    takePreviews(sets, rest, knowledge.documents().mentions().keySet());
     RoleChooser.settle(sets);
     List<FoundSet> materials = sets.stream().filter(s -> !s.members.isEmpty()).toList();
     ItemMaker maker = new ItemMaker(arrivalKey, loose);
@@ -165,8 +165,11 @@ public final class Recogniser {
     return false;
   }
 
-  /** Previews by a sure word leave their sets, unless the word is part of a real set's name. */
-  private void takePreviews(List<FoundSet> sets, List<Candidate> rest) {
+  /**
+   * Previews by a sure word leave their sets, unless the word is part of a real set's name or a
+   * document uses the picture.
+   */
+  private void takePreviews(List<FoundSet> sets, List<Candidate> rest, Set<String> used) {
     for (FoundSet s : sets) {
       boolean partOfName =
           s.roles().size() >= 2
@@ -176,6 +179,7 @@ public final class Recogniser {
       }
       for (Candidate c : List.copyOf(s.members)) {
         PictureWords.preview(c)
+            .filter(word -> !used.contains(c.file.path()))
             .ifPresent(word -> {
               s.members.remove(c);
               ItemMaker.preview(loose, c, "its name says “" + word + "”");

@@ -5,9 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.Knowledge;
+import keepshelf.core.recognise.Recogniser;
 import keepshelf.core.recognise.SourceFile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -72,6 +77,44 @@ class MaterialDocumentsTest {
     assertThat(f.mentions().get("maps/x1.png").channels().roles())
         .containsEntry("r", MapRole.OPACITY)
         .containsEntry("b", MapRole.METALLIC);
+  }
+
+  /** A document whose geometry is missing still says what its pictures are. */
+  @Test
+  void whatADocumentUsesIsNoPreviewWhateverItIsCalled() throws Exception {
+    String[] pictures = {
+      "textures/HullFlat.png", "textures/HullFlat_N.png", "textures/banner.png", "render.png"
+    };
+    DocumentFacts facts =
+        read(
+            "hull.gltf",
+            """
+            {"asset": {"version": "2.0"},
+             "buffers": [{"uri": "gone.bin", "byteLength": 840}],
+             "images": [{"uri": "textures/HullFlat.png"}, {"uri": "textures/HullFlat_N.png"},
+                        {"uri": "textures/banner.png"}],
+             "textures": [{"source": 0}, {"source": 1}, {"source": 2}],
+             "materials": [
+               {"name": "hull", "pbrMetallicRoughness": {"baseColorTexture": {"index": 0}},
+                "normalTexture": {"index": 1}},
+               {"name": "pennant", "pbrMetallicRoughness": {"baseColorTexture": {"index": 2}}}]}
+            """,
+            pictures);
+    assertThat(problems).isEmpty();
+    var r =
+        Recogniser.recognise(
+            "",
+            Arrays.stream(pictures).map(SourceFile::named).toList(),
+            new Knowledge(facts, List.of()),
+            looking -> {});
+    Map<String, MapRole> roles = new HashMap<>();
+    r.items().forEach(item -> item.maps().forEach(m -> roles.put(m.file().name(), m.role())));
+    assertThat(roles)
+        .containsOnly(
+            Map.entry("HullFlat.png", MapRole.BASE_COLOUR),
+            Map.entry("HullFlat_N.png", MapRole.NORMAL),
+            Map.entry("banner.png", MapRole.BASE_COLOUR));
+    assertThat(r.loose()).extracting(l -> l.file().name()).containsExactly("render.png");
   }
 
   @Test
