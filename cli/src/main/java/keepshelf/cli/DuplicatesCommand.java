@@ -84,6 +84,17 @@ final class DuplicatesCommand implements Callable<Integer> {
       out.json(m);
     } else {
       groups.forEach(this::text);
+      found.pairs().stream()
+          .filter(p -> !p.relation().samePicture())
+          .forEach(p ->
+              out.say(
+                  p.relation().id()
+                      + ": "
+                      + p.reason()
+                      + "\n    "
+                      + p.a().path()
+                      + "\n    "
+                      + p.b().path()));
       colourways.forEach(t ->
           out.say(
               "colourway: "
@@ -93,10 +104,12 @@ final class DuplicatesCommand implements Callable<Integer> {
                   + ", "
                   + t.b().item().id()
                   + "). They can stand as one: open Duplicates and join them."));
+      long akin = found.pairs().stream().filter(p -> !p.relation().samePicture()).count();
       out.say(
-          groups.isEmpty()
-              ? "Nothing is there twice among " + pictures.size() + " pictures."
-              : groups.size() + " groups, " + found.pairs().size() + " pairs.");
+          (groups.isEmpty()
+                  ? "Nothing is there twice among " + pictures.size() + " pictures"
+                  : counted(groups.size(), "group") + " of what is there twice")
+              + (akin == 0 ? "." : "; " + counted(akin, "pair") + " of kin."));
     }
     return pictures.isEmpty() && any ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;
   }
@@ -122,6 +135,10 @@ final class DuplicatesCommand implements Callable<Integer> {
         List.copyOf(members),
         reasons,
         go.item().bytes());
+  }
+
+  private static String counted(long n, String what) {
+    return n + " " + what + (n == 1 ? "" : "s");
   }
 
   private void text(DuplicateGroup g) {

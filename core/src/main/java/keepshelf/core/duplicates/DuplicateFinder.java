@@ -195,7 +195,10 @@ public final class DuplicateFinder {
       return Optional.empty();
     }
     Match m = matcher.compare(fa.get(), fb.get(), negative);
-    return m.same() ? Optional.of(pair(a, b, m)) : Optional.empty();
+    return m.same()
+        ? Optional.of(pair(a, b, m))
+            .filter(p -> !otherRole(a, b) || p.relation() != Relation.RECOLOURED)
+        : Optional.empty();
   }
 
   /** Whether one is what the other is the negative of, by their roles. */
@@ -203,12 +206,17 @@ public final class DuplicateFinder {
     return a.role() != b.role() && SHINE.contains(a.role()) && SHINE.contains(b.role());
   }
 
-  /** Maps of one item are kin by nature, and maps in different roles are no copies. */
+  /**
+   * Maps of one item are kin by nature, and maps of items in different roles are no copies. What
+   * only a name tells of a file is no reason not to look.
+   */
   private static boolean comparable(Picture a, Picture b) {
-    boolean sameItem = a.item() != null && a.item().equals(b.item());
-    boolean otherRole =
-        a.role() != null && b.role() != null && a.role() != b.role() && !negative(a, b);
-    return !sameItem && !otherRole;
+    boolean items = a.item() != null && b.item() != null;
+    return !(items && (a.item().equals(b.item()) || otherRole(a, b)));
+  }
+
+  private static boolean otherRole(Picture a, Picture b) {
+    return a.role() != null && b.role() != null && a.role() != b.role() && !negative(a, b);
   }
 
   private void describe(Picture p, Map<Picture, Descriptor> found) {

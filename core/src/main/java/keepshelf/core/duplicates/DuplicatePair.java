@@ -55,7 +55,7 @@ public record DuplicatePair(
     }
 
     /** Whether one can stand in for the other as it is. */
-    boolean samePicture() {
+    public boolean samePicture() {
       return this != RECOLOURED && this != GREEN_TURNED_OVER && this != INVERTED;
     }
 

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -17,11 +18,19 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Hashes;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.RecognisedItem;
+import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.Recogniser;
+import keepshelf.core.recognise.SourceFile;
 import keepshelf.imaging.io.ImageFormat;
 
 /** Gathers the pictures to be compared, from a shelf or from any folders. */
 public final class PictureCollector {
+  /** How sure a name has to be of a role to be believed without its pixels. */
+  private static final double SURE = 0.85;
+
   private PictureCollector() {}
 
   /**
@@ -82,14 +91,31 @@ public final class PictureCollector {
         problems.add(unreadable(root, e));
       }
     }
+    Map<String, MapRole> roles = roles(found.keySet());
     return found.entrySet().parallelStream()
-        .flatMap(e -> hashed(e.getKey(), e.getValue(), problems).stream())
+        .flatMap(e -> hashed(e.getKey(), e.getValue(), roles, problems).stream())
         .toList();
   }
 
-  private static Optional<Picture> hashed(Path file, long size, List<Problem> problems) {
+  /** What names surely tell of files that are on no shelf: gloss is looked for as a negative. */
+  private static Map<String, MapRole> roles(Set<Path> files) {
+    Map<String, MapRole> roles = new HashMap<>();
+    List<SourceFile> named = files.stream().map(f -> SourceFile.named(f.toString())).toList();
+    for (RecognisedItem item : Recogniser.recognise("", named).items()) {
+      for (RecognisedMap m : item.maps()) {
+        if (m.verdict().confidence() >= SURE) {
+          roles.put(m.file().path(), m.role());
+        }
+      }
+    }
+    return roles;
+  }
+
+  private static Optional<Picture> hashed(
+      Path file, long size, Map<String, MapRole> roles, List<Problem> problems) {
     try {
-      return Optional.of(new Picture(file.toString(), file, size, Hashes.sha256(file), null, null));
+      MapRole role = roles.get(file.toString());
+      return Optional.of(new Picture(file.toString(), file, size, Hashes.sha256(file), null, role));
     } catch (IOException e) {
       synchronized (problems) {
         problems.add(unreadable(file, e));

@@ -10,6 +10,7 @@ import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.imaging.analyse.DetailTest;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
+import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 
@@ -36,6 +37,13 @@ final class MapChecks {
     }
   }
 
+  /** A flat normal map leans neither way. */
+  private boolean flat() {
+    return map.facts() != null
+        && map.facts().normal() != null
+        && map.facts().normal().state() == NormalHealth.State.FLAT;
+  }
+
   private void header() {
     ImageInfo info = map.file().image();
     if (info == null) {
@@ -43,7 +51,8 @@ final class MapChecks {
     }
     if (map.role() == MapRole.NORMAL
         && map.handedness() == Handedness.UNKNOWN
-        && info.channels() >= 3) {
+        && info.channels() >= 3
+        && !flat()) {
       add(
           "handedness-unknown",
           Severity.NOTE,

@@ -280,4 +280,36 @@ class DuplicatesTest {
               DuplicatePair.Relation.INVERTED, DuplicatePair.Relation.RE_ENCODED);
     }
   }
+
+  /** Of files on no shelf only names tell what they are for. */
+  @Test
+  void looseFilesAreComparedByWhatTheirNamesSay() throws Exception {
+    Path folder = Files.createDirectories(dir.resolve("loose"));
+    Pixels shine = stone(5);
+    Map<String, Pixels> files = new LinkedHashMap<>();
+    files.put("a/moss_diff.png", stone(4));
+    files.put("a/moss_rough.png", shine);
+    files.put("b/lichen_albedo.png", savedAgain(stone(4)));
+    files.put("b/lichen_gloss.png", shine.mapLevels(-1, v -> 255 - v));
+    // A height that a colour was made of is no colourway of it.
+    files.put("b/lichen_height.png", dyed(stone(4)));
+    files.put("c/whatever.png", dyed(stone(4)));
+    for (var e : files.entrySet()) {
+      Path to = folder.resolve(e.getKey());
+      Files.createDirectories(to.getParent());
+      Files.write(to, TestPacks.png(e.getValue()));
+    }
+    List<Problem> problems = new ArrayList<>();
+    var pictures = PictureCollector.ofPaths(List.of(folder.toString()), problems);
+    assertThat(problems).isEmpty();
+    assertThat(DuplicateFinder.find(pictures, n -> {}).pairs())
+        .extracting(p -> p.relation().id() + " " + shortName(p.a()) + " " + shortName(p.b()))
+        .allMatch(s -> !s.startsWith("recoloured") || s.contains("whatever"))
+        .anyMatch(s -> s.startsWith("inverted") && s.contains("gloss") && s.contains("rough"))
+        .anyMatch(s -> s.startsWith("re-encoded") && s.contains("diff") && s.contains("albedo"));
+  }
+
+  private static String shortName(Picture p) {
+    return p.file().getFileName().toString();
+  }
 }

@@ -132,6 +132,13 @@ class ChecksTest {
   }
 
   @Test
+  void aFlatNormalMapLeansNeitherWay() throws Exception {
+    sound();
+    pictures.put("rope_nor.png", plain(3, 128, 128, 255));
+    assertThat(codes()).containsExactly("constant-map");
+  }
+
+  @Test
   void missingAndDoubledRoles() throws Exception {
     pictures.put("rope_nor.png", normal(1));
     pictures.put("rope_disp.png", grey16(1));
