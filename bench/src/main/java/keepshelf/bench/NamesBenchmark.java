@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.recognise.Recogniser;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import keepshelf.cli.frame.Exit;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;

@@ -2,6 +2,7 @@ package keepshelf.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import keepshelf.cli.frame.Output;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;

@@ -8,7 +8,7 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.TimeUnit;
-import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.edit.Field;

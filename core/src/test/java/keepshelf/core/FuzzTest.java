@@ -16,7 +16,7 @@ import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalReader;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.PixelWitness;
+import keepshelf.core.recognise.found.PixelWitness;
 import keepshelf.core.recognise.model.ModelReader;
 import org.apache.commons.compress.archivers.sevenz.SevenZOutputFile;
 import org.apache.commons.compress.archivers.tar.TarArchiveEntry;

@@ -30,6 +30,7 @@ import keepshelf.desktop.shell.ShellView;
 import keepshelf.desktop.upkeep.CheckPane;
 import keepshelf.desktop.upkeep.LicencesPane;
 import keepshelf.desktop.upkeep.Upkeep;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
 

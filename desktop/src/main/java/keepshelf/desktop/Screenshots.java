@@ -22,7 +22,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
-import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.finish.FinishPane;
 import keepshelf.desktop.hosts.Cell;

@@ -16,8 +16,8 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.demo.SkerryLight;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.arrivals.PackForm;
@@ -345,11 +345,11 @@ class ArrivalsTest {
 
   @Test
   void fiftyThousandFilesStaySmooth() throws Exception {
-    List<keepshelf.core.recognise.SourceFile> files = new java.util.ArrayList<>();
+    List<keepshelf.core.recognise.found.SourceFile> files = new java.util.ArrayList<>();
     for (int i = 0; i < 12_500; i++) {
       for (String role : List.of("diff", "nor", "rough", "disp")) {
         files.add(
-            keepshelf.core.recognise.SourceFile.named(
+            keepshelf.core.recognise.found.SourceFile.named(
                 "pack/plank" + (20_000 + i) + "x_" + role + ".png"));
       }
     }

@@ -13,7 +13,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.edit.Field;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;

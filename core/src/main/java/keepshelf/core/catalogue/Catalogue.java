@@ -6,10 +6,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import keepshelf.core.catalogue.kin.KeptApart;
+import keepshelf.core.catalogue.kin.KeptDescriptor;
+import keepshelf.core.catalogue.kin.Kinship;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.recognise.FileCorrection;
-import keepshelf.core.recognise.NamingHabit;
+import keepshelf.core.recognise.found.FileCorrection;
+import keepshelf.core.recognise.names.NamingHabit;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.fingerprint.Fingerprint;
 

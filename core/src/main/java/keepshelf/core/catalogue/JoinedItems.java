@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
+import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.problem.Problem;
 
 /**

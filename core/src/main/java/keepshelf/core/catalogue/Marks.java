@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
+import keepshelf.core.catalogue.setup.Finish;
 
 /**
  * What a person has put on an item, beyond what was delivered.

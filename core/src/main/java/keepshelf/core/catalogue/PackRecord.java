@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.Consumer;
+import keepshelf.core.catalogue.kin.Kinship;
 
 /**
  * What a source delivered as one thing; also the form of {@code pack.json} beside it.

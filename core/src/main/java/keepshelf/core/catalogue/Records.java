@@ -3,8 +3,11 @@ package keepshelf.core.catalogue;
 import java.io.IOException;
 import java.util.Collection;
 import java.util.List;
-import keepshelf.core.recognise.FileCorrection;
-import keepshelf.core.recognise.NamingHabit;
+import keepshelf.core.catalogue.kin.KeptApart;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.recognise.found.FileCorrection;
+import keepshelf.core.recognise.names.NamingHabit;
 
 /**
  * The readable files beside the shelf, other than packs', that its catalogue can be made anew from.

@@ -1,5 +1,7 @@
 package keepshelf.core.catalogue;
 
+import keepshelf.core.catalogue.kin.Kinship;
+
 /**
  * An item together with the record of its pack.
  *

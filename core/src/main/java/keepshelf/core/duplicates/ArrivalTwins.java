@@ -14,8 +14,8 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.intake.Arrival;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Matcher;
 

@@ -7,8 +7,8 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.kin.KeptApart;
 import keepshelf.core.problem.Problem;
 
 /**

@@ -3,7 +3,7 @@ package keepshelf.core.duplicates;
 import java.util.ArrayList;
 import java.util.List;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.KeptDescriptor;
+import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Index;
 

@@ -20,10 +20,10 @@ import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.Recogniser;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.imaging.io.ImageFormat;
 
 /** Gathers the pictures to be compared, from a shelf or from any folders. */

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.KeptDescriptor;
+import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 

@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.model.Length;
 
 /**

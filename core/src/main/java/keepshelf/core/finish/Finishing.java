@@ -1,7 +1,7 @@
 package keepshelf.core.finish;
 
 import java.util.Optional;
-import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.Channels;

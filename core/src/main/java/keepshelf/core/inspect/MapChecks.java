@@ -6,7 +6,7 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
-import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.imaging.analyse.DetailTest;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
@@ -15,7 +15,7 @@ import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 
 /** What can be said about one map from its header and what was measured on its pixels. */
-final class MapChecks {
+public final class MapChecks {
   private final RecognisedMap map;
   private final List<Problem> out;
 
@@ -25,7 +25,7 @@ final class MapChecks {
   }
 
   /** Adds all findings about {@code m} to {@code out}. */
-  static void check(RecognisedMap m, ItemKind kind, List<Problem> out) {
+  public static void check(RecognisedMap m, ItemKind kind, List<Problem> out) {
     MapChecks c = new MapChecks(m, out);
     c.header();
     if (m.facts() != null) {

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
-import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.io.ImageFormat;
 

@@ -11,8 +11,8 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.imaging.analyse.SeamTest;
 import keepshelf.imaging.io.ImageInfo;
 
@@ -20,8 +20,14 @@ import keepshelf.imaging.io.ImageInfo;
 public final class SetChecks {
   private SetChecks() {}
 
+  /** {@code item} with other maps; workflow and findings are worked out anew. */
+  public static RecognisedItem withMaps(RecognisedItem item, List<RecognisedMap> maps) {
+    RecognisedItem changed = item.withMaps(maps);
+    return changed.withProblems(check(changed));
+  }
+
   /** All findings for {@code item}, worst first. */
-  public static List<Problem> check(RecognisedItem item) {
+  static List<Problem> check(RecognisedItem item) {
     List<Problem> out = new ArrayList<>();
     if (item.kind() == ItemKind.MATERIAL) {
       missing(item, out);

@@ -9,7 +9,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicLong;
-import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 

@@ -6,7 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
-import keepshelf.core.catalogue.InstallOptions;
+import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;

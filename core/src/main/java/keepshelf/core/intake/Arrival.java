@@ -7,7 +7,7 @@ import java.util.Optional;
 import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.disk.FileStamp;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.Recognition;
+import keepshelf.core.recognise.found.Recognition;
 
 /**
  * A download that was opened and recognised, waiting to be filed.

@@ -23,19 +23,20 @@ import keepshelf.core.archive.Unpacker;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileStamp;
 import keepshelf.core.disk.Progress;
+import keepshelf.core.inspect.SetChecks;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.recognise.FileCorrection;
 import keepshelf.core.recognise.Knowledge;
-import keepshelf.core.recognise.NamingHabit;
-import keepshelf.core.recognise.PixelWitness;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
 import keepshelf.core.recognise.Recogniser;
-import keepshelf.core.recognise.Recognition;
-import keepshelf.core.recognise.SourceFile;
 import keepshelf.core.recognise.document.DocumentFacts;
 import keepshelf.core.recognise.document.MaterialDocuments;
+import keepshelf.core.recognise.found.FileCorrection;
+import keepshelf.core.recognise.found.PixelWitness;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.Recognition;
+import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.recognise.names.NamingHabit;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
@@ -108,7 +109,8 @@ public final class ArrivalReader {
             .map(i ->
                 i.maps().stream().noneMatch(m -> said.containsKey(m.file().path()))
                     ? i
-                    : i.withMaps(
+                    : SetChecks.withMaps(
+                        i,
                         i.maps().stream()
                             .map(m -> {
                               FileCorrection c = said.get(m.file().path());

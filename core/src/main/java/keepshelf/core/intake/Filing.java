@@ -13,10 +13,10 @@ import java.util.Map;
 import java.util.Optional;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
-import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
+import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileStamp;
 import keepshelf.core.disk.FileTrees;
@@ -28,9 +28,9 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.recognise.LooseFile;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.recognise.found.LooseFile;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
 
 /**
  * Moves an arrival onto the shelf. What is promised in the journal is finished or rolled back at

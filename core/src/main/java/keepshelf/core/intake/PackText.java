@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 
 /**
  * What the documents in a pack say about it; every field may be null.

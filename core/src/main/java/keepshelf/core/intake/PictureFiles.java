@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.imaging.io.ImageFormat;
 
 /** What is wrong with files that are named like pictures, as far as their beginning tells. */

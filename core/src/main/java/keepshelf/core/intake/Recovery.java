@@ -14,9 +14,9 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelfState;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.OutsideShelfException;
@@ -25,7 +25,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.recognise.FileCorrection;
+import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.records.ShelfRecords;
 
 /** Brings a shelf into order when it is opened. */

@@ -3,9 +3,10 @@ package keepshelf.core.intake;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import keepshelf.core.recognise.FileCorrection;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
+import keepshelf.core.inspect.SetChecks;
+import keepshelf.core.recognise.found.FileCorrection;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
 
 /** Gives pictures that were corrected in an earlier arrival the same roles again. */
 public final class RememberedCorrections {
@@ -30,7 +31,7 @@ public final class RememberedCorrections {
         maps.add(c == null ? m : c.apply(m));
         here |= c != null;
       }
-      items.add(here ? i.withMaps(maps) : i);
+      items.add(here ? SetChecks.withMaps(i, maps) : i);
       changed |= here;
     }
     return changed ? arrival.with(arrival.recognition().withItems(items)) : arrival;

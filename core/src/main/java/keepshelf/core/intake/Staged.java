@@ -13,7 +13,7 @@ import java.util.stream.Collectors;
 import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.disk.Progress;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 
 /**
  * One file in a workspace, about to be filed.

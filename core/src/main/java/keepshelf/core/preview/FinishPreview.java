@@ -3,7 +3,7 @@ package keepshelf.core.preview;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.preview.Previews.Lit;
 import keepshelf.core.preview.Previews.Picture;
 import keepshelf.imaging.convert.Resize;

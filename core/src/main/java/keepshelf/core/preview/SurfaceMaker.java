@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;

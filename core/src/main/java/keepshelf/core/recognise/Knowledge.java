@@ -2,6 +2,8 @@ package keepshelf.core.recognise;
 
 import java.util.List;
 import keepshelf.core.recognise.document.DocumentFacts;
+import keepshelf.core.recognise.found.PixelWitness;
+import keepshelf.core.recognise.names.NamingHabit;
 
 /**
  * What is known about an arrival beside its files' names and pixels.

@@ -9,12 +9,18 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.core.inspect.SetChecks;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.LooseFile.Sort;
+import keepshelf.core.recognise.found.LooseFile;
+import keepshelf.core.recognise.found.LooseFile.Sort;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.model.ModelFacts;
 import keepshelf.core.recognise.model.ModelReader;
+import keepshelf.core.recognise.names.NameParts;
 
 /** Makes items of model files, with the texture sets that their material slots mean. */
 final class ModelItems {
@@ -159,9 +165,10 @@ final class ModelItems {
     for (int n = 2; taken(unique, others); n++) {
       unique = key + "_" + n;
     }
-    return new RecognisedItem(
-            unique, NameParts.title(key), ItemKind.MODEL, Workflow.UNKNOWN, null, maps, List.of())
-        .withMaps(maps);
+    return SetChecks.withMaps(
+        new RecognisedItem(
+            unique, NameParts.title(key), ItemKind.MODEL, Workflow.UNKNOWN, null, maps, List.of()),
+        maps);
   }
 
   private static boolean taken(String key, List<RecognisedItem> items) {

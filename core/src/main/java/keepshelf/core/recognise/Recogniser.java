@@ -11,6 +11,26 @@ import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.recognise.found.LooseFile;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.Recognition;
+import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.recognise.names.Candidate;
+import keepshelf.core.recognise.names.FileSorter;
+import keepshelf.core.recognise.names.FolderScope;
+import keepshelf.core.recognise.names.InnerTiles;
+import keepshelf.core.recognise.names.NameParts;
+import keepshelf.core.recognise.names.NameReadings;
+import keepshelf.core.recognise.names.Named;
+import keepshelf.core.recognise.names.NamingHabit;
+import keepshelf.core.recognise.names.PictureWords;
+import keepshelf.core.recognise.names.RoleVocabulary;
+import keepshelf.core.recognise.pixels.PixelJudge;
+import keepshelf.core.recognise.sets.DocumentSets;
+import keepshelf.core.recognise.sets.FoundSet;
+import keepshelf.core.recognise.sets.ItemMaker;
+import keepshelf.core.recognise.sets.RoleChooser;
+import keepshelf.core.recognise.sets.SetFinder;
 import keepshelf.imaging.io.ImageFormat;
 
 /**

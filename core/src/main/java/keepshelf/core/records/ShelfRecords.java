@@ -11,17 +11,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
-import keepshelf.core.catalogue.HostRecord;
-import keepshelf.core.catalogue.InstallationRecord;
-import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.catalogue.Records;
 import keepshelf.core.catalogue.ShelfState;
+import keepshelf.core.catalogue.kin.KeptApart;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.FileCorrection;
-import keepshelf.core.recognise.NamingHabit;
+import keepshelf.core.recognise.found.FileCorrection;
+import keepshelf.core.recognise.names.NamingHabit;
 import tools.jackson.core.JacksonException;
 
 /** {@link Records} as files of one shelf, written and read. */

@@ -14,8 +14,8 @@ import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import keepshelf.core.catalogue.Cards;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.versions.Releases;
 

@@ -3,8 +3,8 @@ package keepshelf.core.store;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import keepshelf.core.catalogue.HostRecord;
-import keepshelf.core.catalogue.InstallationRecord;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.json.Json;
 import org.jdbi.v3.core.Handle;
 

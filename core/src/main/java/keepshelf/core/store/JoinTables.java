@@ -8,8 +8,8 @@ import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.Cards.PackPair;
 import keepshelf.core.catalogue.JoinedItems;
-import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.json.Json;
 import org.jdbi.v3.core.Handle;
 

@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.BrokenFile;
-import keepshelf.core.catalogue.KeptApart;
+import keepshelf.core.catalogue.kin.KeptApart;
 import keepshelf.core.json.Json;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.recognise.FileCorrection;
-import keepshelf.core.recognise.NamingHabit;
+import keepshelf.core.recognise.found.FileCorrection;
+import keepshelf.core.recognise.names.NamingHabit;
 import org.jdbi.v3.core.Handle;
 
 /** Rows of what a person said and is not to be asked again. */

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import keepshelf.core.catalogue.KeptDescriptor;
+import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import org.jdbi.v3.core.Handle;

@@ -5,8 +5,8 @@ import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
-import keepshelf.core.catalogue.Kinship;
-import keepshelf.core.catalogue.Kinship.Relation;
+import keepshelf.core.catalogue.kin.Kinship;
+import keepshelf.core.catalogue.kin.Kinship.Relation;
 
 /**
  * Which packs are one release, as editions of each other, and which releases are newer than which:

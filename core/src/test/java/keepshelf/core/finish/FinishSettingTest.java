@@ -3,7 +3,7 @@ package keepshelf.core.finish;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.json.Json;
 import keepshelf.core.model.MapRole;
 import org.junit.jupiter.api.Test;

@@ -6,6 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.recognise.found.Recognition;
+import keepshelf.core.recognise.found.SourceFile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -8,8 +8,8 @@ import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.intake.Arrival;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** What came in, one row each. */
 final class ArrivalList extends VBox {

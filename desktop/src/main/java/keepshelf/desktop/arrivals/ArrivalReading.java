@@ -7,7 +7,7 @@ import keepshelf.core.Shelf;
 import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Job;
 import keepshelf.desktop.work.WorkList;
 

@@ -20,8 +20,8 @@ import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.DownloadsWatch;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.Recognition;
-import keepshelf.desktop.Words;
+import keepshelf.core.recognise.found.Recognition;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
 /** What came in: reading, correcting, filing. All on the interface thread. */

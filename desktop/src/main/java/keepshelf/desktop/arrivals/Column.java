@@ -3,7 +3,7 @@ package keepshelf.desktop.arrivals;
 import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.model.MapRole;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 
 /** The columns of the sorting table. */
 public enum Column {

@@ -5,14 +5,15 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import keepshelf.core.inspect.SetChecks;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
-import keepshelf.core.recognise.LooseFile;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
-import keepshelf.core.recognise.Recognition;
-import keepshelf.core.recognise.SourceFile;
-import keepshelf.core.recognise.Verdict;
+import keepshelf.core.recognise.found.LooseFile;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.Recognition;
+import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.recognise.found.Verdict;
 
 /** What a person's hand changes in a recognition; each returns a new one. */
 final class Corrections {
@@ -37,7 +38,7 @@ final class Corrections {
         maps.add(placed);
       }
       if (!maps.isEmpty()) {
-        items.add(maps.equals(i.maps()) ? i : i.withMaps(maps));
+        items.add(maps.equals(i.maps()) ? i : SetChecks.withMaps(i, maps));
       }
     }
     List<LooseFile> loose = r.loose().stream().filter(l -> !l.file().path().equals(path)).toList();
@@ -55,7 +56,7 @@ final class Corrections {
       List<RecognisedMap> maps =
           i.maps().stream().filter(m -> !m.file().path().equals(path)).toList();
       if (!maps.isEmpty()) {
-        items.add(maps.size() == i.maps().size() ? i : i.withMaps(maps));
+        items.add(maps.size() == i.maps().size() ? i : SetChecks.withMaps(i, maps));
       }
     }
     List<LooseFile> loose = new ArrayList<>(r.loose());
@@ -70,7 +71,8 @@ final class Corrections {
       boolean here = i.maps().stream().anyMatch(m -> m.file().path().equals(path));
       items.add(
           here
-              ? i.withMaps(
+              ? SetChecks.withMaps(
+                  i,
                   i.maps().stream()
                       .map(m -> m.file().path().equals(path) ? how.apply(m) : m)
                       .toList())
@@ -95,7 +97,7 @@ final class Corrections {
         }
       }
       if (!stay.isEmpty()) {
-        items.add(stay.size() == i.maps().size() ? i : i.withMaps(stay));
+        items.add(stay.size() == i.maps().size() ? i : SetChecks.withMaps(i, stay));
       }
     }
     if (from == null) {
@@ -144,7 +146,7 @@ final class Corrections {
       if (i.key().equals(item)) {
         List<RecognisedMap> all = new ArrayList<>(i.maps());
         all.addAll(moved);
-        items.add(i.withMaps(all));
+        items.add(SetChecks.withMaps(i, all));
       } else {
         items.add(i);
       }

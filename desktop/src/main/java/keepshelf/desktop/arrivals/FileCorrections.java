@@ -6,9 +6,9 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Set;
 import keepshelf.core.intake.Arrival;
-import keepshelf.core.recognise.FileCorrection;
-import keepshelf.core.recognise.RecognisedMap;
-import keepshelf.core.recognise.Recognition;
+import keepshelf.core.recognise.found.FileCorrection;
+import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.Recognition;
 
 /** What a person's change says about single files, to be remembered for them. */
 final class FileCorrections {

@@ -17,9 +17,9 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.duplicates.ItemTwins;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.desktop.Words;
+import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /** One item in the sorting table: its name, and a cell with pictures for every column. */

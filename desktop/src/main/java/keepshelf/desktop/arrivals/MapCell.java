@@ -7,10 +7,10 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Signs;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /** One picture in the sorting table or its tray. */

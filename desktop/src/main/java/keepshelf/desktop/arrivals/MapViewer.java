@@ -21,11 +21,11 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
-import keepshelf.desktop.Words;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
 

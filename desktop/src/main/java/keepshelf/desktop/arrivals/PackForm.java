@@ -4,8 +4,8 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
-import keepshelf.core.catalogue.Kinship;
 import keepshelf.core.catalogue.Purchase;
+import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.Filing;
 

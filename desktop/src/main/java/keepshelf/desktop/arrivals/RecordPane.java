@@ -11,10 +11,10 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import keepshelf.core.recognise.NamingHabit;
-import keepshelf.desktop.Words;
+import keepshelf.core.recognise.names.NamingHabit;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** The record of the pack that an arrival will become. */
 final class RecordPane extends VBox {

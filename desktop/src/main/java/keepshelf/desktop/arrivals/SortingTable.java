@@ -15,10 +15,10 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.Recognition;
-import keepshelf.desktop.Words;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.Recognition;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /**

@@ -2,10 +2,10 @@ package keepshelf.desktop.arrivals;
 
 import java.util.ArrayList;
 import java.util.List;
-import keepshelf.core.recognise.LooseFile;
-import keepshelf.core.recognise.RecognisedItem;
-import keepshelf.core.recognise.RecognisedMap;
-import keepshelf.core.recognise.Recognition;
+import keepshelf.core.recognise.found.LooseFile;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.Recognition;
 
 /**
  * A picture in the sorting table.

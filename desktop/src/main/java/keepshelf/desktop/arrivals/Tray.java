@@ -9,10 +9,10 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import keepshelf.core.recognise.LooseFile;
-import keepshelf.core.recognise.Recognition;
-import keepshelf.desktop.Words;
+import keepshelf.core.recognise.found.LooseFile;
+import keepshelf.core.recognise.found.Recognition;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /**

@@ -8,7 +8,7 @@ import keepshelf.core.Shelf;
 import keepshelf.core.bin.BinEntry;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
 /** What was let go, and what was kept on purpose. All on the interface thread. */

@@ -10,8 +10,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import keepshelf.core.bin.BinEntry;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** The bin: what was let go, each to be brought back, or all deleted for good. */
 final class BinPane extends VBox {

@@ -26,9 +26,9 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.preview.Previews.Picture;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /**

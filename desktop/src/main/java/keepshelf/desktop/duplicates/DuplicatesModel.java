@@ -21,14 +21,14 @@ import javafx.collections.ObservableMap;
 import keepshelf.core.Shelf;
 import keepshelf.core.bin.BinEntry;
 import keepshelf.core.bin.LettingGo;
-import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.kin.KeptApart;
 import keepshelf.core.duplicates.Advice;
 import keepshelf.core.duplicates.Findings;
 import keepshelf.core.duplicates.ItemTwins;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Job;
 import keepshelf.desktop.work.WorkList;
 

@@ -21,9 +21,9 @@ import javafx.scene.layout.StackPane;
 import keepshelf.core.Shelf;
 import keepshelf.core.bin.BinEntry;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
 

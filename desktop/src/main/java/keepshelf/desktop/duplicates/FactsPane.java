@@ -19,9 +19,9 @@ import keepshelf.core.duplicates.Advice;
 import keepshelf.core.duplicates.Comparison;
 import keepshelf.core.duplicates.DuplicatePair;
 import keepshelf.core.duplicates.Picture;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
 

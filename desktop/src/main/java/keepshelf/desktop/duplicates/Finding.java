@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
 import keepshelf.core.catalogue.Edition;
-import keepshelf.core.catalogue.KeptApart;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.kin.KeptApart;
 import keepshelf.core.duplicates.Advice;
 import keepshelf.core.duplicates.DuplicateGroup;
 import keepshelf.core.duplicates.DuplicatePair;
 import keepshelf.core.duplicates.ItemTwins;
 import keepshelf.core.duplicates.Picture;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 
 /** One row of what is there twice. */
 public sealed interface Finding {

@@ -14,9 +14,9 @@ import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /** Everything that is there twice, a row each, most bytes first. */

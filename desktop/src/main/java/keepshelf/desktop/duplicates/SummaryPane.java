@@ -11,8 +11,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import keepshelf.core.bin.LettingGo;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** Everything that is about to be done, before anything is done. */
 final class SummaryPane extends VBox {

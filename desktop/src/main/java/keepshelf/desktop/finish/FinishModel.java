@@ -7,10 +7,10 @@ import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
-import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.FinishSetting;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 
 /** A finish of an item that is being tried: nothing is kept until a person says so. */
 public final class FinishModel {

@@ -19,12 +19,12 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.Finish;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.preview.Previews.Lit;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.PictureBox;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
 /**

@@ -9,8 +9,8 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
 import keepshelf.core.finish.FinishSetting;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** One setting of a finish: its name, a slider where it has a usual range, and its value. */
 final class SettingRow {

@@ -5,13 +5,13 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.preview.FinishPreview;
 import keepshelf.core.preview.Previews.Lit;
 import keepshelf.core.preview.Previews.Picture;
 import keepshelf.core.problem.Problem;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
 /**

@@ -20,15 +20,15 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import keepshelf.core.catalogue.HostRecord;
-import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.preview.Previews;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Signs;
 import keepshelf.desktop.shelf.CardPictures;
+import keepshelf.desktop.words.Words;
 
 /** The fitting table itself: a row an item, a column a host. Only rows in sight exist. */
 final class FitTable extends ScrollPane {

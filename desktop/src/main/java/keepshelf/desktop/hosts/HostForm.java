@@ -11,10 +11,10 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
-import keepshelf.core.install.HostProfile;
-import keepshelf.desktop.Words;
+import keepshelf.core.install.profile.HostProfile;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** Asks for the name, profile and folder of a host. */
 final class HostForm extends VBox {

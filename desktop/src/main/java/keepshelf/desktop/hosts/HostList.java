@@ -11,15 +11,15 @@ import java.util.Optional;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.HostRecord;
+import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
-import keepshelf.core.install.HostProfile;
 import keepshelf.core.install.HostWindows;
 import keepshelf.core.install.Installer;
+import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
 /** The hosts of the shelf with their profiles, one's own profiles among them. */

@@ -18,19 +18,19 @@ import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import javafx.collections.ObservableMap;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.HostRecord;
-import keepshelf.core.catalogue.InstallOptions;
-import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.install.Abilities;
-import keepshelf.core.install.HostProfile;
-import keepshelf.core.install.InstallPlan;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.install.InstallationState;
+import keepshelf.core.install.plan.InstallPlan;
+import keepshelf.core.install.profile.Abilities;
+import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Signs;
 import keepshelf.desktop.shelf.ShelfModel;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
 /**

@@ -20,13 +20,13 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.util.StringConverter;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.HostRecord;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.desktop.Words;
+import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shelf.CardPictures;
 import keepshelf.desktop.shell.Place;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /** The fitting table with plan and proof below. */

@@ -12,14 +12,14 @@ import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
-import keepshelf.core.catalogue.Finish;
-import keepshelf.core.catalogue.InstallOptions;
-import keepshelf.core.catalogue.Setup;
-import keepshelf.core.install.InstallPlan;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.Length;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** How what is chosen is to be installed: only what makes sense for all of it is offered. */
 final class OptionsBox extends VBox {

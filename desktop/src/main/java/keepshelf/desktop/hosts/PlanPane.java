@@ -10,13 +10,13 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.InstallationRecord;
-import keepshelf.core.catalogue.InstallationRecord.ProvedInput;
-import keepshelf.core.install.InstallPlan;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
 import keepshelf.core.install.InstallationState;
-import keepshelf.desktop.Words;
+import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /**

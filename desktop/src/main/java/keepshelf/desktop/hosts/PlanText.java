@@ -11,15 +11,15 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import keepshelf.core.catalogue.InstallationRecord.LeftOut;
-import keepshelf.core.catalogue.Setup;
+import keepshelf.core.catalogue.setup.InstallationRecord.LeftOut;
+import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
-import keepshelf.core.install.InstallPlan;
-import keepshelf.core.install.PlannedMap;
+import keepshelf.core.install.plan.InstallPlan;
+import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.model.MapRole;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** What a plan will do, in plain sentences. */
 final class PlanText {

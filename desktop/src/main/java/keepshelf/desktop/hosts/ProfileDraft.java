@@ -2,7 +2,7 @@ package keepshelf.desktop.hosts;
 
 import java.util.List;
 import java.util.Optional;
-import keepshelf.core.install.HostProfile;
+import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.problem.ShelfException;
 
 /**

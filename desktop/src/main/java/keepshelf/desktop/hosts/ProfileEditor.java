@@ -14,10 +14,10 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import keepshelf.core.catalogue.HostRecord;
-import keepshelf.core.install.HostProfile;
-import keepshelf.desktop.Words;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.install.profile.HostProfile;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /**
  * Edits the profile of a host: the usual conventions by hand at the left, the whole of it as text

@@ -9,15 +9,15 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.InstallationRecord;
-import keepshelf.core.catalogue.InstallationRecord.ProvedInput;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Signs;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /** What a host's own reader found in an installation, beside what was meant. */

@@ -16,7 +16,7 @@ import javafx.scene.shape.Polygon;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.shape.Shape;
 import keepshelf.core.licensing.LicenceClass;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 
 /** The project's own signs, drawn as shapes, each with a tooltip and an accessible text. */
 public final class Signs {

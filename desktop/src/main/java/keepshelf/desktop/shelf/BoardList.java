@@ -12,8 +12,8 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** The boards as rows of cards; only the rows in sight exist as nodes. */
 final class BoardList extends ListView<BoardList.Row> {

@@ -12,7 +12,7 @@ import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.model.ItemKind;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 import keepshelf.imaging.colour.OkLab;
 
 /** Puts cards on boards by what matters now. */

@@ -14,7 +14,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 
 /**
  * One field of what is chosen, edited in place: Enter or leaving it records it, Esc puts it back.

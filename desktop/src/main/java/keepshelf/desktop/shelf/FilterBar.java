@@ -22,8 +22,8 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.search.Condition;
 import keepshelf.core.search.Found;
 import keepshelf.core.search.Query;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /**
  * What the query asks for, as chips that can be taken away, and menus of what it could be narrowed

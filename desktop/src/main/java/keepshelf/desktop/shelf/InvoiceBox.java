@@ -8,8 +8,8 @@ import javafx.scene.layout.HBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** The invoice of a pack on its tag: its name, or a place to drop it. */
 final class InvoiceBox extends HBox {

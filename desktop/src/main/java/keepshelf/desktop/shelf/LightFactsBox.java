@@ -5,8 +5,8 @@ import java.util.Locale;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.imaging.analyse.EnvironmentFacts;
 
 /** What an environment light holds, measured when it is first looked at. */

@@ -17,11 +17,11 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.Previews;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.PictureBox;
 import keepshelf.desktop.kit.Signs;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /**

@@ -9,8 +9,8 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.ModelLook;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** What a model holds, read when it is first looked at. */
 final class ModelFactsBox extends VBox {

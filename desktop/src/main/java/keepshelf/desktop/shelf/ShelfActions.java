@@ -10,14 +10,14 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import keepshelf.core.Shelf;
 import keepshelf.core.bin.BinEntry;
-import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.edit.Edited;
 import keepshelf.core.edit.Field;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.finish.FinishPane;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
 /** What a person does to what is chosen, each undoable. Works in the background. */

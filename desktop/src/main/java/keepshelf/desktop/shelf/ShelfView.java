@@ -26,11 +26,11 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.finish.FinishModel;
 import keepshelf.desktop.finish.FinishPane;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /** The boards, the search and the tag. */

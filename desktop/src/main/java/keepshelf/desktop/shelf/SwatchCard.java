@@ -10,10 +10,10 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.PictureBox;
 import keepshelf.desktop.kit.Signs;
+import keepshelf.desktop.words.Words;
 
 /** A card on a board: preview, name, source, resolutions, licence. Shows one item after another. */
 final class SwatchCard extends VBox {

@@ -10,7 +10,7 @@ import javafx.scene.control.MenuItem;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 
 /** What can be done to what is chosen, beyond the buttons on the tag. */
 final class TagMenu extends ContextMenu {

@@ -19,17 +19,17 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.DatedLicence;
-import keepshelf.core.catalogue.Finish;
-import keepshelf.core.catalogue.InstallationRecord;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
 /**

@@ -12,8 +12,8 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.versions.PackChanges;
 import keepshelf.core.versions.VersionHistory;
 import keepshelf.core.versions.VersionHistory.Step;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /**
  * The versions of an item's pack on the shelf with what is different from one to the next, and

@@ -12,9 +12,9 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.BrokenFile.State;
 import keepshelf.core.check.CheckResult;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
 
 /** What a check of the shelf's files found, and ways to mend it. */
 public final class CheckPane extends VBox {

@@ -19,9 +19,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
-import keepshelf.desktop.Words;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Signs;
+import keepshelf.desktop.words.Words;
 
 /**
  * The licences with what they allow: those that nobody has settled first, then those in use, then

@@ -18,7 +18,7 @@ import keepshelf.core.intake.Arrival;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.desktop.Words;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
 /** What is done to the whole shelf, in the background. On the interface thread. */

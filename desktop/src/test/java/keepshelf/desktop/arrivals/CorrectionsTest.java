@@ -4,13 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Set;
-import keepshelf.core.catalogue.Kinship;
+import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.recognise.RecognisedItem;
 import keepshelf.core.recognise.Recogniser;
-import keepshelf.core.recognise.Recognition;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.RecognisedItem;
+import keepshelf.core.recognise.found.Recognition;
+import keepshelf.core.recognise.found.SourceFile;
 import org.junit.jupiter.api.Test;
 
 /** Corrections and the record of a pack, without a window. */

@@ -3,10 +3,10 @@ package keepshelf.desktop.finish;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
-import keepshelf.core.catalogue.Finish;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.Workflow;

@@ -3,7 +3,7 @@ package keepshelf.desktop.hosts;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
-import keepshelf.core.install.HostProfile;
+import keepshelf.core.install.profile.HostProfile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -7,7 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 

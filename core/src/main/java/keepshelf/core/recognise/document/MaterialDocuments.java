@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 
 /**
  * Reads the MaterialX, glTF, OBJ/MTL and USD text documents of a pack for what they say about its

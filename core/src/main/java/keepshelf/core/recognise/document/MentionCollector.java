@@ -11,7 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 
 /** Finds the pictures that documents refer to, and gathers what is said about each. */
 final class MentionCollector {

@@ -3,7 +3,7 @@ package keepshelf.core.recognise.document;
 import java.util.Locale;
 import java.util.Map;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 
 /** What an MTL material library says about its pictures. */
 final class MtlMentions {

@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.recognise.SourceFile;
+import keepshelf.core.recognise.found.SourceFile;
 
 /** What the preview surfaces of a USD text document say about its pictures. */
 final class UsdMentions {

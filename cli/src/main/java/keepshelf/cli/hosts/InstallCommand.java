@@ -1,0 +1,344 @@
+package keepshelf.cli.hosts;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import keepshelf.cli.frame.Exit;
+import keepshelf.cli.frame.ItemArguments;
+import keepshelf.cli.frame.ItemJson;
+import keepshelf.cli.frame.Output;
+import keepshelf.cli.frame.ProblemJson;
+import keepshelf.cli.frame.ShelfOption;
+import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord.InstalledFile;
+import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.disk.Progress;
+import keepshelf.core.install.InstallQueue.Wanted;
+import keepshelf.core.install.plan.InstallPlan;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Installs items in hosts. */
+@Command(
+    name = "install",
+    mixinStandardHelpOptions = true,
+    description = "Install items in hosts with all their maps set up, and have it proved.",
+    footer = {
+      "",
+      "Example:",
+      "  keepshelf install tarred_rope --host Lanternhouse --resolution 2K --tile 0.3",
+      "Exit codes: 0 done and proved; 1 done, with problems; 2 wrong use; 3 nothing was installed."
+    })
+public final class InstallCommand implements Callable<Integer> {
+  @Parameters(
+      arity = "0..*",
+      paramLabel = "ITEM",
+      description = "Identifier, or key or name when only one item has it.")
+  List<String> names = List.of();
+
+  @Option(
+      names = "--host",
+      paramLabel = "HOST",
+      description = "Name of a host; may be given several times.")
+  List<String> hosts = List.of();
+
+  @Option(
+      names = "--resolution",
+      paramLabel = "LABEL",
+      description = "512, 1K, 2K, 4K, 8K or 16K; without it the largest on the shelf.")
+  String resolution;
+
+  @Option(
+      names = "--finish",
+      paramLabel = "F",
+      description = "Name of one of the items’ finishes; without it as delivered.")
+  String finish;
+
+  @Option(
+      names = "--tile",
+      paramLabel = "METRES",
+      description = "Width of one tile; without it the item's own.")
+  Double tile;
+
+  @Option(
+      names = "--as",
+      paramLabel = "SETUP",
+      description =
+          "surface, plane, relief-floor, light or model; without it what is usual for the kind.")
+  String as;
+
+  @Option(names = "--turn", paramLabel = "DEGREES", description = "Turn of a light.")
+  double turn;
+
+  @Option(names = "--brightness", paramLabel = "FACTOR", description = "Brightness of a light.")
+  Double brightness;
+
+  @Option(
+      names = "--level-horizon",
+      description = "Bring the horizon of a light to the middle of its picture.")
+  boolean level;
+
+  @Option(
+      names = "--test-scene",
+      description = "Also write a scene with a ball, a floor, a light and a camera.")
+  boolean scene;
+
+  @Option(
+      names = "--model-unit",
+      paramLabel = "UNIT",
+      description = "Unit of length in a model's file: m, cm, mm, in or ft; m without it.")
+  String unit;
+
+  @Option(
+      names = "--resume",
+      description = "Install what an interrupted run has left; name no items and hosts then.")
+  boolean resume;
+
+  @Option(names = "--plan", description = "Only say what would be done.")
+  boolean planOnly;
+
+  @Mixin ShelfOption shelfOption;
+  @Mixin Output out;
+
+  private static final Map<String, Double> UNITS =
+      Map.of("m", 1.0, "cm", 0.01, "mm", 0.001, "in", 0.0254, "ft", 0.3048);
+
+  private final List<Map<String, Object>> done = new ArrayList<>();
+  private final List<Problem> problems = new ArrayList<>();
+
+  @Override
+  public Integer call() throws ShelfException {
+    if (tile != null && !(tile > 0 && tile < 10_000)) {
+      out.problem(
+          Problem.error(
+              "use",
+              null,
+              "A tile of " + tile + " m cannot be. Give its width in metres, above 0."));
+      return Exit.USE;
+    }
+    if (resume != names.isEmpty() || resume != hosts.isEmpty()) {
+      out.problem(
+          Problem.error(
+              "use", null, "Name items and hosts (--host), or --resume alone, and try again."));
+      return Exit.USE;
+    }
+    InstallOptions options = options();
+    return options == null ? Exit.USE : run(options);
+  }
+
+  private InstallOptions options() {
+    Setup setup = null;
+    if (as != null) {
+      setup = Setup.ofId(as).orElse(null);
+      if (setup == null) {
+        out.problem(
+            Problem.error(
+                "use",
+                as,
+                "--as cannot be “" + as + "”: surface, plane, relief-floor, light or model."));
+        return null;
+      }
+    }
+    Double metres = unit == null ? null : UNITS.get(unit);
+    if (unit != null && metres == null) {
+      out.problem(
+          Problem.error(
+              "use", unit, "--model-unit cannot be “" + unit + "”: m, cm, mm, in or ft."));
+      return null;
+    }
+    if (brightness != null && !(brightness > 0 && brightness <= 1_000_000)) {
+      out.problem(Problem.error("use", null, "--brightness has to be above 0."));
+      return null;
+    }
+    return new InstallOptions(
+        resolution,
+        tile,
+        setup,
+        turn,
+        brightness == null ? 1 : brightness,
+        level,
+        scene,
+        metres,
+        null);
+  }
+
+  private int run(InstallOptions options) throws ShelfException {
+    boolean several = false;
+    boolean unproved = false;
+    try (Shelf shelf = shelfOption.open(out, false)) {
+      List<Wanted> wanted = new ArrayList<>(resume ? shelf.installQueue().left() : List.of());
+      for (String name : names) {
+        for (String host : hosts) {
+          try {
+            ShelvedItem s = shelf.item(name);
+            Finish with = finish == null ? null : ItemArguments.finish(s, finish);
+            wanted.add(
+                new Wanted(
+                    s.item().id(), ItemArguments.host(shelf, host).name(), options.finished(with)));
+          } catch (ShelfException e) {
+            several |= ItemArguments.exit(e) == Exit.USE;
+            problems.add(e.problem());
+          }
+        }
+      }
+      if (!planOnly && !resume) {
+        shelf.installQueue().add(wanted);
+      }
+      for (Wanted w : wanted) {
+        try {
+          unproved |= !one(shelf, w);
+        } catch (ShelfException e) {
+          problems.add(e.problem());
+        }
+        if (!planOnly) {
+          shelf.installQueue().done(w);
+        }
+      }
+    }
+    boolean any = out.problems(problems);
+    if (out.json) {
+      Map<String, Object> m = new LinkedHashMap<>();
+      m.put("installations", done);
+      m.put("problems", ProblemJson.of(problems));
+      out.json(m);
+    }
+    if (done.isEmpty()) {
+      return several ? Exit.USE : resume && !any ? Exit.DONE : Exit.FAILED;
+    }
+    return any || unproved ? Exit.PROBLEMS : Exit.DONE;
+  }
+
+  /** Installs one; whether it was proved, or only planned. */
+  private boolean one(Shelf shelf, Wanted w) throws ShelfException {
+    InstallPlan plan =
+        shelf
+            .installer()
+            .plan(shelf.item(w.item()), ItemArguments.host(shelf, w.host()), w.options());
+    List<Problem> notes = notes(plan);
+    problems.addAll(notes);
+    InstallationRecord i =
+        planOnly
+            ? planned(plan)
+            : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE));
+    done.add(ItemJson.installation(i));
+    text(plan, i, notes);
+    return planOnly || i.proof().ok();
+  }
+
+  /** What a person should know of a plan: what is lost, and what was only assumed. */
+  private static List<Problem> notes(InstallPlan plan) {
+    List<Problem> notes = new ArrayList<>();
+    plan.remarks().forEach(r -> notes.add(Problem.note("remark", null, r)));
+    String name = "“" + plan.item().item().name() + "”";
+    if (!plan.tileKnown()) {
+      notes.add(
+          Problem.note(
+              "tile-assumed",
+              null,
+              "The tile size of "
+                  + name
+                  + " is not known; "
+                  + plan.tileMetres()
+                  + " m is assumed. Give it with --tile METRES."));
+    }
+    if (plan.reliefMetres() > 0 && !plan.reliefKnown()) {
+      notes.add(
+          Problem.note(
+              "relief-assumed",
+              null,
+              "The relief of "
+                  + name
+                  + " is not known; "
+                  + Math.round(plan.reliefMetres() * 10_000) / 10.0
+                  + " mm is assumed."));
+    }
+    return notes;
+  }
+
+  /** A plan in the shape of an installation that has not been made. */
+  private static InstallationRecord planned(InstallPlan p) {
+    ShelvedItem s = p.item();
+    HostRecord h = p.host();
+    List<InstalledFile> files = new ArrayList<>();
+    p.maps()
+        .forEach(m ->
+            files.add(
+                new InstalledFile(
+                    p.folder().resolve(p.profile().files().textures()).resolve(m.file()).toString(),
+                    m.role(),
+                    m.provenance(s.pack().folder()),
+                    m.conversions(),
+                    null,
+                    0)));
+    String document = p.folder().resolve(p.document()).toString();
+    files.add(new InstalledFile(document, null, null, List.of(), null, 0));
+    return new InstallationRecord(
+        p.id(),
+        s.item().id(),
+        h.name(),
+        p.resolution(),
+        document,
+        files,
+        p.leftOut(),
+        null,
+        null,
+        p.options());
+  }
+
+  private void text(InstallPlan plan, InstallationRecord i, List<Problem> notes) {
+    if (out.json) {
+      return;
+    }
+    out.say(
+        (planOnly ? "Would install " : "Installed ")
+            + plan.item().item().name()
+            + " in "
+            + i.host()
+            + ": "
+            + i.document());
+    i.files()
+        .forEach(f ->
+            out.say(
+                "  "
+                    + f.path()
+                    + (f.from() == null ? "" : "  from " + f.from())
+                    + (f.conversions().isEmpty()
+                        ? ""
+                        : "  " + String.join(", ", f.conversions()))));
+    i.leftOut()
+        .forEach(l ->
+            out.say(
+                "  left out: "
+                    + l.role().title().toLowerCase(java.util.Locale.ROOT)
+                    + ", "
+                    + l.reason()));
+    notes.forEach(n -> out.say("  note: " + n.message()));
+    if (i.proof() != null) {
+      long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();
+      out.say(
+          "  read back by "
+              + i.proof().reader()
+              + ": "
+              + equal
+              + " of "
+              + i.proof().inputs().size()
+              + " inputs equal");
+      i.proof().inputs().stream()
+          .filter(p -> !p.equal())
+          .forEach(p ->
+              out.say("    " + p.input() + ": expected " + p.expected() + ", found " + p.found()));
+      i.proof().complaints().forEach(c -> out.say("    complaint: " + c));
+    }
+  }
+}

@@ -1,0 +1,2 @@
+/** Commands about hosts and installations. */
+package keepshelf.cli.hosts;

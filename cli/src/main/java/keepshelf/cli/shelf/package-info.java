@@ -1,0 +1,2 @@
+/** Commands about the shelf as a whole. */
+package keepshelf.cli.shelf;

@@ -1,0 +1,62 @@
+package keepshelf.core.install.measure;
+
+import java.nio.file.Path;
+import java.util.Set;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.imaging.analyse.NormalHealth;
+import keepshelf.imaging.analyse.NormalHealth.State;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Pixels;
+
+/** How the vectors of normal maps are stored, where intake has found something about them. */
+public final class NormalStates {
+  private static final Measured<State> KNOWN = new Measured<>();
+
+  /** Findings after which a map is looked at again. */
+  private static final Set<String> FINDINGS =
+      Set.of(
+          "normal-through-curve",
+          "normal-channels-swapped",
+          "normal-without-blue",
+          "normal-object-space",
+          "normal-not-unit");
+
+  private NormalStates() {}
+
+  /** The state of a normal map of {@code item}; sound when nothing was found about it. */
+  public static State of(ItemRecord item, MapRecord map, Path file) {
+    boolean found = item.problems().stream().anyMatch(p -> FINDINGS.contains(p.code()));
+    return found ? of(map, file) : State.SOUND;
+  }
+
+  /** The state by the pixels. */
+  public static State of(MapRecord map, Path file) {
+    return KNOWN
+        .of(
+            map.sha256(),
+            () -> {
+              Pixels p = ImageDecoder.decode(file);
+              return p.channels() < 3 ? State.SOUND : NormalHealth.of(p).state();
+            })
+        .orElse(State.SOUND);
+  }
+
+  /** Whether it has to be changed before a host gets it. */
+  public static boolean needsMending(State s) {
+    return s != State.SOUND && s != State.FLAT;
+  }
+
+  /** What is done about it, for people. */
+  public static String said(State s) {
+    return switch (s) {
+      case CURVED, UNCURVED ->
+          "The normal map was stored through the colour curve; that is undone on the way.";
+      case OUT_IN_RED, OUT_IN_GREEN ->
+          "Channels of the normal map have changed places; they are put back on the way.";
+      case NO_BLUE -> "The normal map has no blue; it is worked out of red and green on the way.";
+      case NOT_UNIT -> "The vectors of the normal map are brought to length one on the way.";
+      default -> "";
+    };
+  }
+}

@@ -1,0 +1,122 @@
+package keepshelf.core.install.measure;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.model.MapRole;
+import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.analyse.NormalHealth;
+import keepshelf.imaging.analyse.ReliefEstimate;
+import keepshelf.imaging.convert.Adjust;
+import keepshelf.imaging.convert.HeightMaps;
+import keepshelf.imaging.convert.Maps;
+import keepshelf.imaging.convert.Vectors;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Pixels;
+
+/** How high the relief of a surface is. */
+public final class Relief {
+  /** Relief as a share of the tile where neither a person nor the normal map tells. */
+  private static final double ASSUMED = 0.015;
+
+  /** Shares of the tile that were measured, for each number of a height map. */
+  private static final Measured<Double> AGREED = new Measured<>();
+
+  /** Shares of the tile between the lowest and the highest place that a normal map implies. */
+  private static final Measured<Double> IMPLIED = new Measured<>();
+
+  private Relief() {}
+
+  /**
+   * Metres between black and white of the height map: as a person said of the finish or of the
+   * item, else as the normal map of an item implies, else as floats say that are metres; empty when
+   * unknown. Reads pictures for that.
+   *
+   * @param finish what the item is installed with, or null
+   */
+  public static OptionalDouble known(
+      ShelfFolder shelf, ShelvedItem item, Finish finish, String resolution, double tileMetres) {
+    boolean finished = finish != null && finish.reliefMillimetres() != null;
+    Double said = finished ? finish.reliefMillimetres() : item.item().marks().reliefMillimetres();
+    if (said != null) {
+      // What a person said holds for the tile it was said of and grows with it.
+      Double own =
+          finished && finish.tileMetres() != null ? finish.tileMetres() : item.item().tileMetres();
+      return OptionalDouble.of(said / 1000 * (own == null ? 1 : tileMetres / own));
+    }
+    List<MapRecord> maps = item.item().mapsAt(resolution);
+    MapRecord normal = of(maps, MapRole.NORMAL);
+    MapRecord height =
+        of(maps, MapRole.HEIGHT) == null ? of(maps, MapRole.BUMP) : of(maps, MapRole.HEIGHT);
+    Optional<Double> share = Optional.empty();
+    if (normal != null && height != null) {
+      HeightScale scale = HeightScale.of(height, shelf.resolve(item.path(height)));
+      share = agreed(shelf, item, normal, height).map(s -> s * scale.span());
+    } else if (normal != null) {
+      // Height that is worked out of normals has the relief that they say, as the finish has them.
+      Double strength = finish == null ? null : finish.normalStrength();
+      share = implied(shelf, item, normal).map(s -> s * (strength == null ? 1 : strength));
+    }
+    if (share.isEmpty() && height != null) {
+      HeightScale scale = HeightScale.of(height, shelf.resolve(item.path(height)));
+      if (scale.metres(tileMetres)) {
+        return OptionalDouble.of(scale.span());
+      }
+    }
+    return share.isPresent() ? OptionalDouble.of(share.get() * tileMetres) : OptionalDouble.empty();
+  }
+
+  /** For each number of the height map a share of the tile; empty when the two do not agree. */
+  private static Optional<Double> agreed(
+      ShelfFolder shelf, ShelvedItem item, MapRecord normal, MapRecord height) {
+    return AGREED.of(
+        normal.sha256() + height.sha256() + normal.handedness(),
+        () -> {
+          OptionalDouble metres =
+              ReliefEstimate.metres(
+                  vectors(shelf, item, normal),
+                  ImageDecoder.decode(shelf.resolve(item.path(height))),
+                  Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN),
+                  1);
+          return metres.isPresent() ? metres.getAsDouble() : null;
+        });
+  }
+
+  private static Optional<Double> implied(ShelfFolder shelf, ShelvedItem item, MapRecord normal) {
+    return IMPLIED.of(
+        normal.sha256() + normal.handedness(),
+        () -> {
+          Pixels p = vectors(shelf, item, normal);
+          if (p.channels() < 3) {
+            return null;
+          }
+          HeightMaps.Height h = HeightMaps.fromNormal(p, !"dx".equals(normal.handedness()));
+          return h.range() / h.w();
+        });
+  }
+
+  private static Pixels vectors(ShelfFolder shelf, ShelvedItem item, MapRecord normal)
+      throws IOException {
+    Path file = shelf.resolve(item.path(normal));
+    Pixels p = ImageDecoder.decode(file);
+    NormalHealth.State state = NormalStates.of(item.item(), normal, file);
+    return NormalStates.needsMending(state) && Vectors.mendable(state)
+        ? Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state))
+        : p;
+  }
+
+  private static MapRecord of(List<MapRecord> maps, MapRole role) {
+    return maps.stream().filter(m -> m.role() == role).findFirst().orElse(null);
+  }
+
+  /** The relief in metres that is assumed on a tile of that width where none is known. */
+  public static double assumed(double tileMetres) {
+    return ASSUMED * tileMetres;
+  }
+}

@@ -1,0 +1,2 @@
+/** Writes what was planned beside its place, promises, renames and records it. */
+package keepshelf.core.install.place;

@@ -1,0 +1,188 @@
+package keepshelf.core.install.plan;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord.LeftOut;
+import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.format.Light;
+import keepshelf.core.format.Placement;
+import keepshelf.core.format.SurfaceDocument.Opacity;
+import keepshelf.core.install.folder.Receipts;
+import keepshelf.core.install.measure.Relief;
+import keepshelf.core.install.profile.HostProfile;
+import keepshelf.core.recognise.model.ModelFile;
+
+/**
+ * What installing one item in one host will do; nothing is written yet.
+ *
+ * @param id of the installation
+ * @param item what is installed
+ * @param host where
+ * @param profile the host's conventions
+ * @param options as it was asked for
+ * @param as what it is set up as
+ * @param resolution label that is used, or null when none is known
+ * @param folder the folder that will be written or replaced
+ * @param document the document's file name
+ * @param surfaces names of the surfaces; one for all but models, none for lights
+ * @param maps the pictures
+ * @param leftOut maps that the host does not take
+ * @param remarks what else a person should know, in plain sentences
+ * @param placement how the pictures lie on the surface; the height of a tile is by the proportions
+ *     of its pictures
+ * @param tileKnown false when the tile size is only assumed
+ * @param reliefMetres height between black and white of the height map; 0 without one
+ * @param reliefKnown false when the relief is only assumed
+ * @param reliefMiddle where the surface lies between black (0) and white (1) of the height map
+ * @param opacity how its surfaces are seen through
+ * @param model file of a model on the shelf, or null
+ * @param heights file of the height map whose relief a floor has, or null
+ * @param light the strongest light of a surrounding, where the host takes only that; or null
+ * @param horizonDegrees elevation of the horizon of a light that is brought to the middle
+ * @param replaces the installation whose place it takes, or null
+ */
+public record InstallPlan(
+    String id,
+    ShelvedItem item,
+    HostRecord host,
+    HostProfile profile,
+    InstallOptions options,
+    Setup as,
+    String resolution,
+    Path folder,
+    String document,
+    List<String> surfaces,
+    List<PlannedMap> maps,
+    List<LeftOut> leftOut,
+    List<String> remarks,
+    Placement placement,
+    boolean tileKnown,
+    double reliefMetres,
+    boolean reliefKnown,
+    double reliefMiddle,
+    Opacity opacity,
+    ModelFile model,
+    Path heights,
+    Light.Sun light,
+    double horizonDegrees,
+    InstallationRecord replaces) {
+  /** Copies the lists. */
+  public InstallPlan {
+    surfaces = List.copyOf(surfaces);
+    maps = List.copyOf(maps);
+    leftOut = List.copyOf(leftOut);
+    remarks = List.copyOf(remarks);
+  }
+
+  /** The same in another folder. */
+  public InstallPlan in(Path otherFolder) {
+    return new InstallPlan(
+        id,
+        item,
+        host,
+        profile,
+        options,
+        as,
+        resolution,
+        otherFolder,
+        document,
+        surfaces,
+        maps,
+        leftOut,
+        remarks,
+        placement,
+        tileKnown,
+        reliefMetres,
+        reliefKnown,
+        reliefMiddle,
+        opacity,
+        model,
+        heights,
+        light,
+        horizonDegrees,
+        replaces);
+  }
+
+  /**
+   * A surface's name as this host gets it. Documents of several items may come together in one
+   * scene, so what tells their folders apart is in the name.
+   */
+  public String named(String surface) {
+    Path root = Path.of(host.folder());
+    if (!folder.startsWith(root) || folder.equals(root)) {
+      return surface;
+    }
+    StringBuilder name = new StringBuilder(surface);
+    String item = this.item.item().name();
+    boolean part = surfaces.size() > 1 || as == Setup.MODEL;
+    if (part && !surface.toLowerCase(Locale.ROOT).contains(item.toLowerCase(Locale.ROOT))) {
+      name.insert(0, item + " ");
+    }
+    Set<String> told =
+        Set.of(
+            profile.files().stem(this.item),
+            profile.files().clean(resolution == null ? "any_size" : resolution),
+            this.item.item().kind().id());
+    for (Path p : root.relativize(folder)) {
+      String[] words = p.toString().split("~", 2);
+      if (!told.contains(words[0])) {
+        name.append(' ').append(words[0]);
+      }
+      if (words.length == 2) {
+        name.append(' ').append(words[1]);
+      }
+    }
+    return name.toString();
+  }
+
+  /** Whether {@code folder} may be written: it is free, or holds what this takes the place of. */
+  public boolean mayTake(Path folder) {
+    return !java.nio.file.Files.exists(folder)
+        || Receipts.isOf(folder, id)
+        || (replaces != null && Receipts.isOf(folder, replaces.id()));
+  }
+
+  /** About how many bytes will be written. */
+  public long bytes() {
+    return maps.stream().mapToLong(m -> m.source().bytes()).sum();
+  }
+
+  /**
+   * Bytes that the pictures take in a graphics card: uncompressed, four channels, with all smaller
+   * steps (a third more).
+   */
+  public long memoryBytes() {
+    return maps.stream()
+        .mapToLong(m -> {
+          int deep = m.source().bits() > 8 && profile.maxBits() != 8 ? 2 : 1;
+          return (long) m.width() * m.height() * 4 * deep * 4 / 3;
+        })
+        .sum();
+  }
+
+  /** Width of one tile in metres. */
+  public double tileMetres() {
+    return placement.tileMetres();
+  }
+
+  /** Height of one tile in metres. */
+  public double tileHeightMetres() {
+    return placement.tileHeightMetres();
+  }
+
+  /** Relief as a share of the tile, assumed where none is known. */
+  public double reliefShare() {
+    return reliefMetres > 0 ? reliefMetres / tileMetres() : Relief.assumed(1);
+  }
+
+  /** The pictures of a surface. */
+  public List<PlannedMap> of(int surface) {
+    return maps.stream().filter(m -> m.surface() == surface).toList();
+  }
+}

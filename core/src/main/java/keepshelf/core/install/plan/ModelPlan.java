@@ -1,0 +1,87 @@
+package keepshelf.core.install.plan;
+
+import java.util.ArrayList;
+import java.util.List;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.install.profile.HostProfile;
+import keepshelf.core.preview.ModelLook;
+import keepshelf.core.preview.ModelSlots;
+import keepshelf.core.preview.ShelvedModel;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.recognise.model.ModelFile;
+
+/**
+ * How a model is set up: its file, and the maps of each of its slots.
+ *
+ * @param file on the shelf
+ * @param slots in the file's order
+ */
+record ModelPlan(ModelFile file, List<Slot> slots) {
+  /** A slot of the model and the maps that belong to it. */
+  record Slot(String name, List<MapRecord> maps) {}
+
+  /**
+   * Reads the model's file.
+   *
+   * @param remarks takes what a person should know
+   * @throws ShelfException when there is no file of it, or it cannot be read
+   */
+  static ModelPlan of(
+      ShelfFolder shelf,
+      Catalogue catalogue,
+      ShelvedItem item,
+      HostProfile profile,
+      InstallOptions options,
+      List<String> remarks)
+      throws ShelfException {
+    ShelvedModel model = new ShelvedModel(shelf, item, catalogue.need(item.pack().id()));
+    ModelFile file = model.file().orElse(null);
+    ModelLook look = file == null ? null : model.look().orElse(null);
+    if (look == null) {
+      throw new ShelfException(
+          Problem.error(
+              "no-model",
+              file == null ? item.item().key() : file.file().toString(),
+              "“"
+                  + item.item().name()
+                  + "” cannot be installed: "
+                  + (file == null
+                      ? "its pack has no model file of that name."
+                      : "its file " + file.file().getFileName() + " cannot be read.")));
+    }
+    if (!look.metres() && options.metresPerUnit() == null) {
+      remarks.add(
+          "The file does not say in what unit it is; one unit is taken as one metre, so it will be "
+              + size(look.facts().size(), 1)
+              + " large.");
+    }
+    if (!look.missing().isEmpty()) {
+      remarks.add("The pack does not have " + String.join(", ", look.missing()) + ".");
+    }
+    List<Slot> slots = new ArrayList<>();
+    ModelSlots maps = new ModelSlots(item.item().maps());
+    for (var s : look.facts().slots()) {
+      boolean only = look.facts().slots().size() == 1;
+      List<MapRecord> own = maps.of(s.name(), s.textures(), only);
+      String name = s.name().isBlank() ? "Slot " + (slots.size() + 1) : s.name();
+      if (own.isEmpty()) {
+        remarks.add("No map belongs to the slot “" + name + "”; it will be plain.");
+      }
+      slots.add(new Slot(name, own));
+    }
+    return new ModelPlan(file, slots);
+  }
+
+  private static String size(List<Double> size, double metres) {
+    List<String> out = new ArrayList<>();
+    for (double s : size) {
+      out.add(String.format(java.util.Locale.ROOT, "%.2f", s * metres));
+    }
+    return String.join(" × ", out) + " m";
+  }
+}

@@ -1,0 +1,391 @@
+package keepshelf.core.install.plan;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord.LeftOut;
+import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.format.Placement;
+import keepshelf.core.format.SurfaceDocument.Opacity;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.install.folder.InstallFolder;
+import keepshelf.core.install.measure.Adjusting;
+import keepshelf.core.install.measure.HeightScale;
+import keepshelf.core.install.measure.MapSources;
+import keepshelf.core.install.measure.NormalStates;
+import keepshelf.core.install.measure.OpacityKind;
+import keepshelf.core.install.measure.Relief;
+import keepshelf.core.install.measure.Residual;
+import keepshelf.core.install.profile.Abilities;
+import keepshelf.core.install.profile.HostProfile;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.analyse.NormalHealth;
+import keepshelf.imaging.convert.Vectors;
+import keepshelf.imaging.io.ImageDecoder;
+
+/** Makes the plan of one installation. */
+public final class PlanMaker {
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final ShelvedItem item;
+  private final HostRecord host;
+  private final InstallOptions options;
+  private final HostProfile profile;
+  private final List<String> surfaces = new ArrayList<>();
+  private final List<PlannedMap> maps = new ArrayList<>();
+  private final List<LeftOut> leftOut = new ArrayList<>();
+  private final List<String> remarks = new ArrayList<>();
+  private Adjusting adjusting = Adjusting.NONE;
+
+  /** The maker of one plan. */
+  public PlanMaker(
+      ShelfFolder shelf,
+      Catalogue catalogue,
+      ShelvedItem item,
+      HostRecord host,
+      InstallOptions options)
+      throws ShelfException {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.item = item;
+    this.host = host;
+    this.options = options;
+    this.profile =
+        HostProfile.named(host.profile())
+            .orElseThrow(() ->
+                new ShelfException(
+                    Problem.error(
+                        "no-profile",
+                        host.name(),
+                        "The host "
+                            + host.name()
+                            + " uses the profile “"
+                            + host.profile()
+                            + "”, which is not known here.")));
+  }
+
+  /**
+   * The plan.
+   *
+   * @param takesOver an installation of another version of the item whose place it takes, or null
+   */
+  public InstallPlan plan(InstallationRecord takesOver) throws ShelfException {
+    ItemRecord i = item.item();
+    Optional<String> why = Abilities.cannot(profile, i.kind(), i.roles());
+    if (why.isPresent()) {
+      throw cannotTake(why.get());
+    }
+    Setup as = setup();
+    String used = used();
+    boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
+    Laying laying = new Laying(i, profile, options, remarks);
+    Placement placement = inTiles ? laying.placement(as, i.mapsAt(used)) : Placement.WHOLE;
+    boolean turns = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR;
+    adjusting = new Adjusting(options.finish(), turns ? placement.turnDegrees() : 0, i);
+    String stem = profile.files().stem(item);
+    ModelPlan model = null;
+    LightPlan light = null;
+    switch (as) {
+      case LIGHT -> {
+        light = LightPlan.of(shelf, item, profile, options, used, stem, maps, remarks);
+        if (light == null) {
+          throw cannotTake("it has no panorama that can be read");
+        }
+      }
+      case MODEL -> {
+        model = ModelPlan.of(shelf, catalogue, item, profile, options, remarks);
+        Set<String> taken = new HashSet<>();
+        for (ModelPlan.Slot s : model.slots()) {
+          MapSources sources = sources(at(s.maps(), used));
+          surface(s.name(), sources, slotStem(stem, s.name(), model.slots().size(), taken));
+        }
+      }
+      default -> {
+        surface(i.name(), sources(i.mapsAt(used)), stem);
+        if (maps.isEmpty()) {
+          throw cannotTake("none of its maps has a place in this host’s surface");
+        }
+      }
+    }
+    residual(used);
+    losses(as);
+    double tile = placement.tileMetres();
+    boolean raised =
+        as == Setup.RELIEF_FLOOR
+            || maps.stream()
+                .anyMatch(m ->
+                    m.use() == Use.DISPLACEMENT
+                        || m.use() == Use.BUMP
+                        || m.conversions().contains("height-to-normal"));
+    OptionalDouble relief =
+        raised ? Relief.known(shelf, item, options.finish(), used, tile) : OptionalDouble.empty();
+    String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
+    InstallationRecord before =
+        takesOver != null ? takesOver : catalogue.installation(id).orElse(null);
+    return new InstallPlan(
+        id,
+        item,
+        host,
+        profile,
+        options,
+        as,
+        used,
+        InstallFolder.of(host, profile, item, used, id, before),
+        before != null && !profile.onePackage()
+            ? profile.documentName(InstallFolder.stemOf(before, stem))
+            : profile.documentName(stem),
+        surfaces,
+        maps,
+        leftOut,
+        remarks,
+        placement,
+        !inTiles || laying.tile().isPresent(),
+        raised ? relief.orElse(Relief.assumed(tile)) : 0,
+        relief.isPresent(),
+        as == Setup.RELIEF_FLOOR ? floorMiddle(used) : middle(),
+        opacity(),
+        model == null ? null : model.file(),
+        as == Setup.RELIEF_FLOOR ? heights(used) : null,
+        light == null ? null : light.sun(),
+        light == null ? 0 : light.horizonDegrees(),
+        before);
+  }
+
+  /** The maps that can be used; those that cannot are left out and named. */
+  private MapSources sources(List<MapRecord> of) throws ShelfException {
+    MapSources sources = new MapSources(of, item.item().kind());
+    for (MapRole role : List.copyOf(sources.roles())) {
+      for (MapSources.Source s : List.copyOf(sources.all(role))) {
+        String why = unusable(role, s.map());
+        if (why != null) {
+          sources.remove(role, s);
+          leftOut.add(new LeftOut(role, why));
+        }
+      }
+    }
+    refuseTiles(sources);
+    return sources;
+  }
+
+  private String unusable(MapRole role, MapRecord m) {
+    Path file = shelf.resolve(item.path(m));
+    try {
+      Optional<String> trouble = ImageDecoder.trouble(file);
+      if (trouble.isPresent()) {
+        return "its file cannot be used: " + trouble.get();
+      }
+    } catch (IOException e) {
+      return DiskTrouble.sentence(e, "reading " + m.path());
+    }
+    if (role != MapRole.NORMAL) {
+      return null;
+    }
+    NormalHealth.State state = NormalStates.of(item.item(), m, file);
+    if (!Vectors.mendable(state)) {
+      return "its vectors are those of an object, which only fit the object that it was made for";
+    }
+    if (NormalStates.needsMending(state) && !remarks.contains(NormalStates.said(state))) {
+      remarks.add(NormalStates.said(state));
+    }
+    return null;
+  }
+
+  /** Where the surface lies between black and white of the height that is used. */
+  private double middle() {
+    return maps.stream()
+        .filter(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP)
+        .findFirst()
+        .filter(m -> m.conversions().contains("level-height"))
+        .map(m -> HeightScale.of(m.source(), m.from()).middleShare())
+        .orElse(HeightScale.SHARES.middleShare());
+  }
+
+  /** How each surface is seen through; said when it is smooth. */
+  private Opacity opacity() {
+    if (profile.opacity().equals("leave-out")) {
+      return Opacity.OPAQUE;
+    }
+    for (PlannedMap m : maps) {
+      for (PlannedMap.Part p : m.parts()) {
+        boolean own = p.role() == MapRole.OPACITY;
+        boolean alpha =
+            p.source().channels() != null
+                && p.source().channels().roles().get("a") == MapRole.OPACITY;
+        if (own || alpha) {
+          MapSources.Source s = new MapSources.Source(p.source(), own ? p.channel() : "a");
+          boolean smooth = OpacityKind.smooth(s, p.from());
+          remarks.add(
+              smooth
+                  ? "The opacity goes smoothly from seen to not seen, so the surface is blended."
+                  : "The opacity cuts holes, so the surface is cut out where it is below one"
+                      + " half.");
+          return smooth ? Opacity.BLENDED : Opacity.CUT_OUT;
+        }
+      }
+    }
+    return Opacity.OPAQUE;
+  }
+
+  private void refuseTiles(MapSources sources) throws ShelfException {
+    if (sources.tiled() && !profile.tiles()) {
+      throw cannotTake("it comes in UDIM tiles, which this host does not read");
+    }
+  }
+
+  /** What the names of a slot's files begin with; no two alike, whatever the slots are called. */
+  private String slotStem(String stem, String slot, int slots, Set<String> taken) {
+    if (slots == 1) {
+      return stem;
+    }
+    String clean = profile.files().clean(slot);
+    String name = stem + "_" + (clean.isEmpty() ? "slot" : clean);
+    String free = name;
+    for (int n = 2; !taken.add(free.toLowerCase(Locale.ROOT)); n++) {
+      free = name + "_" + n;
+    }
+    return free;
+  }
+
+  private void surface(String name, MapSources sources, String stem) {
+    Planner p = new Planner(shelf, item, sources, profile, surfaces.size(), stem, adjusting);
+    p.plan();
+    surfaces.add(name);
+    maps.addAll(p.maps());
+    for (LeftOut l : p.leftOut()) {
+      if (!leftOut.contains(l)) {
+        leftOut.add(l);
+      }
+    }
+  }
+
+  /** Of maps that belong together those at a resolution. */
+  private List<MapRecord> at(List<MapRecord> all, String resolution) {
+    return item.item().withMaps(all, List.of()).mapsAt(resolution);
+  }
+
+  /** Says how much of the specular workflow a host without it cannot have. */
+  private void residual(String resolution) {
+    boolean turned =
+        maps.stream().anyMatch(m -> m.conversions().contains("spec-gloss-to-metal-rough"));
+    if (turned) {
+      Residual.of(shelf, item, resolution)
+          .ifPresent(r ->
+              remarks.add(
+                  String.format(
+                      Locale.ROOT,
+                      "Metal and roughness cannot say all that specular colour and gloss say: the"
+                          + " reflectances differ by %.1f %% on average, %.1f %% in the worst"
+                          + " hundredth.",
+                      r.mean() * 100,
+                      r.worst() * 100)));
+    }
+  }
+
+  /** Says what of the pictures' light and of the finish what it is set up as cannot have. */
+  private void losses(Setup as) {
+    Finish f = options.finish();
+    if (as == Setup.LIGHT) {
+      if (f != null) {
+        remarks.add("A light is installed as it was delivered: finishes adjust surfaces only.");
+      }
+      return;
+    }
+    if (maps.stream().anyMatch(m -> m.role() == MapRole.EMISSION && m.source().holdsLight())) {
+      remarks.add("What is brighter than white in the emission map is cut off at white.");
+    }
+    boolean laid = f != null && (f.turn() != 0 || f.right() != 0 || f.up() != 0);
+    if (laid && (as == Setup.PLANE || as == Setup.MODEL)) {
+      remarks.add(
+          "The finish turns or shifts the pictures; here they lie as the shape has them, and are"
+              + " neither turned nor shifted.");
+    }
+  }
+
+  private Optional<MapRecord> heightMap(String resolution) {
+    return item.item().mapsAt(resolution).stream()
+        .filter(m -> m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP)
+        .findFirst();
+  }
+
+  private Path heights(String resolution) {
+    return heightMap(resolution).map(m -> shelf.resolve(item.path(m))).orElse(null);
+  }
+
+  private double floorMiddle(String resolution) {
+    return heightMap(resolution)
+        .map(m -> HeightScale.of(m, shelf.resolve(item.path(m))))
+        .orElse(HeightScale.SHARES)
+        .middleShare();
+  }
+
+  private Setup setup() throws ShelfException {
+    List<Setup> can = Setup.of(item.item().kind(), item.item().roles());
+    if (options.as() == null) {
+      return can.getFirst();
+    }
+    if (!can.contains(options.as())) {
+      throw new ShelfException(
+          Problem.error(
+              "cannot-be-that",
+              item.item().key(),
+              "“"
+                  + item.item().name()
+                  + "” cannot be set up as "
+                  + options.as().id()
+                  + ". It can be: "
+                  + String.join(", ", can.stream().map(Setup::id).toList())
+                  + "."));
+    }
+    return options.as();
+  }
+
+  private ShelfException cannotTake(String why) {
+    return new ShelfException(
+        Problem.error(
+            "cannot-take",
+            item.item().key(),
+            host.name() + " cannot take “" + item.item().name() + "”: " + why + "."));
+  }
+
+  private String used() throws ShelfException {
+    String wished = options.resolution();
+    List<String> has = item.item().resolutions();
+    if (wished == null) {
+      return has.isEmpty() ? null : has.getLast();
+    }
+    String label = wished.toUpperCase(Locale.ROOT);
+    if (!has.contains(label)) {
+      throw new ShelfException(
+          Problem.error(
+              "no-such-resolution",
+              item.item().key(),
+              "“"
+                  + item.item().name()
+                  + "” is not on the shelf at "
+                  + wished
+                  + ". It is there at "
+                  + (has.isEmpty() ? "one size of unknown label" : String.join(", ", has))
+                  + "."));
+    }
+    return label;
+  }
+}

@@ -1,0 +1,190 @@
+package keepshelf.core.install.plan;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import keepshelf.core.finish.Finishing;
+import keepshelf.core.install.measure.Adjusting;
+import keepshelf.core.install.measure.HeightScale;
+import keepshelf.core.install.measure.MapSources;
+import keepshelf.core.install.measure.MapSources.Source;
+import keepshelf.core.install.measure.Tags;
+import keepshelf.core.install.plan.PlannedMap.Part;
+import keepshelf.core.install.profile.HostProfile;
+import keepshelf.core.model.MapRole;
+import keepshelf.imaging.convert.ToSrgb;
+
+/** How each role that a host wants is got out of the maps that an item has. */
+final class Recipes {
+  private final MapSources sources;
+  private final HostProfile profile;
+  private final Adjusting adjusting;
+  private final Function<Source, Path> file;
+
+  /**
+   * Recipes for one surface.
+   *
+   * @param adjusting what maps are changed by on the way
+   */
+  Recipes(
+      MapSources sources, HostProfile profile, Adjusting adjusting, Function<Source, Path> file) {
+    this.adjusting = adjusting;
+    this.sources = sources;
+    this.profile = profile;
+    this.file = file;
+  }
+
+  /** The parts of {@code wanted} on a tile, the main one first; empty when it cannot be made. */
+  Optional<List<Part>> of(MapRole wanted, Integer tile) {
+    return switch (wanted) {
+      case BASE_COLOUR -> colour(tile);
+      case SPECULAR -> specular(tile);
+      case METALLIC -> metallic(tile);
+      case ROUGHNESS -> either(wanted, MapRole.GLOSS, "gloss-to-roughness", tile);
+      case GLOSS -> either(wanted, MapRole.ROUGHNESS, "roughness-to-gloss", tile);
+      case NORMAL -> normal(tile);
+      case BUMP -> bump(tile);
+      default -> one(wanted, tile, List.of());
+    };
+  }
+
+  private boolean metalRough() {
+    return profile.workflow().equals("metal-rough");
+  }
+
+  private Optional<List<Part>> one(MapRole role, Integer tile, List<String> steps) {
+    Source s = sources.at(role, tile);
+    return s == null ? Optional.empty() : Optional.of(List.of(part(role, s, steps, null)));
+  }
+
+  private Part part(MapRole role, Source s, List<String> steps, String to) {
+    List<String> all = new ArrayList<>();
+    if (s.channel() != null) {
+      all.add("unpack");
+    }
+    if (role.colour() && ToSrgb.needed(Tags.of(s.map(), file.apply(s)))) {
+      all.add("colour-profile");
+    }
+    if (role == MapRole.NORMAL && adjusting.mends(s.map(), file.apply(s))) {
+      all.add("mend-normal");
+    }
+    if (HeightScale.floats(s.map()) && (role == MapRole.HEIGHT || role == MapRole.BUMP)) {
+      all.add("level-height");
+    }
+    if (Finishing.of(adjusting.finish(), role).isPresent()) {
+      all.add("finish");
+    }
+    all.addAll(steps);
+    return new Part(role, s.map(), s.channel(), file.apply(s), all, to);
+  }
+
+  private Optional<List<Part>> either(MapRole role, MapRole other, String step, Integer tile) {
+    return one(role, tile, List.of()).or(() -> one(other, tile, List.of(step)));
+  }
+
+  /** Base colour for metal/rough hosts, diffuse colour for others, with what is worked into it. */
+  private Optional<List<Part>> colour(Integer tile) {
+    Source base = sources.at(MapRole.BASE_COLOUR, tile);
+    if (base == null) {
+      return Optional.empty();
+    }
+    List<Part> parts = new ArrayList<>();
+    if (metalRough() && sources.specularWorkflow()) {
+      parts.add(part(MapRole.BASE_COLOUR, base, List.of("spec-gloss-to-metal-rough"), null));
+      parts.add(part(MapRole.SPECULAR, sources.at(MapRole.SPECULAR, tile), List.of(), null));
+    } else if (!metalRough() && sources.has(MapRole.METALLIC)) {
+      parts.add(part(MapRole.BASE_COLOUR, base, List.of("metal-rough-to-spec-gloss"), null));
+      parts.add(part(MapRole.METALLIC, sources.at(MapRole.METALLIC, tile), List.of(), null));
+    } else {
+      parts.add(part(MapRole.BASE_COLOUR, base, List.of(), null));
+    }
+    if (profile.occlusion().equals("into-colour") && sources.has(MapRole.AMBIENT_OCCLUSION)) {
+      parts.add(
+          part(
+              MapRole.AMBIENT_OCCLUSION,
+              sources.at(MapRole.AMBIENT_OCCLUSION, tile),
+              List.of(),
+              null));
+    }
+    Source opacity = sources.at(MapRole.OPACITY, tile);
+    if (profile.opacity().equals("alpha-of-colour") && opacity != null) {
+      boolean own = opacity.map().equals(base.map());
+      boolean untouched = parts.size() == 1 && parts.getFirst().steps().isEmpty();
+      // Alpha that is in the picture already stays there when nothing is done to the picture.
+      if (!own || !untouched) {
+        parts.add(part(MapRole.OPACITY, opacity, List.of(), "a"));
+      }
+    }
+    return Optional.of(parts);
+  }
+
+  private Optional<List<Part>> specular(Integer tile) {
+    Source base = sources.at(MapRole.BASE_COLOUR, tile);
+    Source metallic = sources.at(MapRole.METALLIC, tile);
+    if (sources.has(MapRole.SPECULAR) && metallic == null) {
+      return one(MapRole.SPECULAR, tile, List.of());
+    }
+    if (metalRough() || base == null || metallic == null) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        List.of(
+            part(MapRole.BASE_COLOUR, base, List.of("metal-rough-to-spec-gloss"), null),
+            part(MapRole.METALLIC, metallic, List.of(), null)));
+  }
+
+  private Optional<List<Part>> metallic(Integer tile) {
+    if (sources.has(MapRole.METALLIC) || !sources.specularWorkflow()) {
+      return one(MapRole.METALLIC, tile, List.of());
+    }
+    // What is metal is told by the colours as they were delivered.
+    Recipes plain = new Recipes(sources, profile, Adjusting.NONE, file);
+    return Optional.of(
+        List.of(
+            plain.part(
+                MapRole.BASE_COLOUR,
+                sources.at(MapRole.BASE_COLOUR, tile),
+                List.of("spec-gloss-to-metal-rough"),
+                null),
+            plain.part(MapRole.SPECULAR, sources.at(MapRole.SPECULAR, tile), List.of(), null)));
+  }
+
+  /** Facing as the host wants; made from height where there is none and no height is used. */
+  private Optional<List<Part>> normal(Integer tile) {
+    Source n = sources.at(MapRole.NORMAL, tile);
+    String down = profile.handedness();
+    if (n != null) {
+      String faces = n.map().handedness();
+      // What is not known is taken as it is.
+      boolean flip = ("dx".equals(faces) || "gl".equals(faces)) && !faces.equals(down);
+      return Optional.of(
+          List.of(part(MapRole.NORMAL, n, turned(flip ? List.of("flip-green") : List.of()), null)));
+    }
+    List<String> steps =
+        turned(
+            down.equals("dx")
+                ? List.of("height-to-normal", "flip-green")
+                : List.of("height-to-normal"));
+    Optional<List<Part>> bump = one(MapRole.BUMP, tile, steps);
+    boolean heightUsed = profile.takes(MapRole.HEIGHT);
+    return bump.isPresent() || heightUsed ? bump : one(MapRole.HEIGHT, tile, steps);
+  }
+
+  /** Hosts turn pictures by their coordinates, which leaves the vectors in them as they were. */
+  private List<String> turned(List<String> steps) {
+    if (!adjusting.turns()) {
+      return steps;
+    }
+    List<String> all = new ArrayList<>(steps);
+    all.add("turn-vectors");
+    return all;
+  }
+
+  private Optional<List<Part>> bump(Integer tile) {
+    return one(MapRole.BUMP, tile, List.of())
+        .or(() -> one(MapRole.HEIGHT, tile, List.of()))
+        .or(() -> one(MapRole.NORMAL, tile, List.of("normal-to-height")));
+  }
+}

@@ -1,0 +1,97 @@
+package keepshelf.core.install.prove;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import keepshelf.core.install.measure.Relief;
+import keepshelf.core.json.Json;
+
+/** Starts a host's own reader as a process of its own and takes what it says it found. */
+public final class HostReader {
+  private static final Map<String, RunningReader> RUNNING = new ConcurrentHashMap<>();
+
+  /**
+   * What a reader found.
+   *
+   * @param reader its name
+   * @param inputs every input of the surface it evaluated
+   * @param placement the placement shared by all maps, as it will be used
+   * @param complaints what it would not accept
+   * @param picture path of the rendered picture, or null
+   * @param base folder that a package was unpacked into for reading, or null
+   * @param facts numbers about shapes and lights, by name
+   * @param relief what the relief of each surface is like, by its name
+   */
+  public record Reading(
+      String reader,
+      List<Input> inputs,
+      Map<String, Object> placement,
+      List<String> complaints,
+      String picture,
+      String base,
+      Map<String, Double> facts,
+      Map<String, Relief> relief) {
+    /** What is not said is empty. */
+    public Reading {
+      inputs = inputs == null ? List.of() : inputs;
+      complaints = complaints == null ? List.of() : complaints;
+      facts = facts == null ? Map.of() : facts;
+      relief = relief == null ? Map.of() : relief;
+    }
+  }
+
+  /**
+   * Slopes at places of one tile, from its lower left, row by row.
+   *
+   * @param kind {@code normals}: slopes as such; {@code heights}: stored height a metre
+   * @param slopes to the right and upwards in turn
+   */
+  record Relief(String kind, double[] slopes) {}
+
+  /**
+   * One input.
+   *
+   * @param input its name
+   * @param file absolute path of the picture, or null for a plain value
+   * @param through the node the picture goes through: {@code normalmap}, {@code displacement},
+   *     {@code convert} or null
+   * @param colourspace name it was decoded by, or null for data
+   * @param width of the picture
+   * @param height of the picture
+   * @param mean mean of each channel as stored, 0..1
+   * @param value plain value, or the displacement's scale
+   */
+  record Input(
+      String input,
+      String file,
+      String through,
+      String colourspace,
+      int width,
+      int height,
+      List<Double> mean,
+      Double value) {}
+
+  private HostReader() {}
+
+  /**
+   * Has {@code mainClass}, on this process's own class path, read {@code document}. A reader that
+   * was started goes on answering for a while, as many proofs come one after the other.
+   *
+   * @param picture where it should render a picture, or null
+   * @throws IOException when it does not answer, in two tries
+   */
+  public static Reading read(String mainClass, Path document, Path picture) throws IOException {
+    String question = document + (picture == null ? "" : "\t" + picture);
+    RunningReader reader = RUNNING.computeIfAbsent(mainClass, RunningReader::new);
+    String answer;
+    try {
+      answer = reader.ask(question);
+    } catch (IOException e) {
+      // It may have been ended from outside since the last proof.
+      answer = reader.ask(question);
+    }
+    return Json.mapper().readValue(answer, Reading.class);
+  }
+}

@@ -1,0 +1,269 @@
+package keepshelf.core.install.prove;
+
+import java.io.IOException;
+import java.util.Locale;
+import java.util.Optional;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
+import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.format.Placement;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.install.measure.HeightScale;
+import keepshelf.core.install.measure.NormalStates;
+import keepshelf.core.install.measure.Relief;
+import keepshelf.core.install.plan.InstallPlan;
+import keepshelf.core.install.plan.PlannedMap;
+import keepshelf.core.install.plan.PlannedMap.Part;
+import keepshelf.core.model.MapRole;
+import keepshelf.imaging.analyse.NormalHealth;
+import keepshelf.imaging.convert.Adjust;
+import keepshelf.imaging.convert.HeightMaps;
+import keepshelf.imaging.convert.Maps;
+import keepshelf.imaging.convert.Vectors;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.resample.Resampler;
+
+/**
+ * Whether relief looks, under a light from the left and one from above, as the item does with its
+ * finish: worked out from the original on the shelf, whose slopes turn with the picture, and from
+ * the slopes that a host's reader found in what it loaded. Numbers of a transform can agree while
+ * domes look like dents; light does not.
+ */
+final class LitSlopes {
+  private static final int LOOKED_AT = 64;
+
+  /** Below this spread of light a surface is as good as flat, and patterns tell nothing. */
+  private static final double FLAT = 0.008;
+
+  private final InstallPlan plan;
+  private final PlannedMap map;
+  private final Placement placement;
+
+  private LitSlopes(InstallPlan plan, PlannedMap map) {
+    this.plan = plan;
+    this.map = map;
+    this.placement = plan.as() == Setup.PLANE ? Placement.WHOLE : plan.placement();
+  }
+
+  /**
+   * The comparison of one surface; empty when it has no relief.
+   *
+   * @param found what the reader found of it, or null
+   * @throws IOException when an original cannot be read
+   */
+  static Optional<ProvedInput> compare(InstallPlan plan, int surface, HostReader.Relief found)
+      throws IOException {
+    PlannedMap map =
+        plan.of(surface).stream()
+            .filter(m -> m.use() == Use.NORMAL)
+            .findFirst()
+            .or(() ->
+                plan.of(surface).stream()
+                    .filter(m -> m.use() == Use.BUMP || m.use() == Use.DISPLACEMENT)
+                    .findFirst())
+            .orElse(null);
+    if (map == null) {
+      return Optional.empty();
+    }
+    String input = "relief under light";
+    if (found == null || found.slopes() == null || found.slopes().length == 0) {
+      return Optional.of(new ProvedInput(input, "the relief of the original", "nothing", false));
+    }
+    return Optional.of(new LitSlopes(plan, map).compared(input, found));
+  }
+
+  private ProvedInput compared(String input, HostReader.Relief found) throws IOException {
+    int side = (int) Math.round(Math.sqrt(found.slopes().length / 2.0));
+    double[] meant = expected(side);
+    double[] has = found.slopes().clone();
+    boolean heights = found.kind().equals("heights");
+    if (heights) {
+      for (int i = 0; i < has.length; i++) {
+        has[i] *= plan.reliefMetres();
+      }
+    }
+    boolean sameKind = heights != (map.parts().getFirst().role() == MapRole.NORMAL);
+    double worst = 0;
+    double least = 1;
+    double spread = 0;
+    for (double[] light : new double[][] {{-1, 0, 1}, {0, 1, 1}}) {
+      double[] a = lit(meant, light);
+      double[] b = lit(has, light);
+      double s = deviation(a);
+      spread = Math.max(spread, s);
+      worst = Math.max(worst, meanDifference(a, b) / Math.max(FLAT, s));
+      if (s > FLAT) {
+        least = Math.min(least, correlation(a, b));
+      }
+    }
+    // Height that was worked out of slopes, or slopes out of height, is filtered on the way.
+    boolean equal = least >= (sameKind ? 0.97 : 0.85) && worst <= (sameKind ? 0.3 : 0.6);
+    return new ProvedInput(
+        input,
+        String.format(Locale.ROOT, "light spread %.3f, as the original with its finish", spread),
+        String.format(
+            Locale.ROOT, "agrees to %.1f %%, differs by %.2f of the spread", least * 100, worst),
+        equal);
+  }
+
+  /** Slopes of the original with its finish, at the same places. */
+  private double[] expected(int side) throws IOException {
+    Part part = map.parts().getFirst();
+    float[][] planes = part.role() == MapRole.NORMAL ? slopes(part) : gradients(part);
+    double angle = Math.toRadians(placement.turnDegrees());
+    double c = Math.cos(angle);
+    double s = Math.sin(angle);
+    double[] out = new double[2 * side * side];
+    for (int j = 0; j < side; j++) {
+      for (int i = 0; i < side; i++) {
+        double[] t =
+            placement.texture(
+                (i + 0.5) / side * placement.tileMetres(),
+                (j + 0.5) / side * placement.tileHeightMetres());
+        double x = value(planes[0], t);
+        double y = value(planes[1], t);
+        int at = 2 * (j * side + i);
+        out[at] = c * x - s * y;
+        out[at + 1] = s * x + c * y;
+      }
+    }
+    return out;
+  }
+
+  private int width;
+  private int height;
+
+  private float[][] slopes(Part part) throws IOException {
+    Pixels p = ImageDecoder.decode(part.from());
+    MapRecord m = part.source();
+    NormalHealth.State state = NormalStates.of(plan.item().item(), m, part.from());
+    if (NormalStates.needsMending(state) && Vectors.mendable(state)) {
+      p = Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state));
+    }
+    String faces = m.handedness();
+    boolean known = "gl".equals(faces) || "dx".equals(faces);
+    int up = (known ? faces : plan.profile().handedness()).equals("dx") ? -1 : 1;
+    Double strength =
+        plan.options().finish() == null ? null : plan.options().finish().normalStrength();
+    float by = strength == null ? 1 : strength.floatValue();
+    int n = p.width() * p.height();
+    float[] right = new float[n];
+    float[] high = new float[n];
+    for (int i = 0; i < n; i++) {
+      int at = i * p.channels();
+      float z = Math.max(0.05f, p.channels() < 3 ? 1 : 2 * p.at(at + 2) - 1);
+      right[i] = Math.clamp(-by * (2 * p.at(at) - 1) / z, -4f, 4f);
+      high[i] = Math.clamp(-by * up * (2 * p.at(at + 1) - 1) / z, -4f, 4f);
+    }
+    return small(p, right, high);
+  }
+
+  /** Slopes of a height picture in its own directions, in metres a metre. */
+  private float[][] gradients(Part part) throws IOException {
+    Pixels p = ImageDecoder.decode(part.from());
+    int channel =
+        part.channel() == null
+            ? 0
+            : Math.min(keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1);
+    float[] grey = p.plane(channel);
+    if (p.depth() == Depth.F32) {
+      HeightScale scale = HeightScale.of(part.source(), part.from());
+      grey = HeightMaps.levelled(p, scale.low(), scale.high()).plane(0);
+    }
+    float[] h = small(p, grey)[0];
+    double relief =
+        plan.reliefMetres() > 0 ? plan.reliefMetres() : Relief.assumed(placement.tileMetres());
+    double right = relief * width / (2 * placement.tileMetres());
+    double high = relief * height / (2 * placement.tileHeightMetres());
+    float[][] out = new float[2][h.length];
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        int i = y * width + x;
+        int e = y * width + (x + 1) % width;
+        int w = y * width + (x + width - 1) % width;
+        int n = (y + height - 1) % height * width + x;
+        int s = (y + 1) % height * width + x;
+        out[0][i] = (float) ((h[e] - h[w]) * right);
+        out[1][i] = (float) ((h[n] - h[s]) * high);
+      }
+    }
+    return out;
+  }
+
+  private float[][] small(Pixels p, float[]... planes) {
+    width = Math.min(LOOKED_AT, p.width());
+    height = Math.min(LOOKED_AT, p.height());
+    float[][] out = new float[planes.length][];
+    for (int c = 0; c < out.length; c++) {
+      out[c] = Resampler.area(planes[c], p.width(), p.height(), width, height);
+    }
+    return out;
+  }
+
+  private double value(float[] v, double[] t) {
+    double x = (t[0] - Math.floor(t[0])) * width - 0.5;
+    double y = (1 - (t[1] - Math.floor(t[1]))) * height - 0.5;
+    int x0 = (int) Math.floor(x);
+    int y0 = (int) Math.floor(y);
+    double a = x - x0;
+    double b = y - y0;
+    double top = at(v, x0, y0) * (1 - a) + at(v, x0 + 1, y0) * a;
+    double low = at(v, x0, y0 + 1) * (1 - a) + at(v, x0 + 1, y0 + 1) * a;
+    return top * (1 - b) + low * b;
+  }
+
+  private float at(float[] v, int x, int y) {
+    return v[Math.floorMod(y, height) * width + Math.floorMod(x, width)];
+  }
+
+  /** Light of a matt surface at each place. */
+  private static double[] lit(double[] slopes, double[] light) {
+    double[] out = new double[slopes.length / 2];
+    double strength = Math.sqrt(light[0] * light[0] + light[1] * light[1] + light[2] * light[2]);
+    for (int i = 0; i < out.length; i++) {
+      double x = -slopes[2 * i];
+      double y = -slopes[2 * i + 1];
+      double length = Math.sqrt(x * x + y * y + 1);
+      out[i] = Math.max(0, (x * light[0] + y * light[1] + light[2]) / (length * strength));
+    }
+    return out;
+  }
+
+  private static double mean(double[] v) {
+    double s = 0;
+    for (double x : v) {
+      s += x;
+    }
+    return s / v.length;
+  }
+
+  private static double deviation(double[] v) {
+    double m = mean(v);
+    double s = 0;
+    for (double x : v) {
+      s += (x - m) * (x - m);
+    }
+    return Math.sqrt(s / v.length);
+  }
+
+  private static double meanDifference(double[] a, double[] b) {
+    double s = 0;
+    for (int i = 0; i < a.length; i++) {
+      s += Math.abs(a[i] - b[i]);
+    }
+    return s / a.length;
+  }
+
+  private static double correlation(double[] a, double[] b) {
+    double ma = mean(a);
+    double mb = mean(b);
+    double ab = 0;
+    for (int i = 0; i < a.length; i++) {
+      ab += (a[i] - ma) * (b[i] - mb);
+    }
+    double both = deviation(a) * deviation(b) * a.length;
+    return both == 0 ? 0 : ab / both;
+  }
+}

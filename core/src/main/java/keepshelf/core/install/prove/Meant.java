@@ -1,0 +1,64 @@
+package keepshelf.core.install.prove;
+
+import java.io.IOException;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.install.plan.InstallPlan;
+import keepshelf.core.install.plan.PlannedMap;
+
+/**
+ * What a host should find of the maps of a plan, worked out while the host's reader, a process of
+ * its own, still reads.
+ */
+final class Meant {
+  private record Asked(PlannedMap map, Use use) {}
+
+  private final Map<Asked, CompletableFuture<ExpectedMap>> maps = new LinkedHashMap<>();
+
+  private Meant() {}
+
+  /** Begins to work out everything, one map after the other. */
+  static Meant of(InstallPlan plan) {
+    Meant m = new Meant();
+    for (PlannedMap map : plan.maps()) {
+      m.maps.put(new Asked(map, map.use()), new CompletableFuture<>());
+      if (!map.also().isEmpty()) {
+        m.maps.put(new Asked(map, Use.GREY), new CompletableFuture<>());
+      }
+    }
+    Thread.ofPlatform().daemon().name("what is meant").start(() -> m.run(plan));
+    return m;
+  }
+
+  private void run(InstallPlan plan) {
+    maps.forEach((asked, to) -> {
+      try {
+        to.complete(ExpectedMap.of(asked.map(), asked.use(), plan));
+      } catch (IOException | RuntimeException | OutOfMemoryError e) {
+        to.completeExceptionally(e);
+      }
+    });
+  }
+
+  /**
+   * What a map should be as {@code use}, once it is known.
+   *
+   * @throws IOException when an original cannot be read
+   */
+  ExpectedMap map(PlannedMap map, Use use) throws IOException {
+    try {
+      return maps.get(new Asked(map, use)).join();
+    } catch (CompletionException e) {
+      if (e.getCause() instanceof IOException io) {
+        throw io;
+      }
+      if (e.getCause() instanceof OutOfMemoryError memory) {
+        throw new IOException("there is not enough memory", memory);
+      }
+      throw e;
+    }
+  }
+}

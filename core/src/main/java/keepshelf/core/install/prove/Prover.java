@@ -1,0 +1,320 @@
+package keepshelf.core.install.prove;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.catalogue.setup.InstallationRecord.Proof;
+import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
+import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.format.Placement;
+import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.install.document.HostDocuments;
+import keepshelf.core.install.document.SceneMaker;
+import keepshelf.core.install.plan.InstallPlan;
+import keepshelf.core.install.plan.PlannedMap;
+
+/**
+ * Compares what an independent reader finds in an installation with what the shelf meant. Expected
+ * means are worked out from the originals on the shelf and the arithmetic of each conversion, not
+ * from the files that were written.
+ */
+public final class Prover {
+  private final InstallPlan plan;
+  private final Path document;
+  private final HostReader.Reading reading;
+  private final Meant meant;
+  private final List<ProvedInput> compared = new ArrayList<>();
+
+  private Prover(InstallPlan plan, Path document, HostReader.Reading reading, Meant meant) {
+    this.plan = plan;
+    this.document = document;
+    this.reading = reading;
+    this.meant = meant;
+  }
+
+  /** Reads {@code document} back with the host's own reader and compares it with {@code plan}. */
+  public static Proof prove(InstallPlan plan, Path document, Path picture) {
+    if (plan.profile().reader() == null) {
+      return new Proof(
+          false,
+          plan.profile().name(),
+          List.of(),
+          List.of("This host has no reader, so what was written cannot be proved."),
+          null);
+    }
+    HostReader.Reading r;
+    List<String> scene = List.of();
+    Meant meant = Meant.of(plan);
+    try {
+      r = HostReader.read(plan.profile().reader(), document, picture);
+      Path test = document.resolveSibling(plan.profile().documentName(HostDocuments.TEST));
+      if (plan.options().testScene() && Files.exists(test)) {
+        scene = HostReader.read(plan.profile().reader(), test, null).complaints();
+      }
+    } catch (IOException | RuntimeException e) {
+      return new Proof(
+          false,
+          plan.profile().name(),
+          List.of(),
+          List.of("It could not be read back: " + e.getMessage() + "."),
+          null);
+    }
+    return new Prover(plan, document, r, meant).compare(scene);
+  }
+
+  /**
+   * Compares everything.
+   *
+   * @param scene what the reader would not accept of the test scene
+   */
+  private Proof compare(List<String> scene) {
+    Set<String> seen = new HashSet<>();
+    for (PlannedMap m : plan.maps()) {
+      String own = prefix(m) + m.input();
+      if (seen.add(own)) {
+        compare(m, own, m.use());
+      }
+      for (String also : m.also()) {
+        if (seen.add(prefix(m) + also)) {
+          compare(m, prefix(m) + also, Use.GREY);
+        }
+      }
+    }
+    for (HostReader.Input i : reading.inputs()) {
+      if (i.file() != null && !seen.contains(i.input())) {
+        compared.add(new ProvedInput(i.input(), "nothing", i.file(), false));
+      }
+    }
+    boolean tiles = plan.as() == Setup.SURFACE || plan.as() == Setup.RELIEF_FLOOR;
+    if (tiles && !plan.maps().isEmpty()) {
+      placement(reading.placement());
+    }
+    relief();
+    try {
+      ExpectedFacts.of(plan).forEach(this::fact);
+    } catch (IOException e) {
+      compared.add(
+          new ProvedInput("shapes", "those of the shelf", "not read: " + e.getMessage(), false));
+    }
+    boolean ok = reading.complaints().isEmpty() && compared.stream().allMatch(ProvedInput::equal);
+    return new Proof(ok, reading.reader(), compared, reading.complaints(), reading.picture());
+  }
+
+  private void relief() {
+    if (plan.as() == Setup.LIGHT) {
+      return;
+    }
+    List<String> names = new SceneMaker(plan).identifiers();
+    for (int i = 0; i < names.size(); i++) {
+      String prefix = names.size() < 2 ? "" : names.get(i) + "/";
+      try {
+        LitSlopes.compare(plan, i, found(names, i))
+            .map(p -> new ProvedInput(prefix + p.input(), p.expected(), p.found(), p.equal()))
+            .ifPresent(compared::add);
+      } catch (IOException e) {
+        compared.add(
+            new ProvedInput(
+                prefix + "relief under light",
+                "the original on the shelf",
+                "the original cannot be read: " + e.getMessage(),
+                false));
+      }
+    }
+  }
+
+  private HostReader.Relief found(List<String> names, int surface) {
+    HostReader.Relief named = reading.relief().get(names.get(surface));
+    return named == null && names.size() == 1 && reading.relief().size() == 1
+        ? reading.relief().values().iterator().next()
+        : named;
+  }
+
+  /** Of several surfaces each input goes by the surface's name too. */
+  private String prefix(PlannedMap m) {
+    return plan.surfaces().size() < 2
+        ? ""
+        : new SceneMaker(plan).identifiers().get(m.surface()) + "/";
+  }
+
+  private void fact(String name, double meant) {
+    Double found = reading.facts().get(name);
+    boolean equal = found != null && Math.abs(found - meant) <= 2e-3 * Math.max(1, Math.abs(meant));
+    compared.add(
+        new ProvedInput(name, shown(meant), found == null ? "nothing" : shown(found), equal));
+  }
+
+  private static String shown(double v) {
+    return v == Math.rint(v) && Math.abs(v) < 1e9
+        ? Long.toString((long) v)
+        : String.format(Locale.ROOT, "%.3f", v);
+  }
+
+  private void compare(PlannedMap m, String input, Use as) {
+    HostReader.Input found =
+        reading.inputs().stream().filter(i -> i.input().equals(input)).findFirst().orElse(null);
+    ExpectedMap meant;
+    try {
+      meant = this.meant.map(m, as);
+    } catch (IOException e) {
+      compared.add(
+          new ProvedInput(
+              input,
+              "the original on the shelf",
+              "the original cannot be read: " + e.getMessage(),
+              false));
+      return;
+    }
+    String relative = plan.profile().files().textures() + "/" + HostDocuments.tileName(m);
+    Double scale = scale(as);
+    String expected = words(relative, as, meant.width(), meant.height(), meant.mean(), scale);
+    if (found == null || found.file() == null) {
+      compared.add(new ProvedInput(input, expected, "nothing", false));
+      return;
+    }
+    double[] has = found.mean().stream().mapToDouble(Double::doubleValue).toArray();
+    String at = place(found.file(), relative);
+    double[] shown = new double[meant.mean().length];
+    for (int c = 0; c < shown.length; c++) {
+      shown[c] = c < has.length ? has[c] : Double.NaN;
+    }
+    String foundWords =
+        words(
+            at,
+            use(found),
+            found.width(),
+            found.height(),
+            shown,
+            scale == null ? null : found.value());
+    boolean sameScale =
+        scale == null
+            || (found.value() != null
+                && Math.abs(found.value() - scale) <= 1e-5 * Math.max(1, Math.abs(scale)));
+    boolean equal =
+        at.equals(relative)
+            && use(found) == as
+            && found.width() == meant.width()
+            && found.height() == meant.height()
+            && meant.agrees(has)
+            && sameScale;
+    compared.add(new ProvedInput(input, expected, foundWords, equal));
+  }
+
+  /** Where a reader found a picture, relative to the document or to what it unpacked. */
+  private String place(String file, String expected) {
+    if (reading.base() != null && file.startsWith(reading.base()) && isGlb()) {
+      // A package of this kind knows its pictures by their names only.
+      String name = Path.of(file).getFileName().toString();
+      return expected.endsWith("/" + name) ? expected : name;
+    }
+    Path base = reading.base() == null ? document.getParent() : Path.of(reading.base());
+    return base.relativize(Path.of(file)).toString().replace('\\', '/');
+  }
+
+  private boolean isGlb() {
+    return document.toString().endsWith(".glb");
+  }
+
+  private Double scale(Use use) {
+    return switch (use) {
+      case DISPLACEMENT, BUMP -> plan.reliefMetres() * plan.profile().unitsPerMetre();
+      case PANORAMA -> plan.options().brightness();
+      default -> null;
+    };
+  }
+
+  private static Use use(HostReader.Input i) {
+    String through = i.through() == null ? "" : i.through();
+    return switch (through) {
+      case "normalmap" -> Use.NORMAL;
+      case "displacement" -> Use.DISPLACEMENT;
+      case "bump" -> Use.BUMP;
+      case "packed" -> Use.PACKED;
+      case "convert" -> Use.GREY_AS_COLOUR;
+      case "panorama" -> Use.PANORAMA;
+      default -> i.colourspace() == null ? Use.GREY : Use.COLOUR;
+    };
+  }
+
+  private String words(String file, Use use, int w, int h, double[] mean, Double scale) {
+    String as =
+        switch (use) {
+          case COLOUR -> "sRGB colour";
+          case NORMAL -> "vectors through a normal map";
+          case PACKED -> "grey data in each channel";
+          case PANORAMA ->
+              "light from all around, × "
+                  + String.format(Locale.ROOT, "%.2f", scale == null ? Double.NaN : scale);
+          case DISPLACEMENT, BUMP ->
+              (use == Use.BUMP ? "bump, " : "height, ")
+                  + "scale "
+                  + String.format(Locale.ROOT, "%.4f", scale == null ? Double.NaN : scale)
+                  + " "
+                  + plan.profile().unit();
+          case GREY_AS_COLOUR -> "grey data as colour";
+          case GREY -> "grey data";
+        };
+    StringBuilder b = new StringBuilder(file + " · " + as + " · " + w + " × " + h);
+    b.append(" · mean");
+    for (double v : mean) {
+      b.append(String.format(Locale.ROOT, " %.3f", v));
+    }
+    return b.toString();
+  }
+
+  private void placement(Map<String, Object> placement) {
+    Placement meant = plan.placement();
+    String expected = words(meant);
+    String found;
+    boolean equal = false;
+    if (placement == null || placement.isEmpty()) {
+      found = "no shared placement";
+    } else {
+      Placement has =
+          new Placement(
+              number(placement.get("tile")),
+              number(placement.get("tileHeight")),
+              number(placement.get("turn")),
+              number(placement.get("offsetU")),
+              number(placement.get("offsetV")));
+      found = words(has);
+      equal = same(meant, has);
+    }
+    compared.add(new ProvedInput("placement", expected, found, equal));
+  }
+
+  /** Whether pictures that repeat lie alike: shifts by whole tiles and whole turns are nothing. */
+  private static boolean same(Placement meant, Placement has) {
+    double[] a = meant.texture(0, 0);
+    double[] b = has.texture(0, 0);
+    double turn = Math.abs(Math.IEEEremainder(meant.turnDegrees() - has.turnDegrees(), 360));
+    return Math.abs(has.tileMetres() - meant.tileMetres()) < 1e-4 * meant.tileMetres()
+        && Math.abs(has.tileHeightMetres() - meant.tileHeightMetres())
+            < 1e-4 * meant.tileHeightMetres()
+        && turn < 1e-3
+        && Math.abs(Math.IEEEremainder(a[0] - b[0], 1)) < 1e-3
+        && Math.abs(Math.IEEEremainder(a[1] - b[1], 1)) < 1e-3;
+  }
+
+  private static String words(Placement p) {
+    double tile = p.tileMetres();
+    double height = p.tileHeightMetres();
+    return String.format(
+        Locale.ROOT,
+        "tile %.4f%s m, turn %.1f°, offset %.3f %.3f, one for all maps",
+        tile,
+        Math.abs(height - tile) < 1e-4 * tile ? "" : String.format(Locale.ROOT, " × %.4f", height),
+        p.turnDegrees(),
+        p.right(),
+        p.up());
+  }
+
+  private static double number(Object o) {
+    return o instanceof Number n ? n.doubleValue() : Double.NaN;
+  }
+}

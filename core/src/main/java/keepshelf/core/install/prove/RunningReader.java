@@ -1,0 +1,118 @@
+package keepshelf.core.install.prove;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+
+/**
+ * A host's reader as a process of its own that answers question after question; it is ended when
+ * nobody asks for a while, when it does not answer, and when this process ends.
+ */
+final class RunningReader {
+  private static final long PATIENCE_SECONDS = 120;
+  private static final long IDLE_MILLIS = 30_000;
+
+  private final String mainClass;
+  private Process process;
+  private BufferedReader out;
+  private Writer in;
+  private long lastAsked;
+
+  RunningReader(String mainClass) {
+    this.mainClass = mainClass;
+  }
+
+  /**
+   * The line that the program answers to {@code question}; started when it does not run.
+   *
+   * @throws IOException when there is no answer; the process is ended then
+   */
+  synchronized String ask(String question) throws IOException {
+    if (process == null || !process.isAlive()) {
+      start();
+    }
+    lastAsked = System.currentTimeMillis();
+    try (ExecutorService line = Executors.newVirtualThreadPerTaskExecutor()) {
+      in.write(question + "\n");
+      in.flush();
+      String answer;
+      try {
+        answer = line.submit(out::readLine).get(PATIENCE_SECONDS, TimeUnit.SECONDS);
+      } catch (TimeoutException e) {
+        end();
+        throw new IOException("the host's reader did not answer within two minutes", e);
+      } catch (ExecutionException e) {
+        throw new IOException(e.getCause());
+      }
+      if (answer == null) {
+        throw new IOException("the host's reader ended without an answer");
+      }
+      lastAsked = System.currentTimeMillis();
+      return answer;
+    } catch (IOException e) {
+      end();
+      throw e;
+    } catch (InterruptedException e) {
+      end();
+      Thread.currentThread().interrupt();
+      throw new java.util.concurrent.CancellationException();
+    }
+  }
+
+  private void start() throws IOException {
+    process =
+        new ProcessBuilder(
+                List.of(
+                    Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                    "-XX:+UseSerialGC",
+                    "-Djava.awt.headless=true",
+                    "--enable-native-access=ALL-UNNAMED",
+                    "-cp",
+                    System.getProperty("java.class.path"),
+                    mainClass,
+                    "--serve"))
+            .redirectError(ProcessBuilder.Redirect.DISCARD)
+            .start();
+    out =
+        new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+    in = new OutputStreamWriter(process.getOutputStream(), StandardCharsets.UTF_8);
+    Thread.ofVirtual().start(this::endWhenIdle);
+  }
+
+  private void endWhenIdle() {
+    try {
+      boolean idle = false;
+      while (!idle) {
+        Thread.sleep(IDLE_MILLIS);
+        synchronized (this) {
+          idle =
+              process == null
+                  || !process.isAlive()
+                  || System.currentTimeMillis() - lastAsked >= IDLE_MILLIS;
+          if (idle) {
+            end();
+          }
+        }
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private synchronized void end() {
+    if (process != null) {
+      process.destroyForcibly();
+      process = null;
+    }
+  }
+}

@@ -1,0 +1,63 @@
+package keepshelf.core.recognise.found;
+
+import java.util.List;
+import keepshelf.core.problem.Problem;
+
+/**
+ * What one arrival holds.
+ *
+ * @param pack name of the pack for people
+ * @param version version that names say, or null
+ * @param items the usable things
+ * @param loose every other file
+ * @param problems what went wrong with files
+ * @param tileMetres width of a tile as documents in the pack say, or null
+ * @param reliefMetres height range as documents in the pack say, or null
+ */
+public record Recognition(
+    String pack,
+    String version,
+    List<RecognisedItem> items,
+    List<LooseFile> loose,
+    List<Problem> problems,
+    Double tileMetres,
+    Double reliefMetres) {
+  /** One about whose sizes nothing is known. */
+  public Recognition(
+      String pack,
+      String version,
+      List<RecognisedItem> items,
+      List<LooseFile> loose,
+      List<Problem> problems) {
+    this(pack, version, items, loose, problems, null, null);
+  }
+
+  /** Copies the lists. */
+  public Recognition {
+    items = List.copyOf(items);
+    loose = List.copyOf(loose);
+    problems = List.copyOf(problems);
+  }
+
+  /** The same with other items. */
+  public Recognition withItems(List<RecognisedItem> newItems) {
+    return with(newItems, loose);
+  }
+
+  /** The same with other items and other loose files. */
+  public Recognition with(List<RecognisedItem> newItems, List<LooseFile> newLoose) {
+    return new Recognition(pack, version, newItems, newLoose, problems, tileMetres, reliefMetres);
+  }
+
+  /** The same with more problems. */
+  public Recognition with(List<Problem> more) {
+    List<Problem> all = new java.util.ArrayList<>(problems);
+    all.addAll(more);
+    return new Recognition(pack, version, items, loose, all, tileMetres, reliefMetres);
+  }
+
+  /** The same with known sizes. */
+  public Recognition withTile(Double tile, Double relief) {
+    return new Recognition(pack, version, items, loose, problems, tile, relief);
+  }
+}

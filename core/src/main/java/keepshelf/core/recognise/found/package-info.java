@@ -1,0 +1,2 @@
+/** What recognising finds: files, maps and items with the evidence for each decision. */
+package keepshelf.core.recognise.found;

@@ -1,0 +1,123 @@
+package keepshelf.core.recognise.pixels;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.recognise.found.Evidence;
+import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.Verdict;
+import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.analyse.HandednessTest;
+
+/**
+ * Decides which way the normal maps of a set face: by their slopes, by the height map beside them,
+ * and by their names, which the pixels overrule.
+ */
+final class FacingByPixels {
+  /** Agreement with the height map from which its word is taken without another. */
+  private static final double CERTAIN = 0.4;
+
+  private FacingByPixels() {}
+
+  /** Replaces the normal maps in {@code maps} by ones that say how they face. */
+  static void decide(List<RecognisedMap> maps, Map<String, MapLook> looks) {
+    for (int i = 0; i < maps.size(); i++) {
+      RecognisedMap m = maps.get(i);
+      MapLook look = looks.get(m.file().path());
+      boolean vectors =
+          m.role() == MapRole.NORMAL
+              && look != null
+              && look.facts() != null
+              && look.facts().slopes() != null;
+      if (vectors) {
+        maps.set(i, decided(m, look, height(m, maps, looks)));
+      }
+    }
+  }
+
+  /** The height map of the same edition, else any. */
+  private static MapLook height(
+      RecognisedMap normal, List<RecognisedMap> maps, Map<String, MapLook> looks) {
+    MapLook found = null;
+    for (RecognisedMap m : maps) {
+      MapLook l = looks.get(m.file().path());
+      boolean usable =
+          (m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP)
+              && l != null
+              && l.sketch() != null
+              && java.util.Objects.equals(m.tile(), normal.tile());
+      if (usable && (found == null || String.valueOf(m.resolution()).equals(normal.resolution()))) {
+        found = l;
+      }
+    }
+    return found;
+  }
+
+  private static RecognisedMap decided(RecognisedMap m, MapLook look, MapLook height) {
+    HandednessTest.Slopes slopes = look.facts().slopes();
+    HandednessTest.WithHeight with =
+        height == null
+            ? new HandednessTest.WithHeight(Handedness.UNKNOWN, 0, 0)
+            : HandednessTest.withHeight(look.sketch(), height.sketch());
+    boolean certain = Math.min(Math.abs(with.alongX()), Math.abs(with.alongY())) >= CERTAIN;
+    Handedness bySlopes = slopes.handedness();
+    Handedness byHeight = certain ? with.handedness() : Handedness.UNKNOWN;
+    List<Evidence> why = new ArrayList<>();
+    Handedness named = m.handedness() == null ? Handedness.UNKNOWN : m.handedness();
+    if (m.handednessVerdict() != null) {
+      why.addAll(m.handednessVerdict().evidence());
+    }
+    boolean conflict =
+        bySlopes != Handedness.UNKNOWN && byHeight != Handedness.UNKNOWN && bySlopes != byHeight;
+    if (conflict) {
+      why.add(
+          new Evidence(
+              "pixels",
+              -0.5,
+              "its slopes and the height map contradict each other; perhaps the height map belongs"
+                  + " to something else"));
+      return m.facing(named, new Verdict(why));
+    }
+    Handedness pixels = bySlopes != Handedness.UNKNOWN ? bySlopes : byHeight;
+    if (pixels == Handedness.UNKNOWN) {
+      why.add(
+          new Evidence(
+              "pixels",
+              0,
+              "the slopes cannot tell: they vary in one direction only or are too weak"));
+      return m.facing(named, new Verdict(why));
+    }
+    if (named != Handedness.UNKNOWN && named != pixels) {
+      // The pixels are what is used; the name may have been given wrongly.
+      why.replaceAll(
+          e -> new Evidence(e.kind(), -0.2, e.sentence() + ", but the pixels say otherwise"));
+    }
+    if (bySlopes != Handedness.UNKNOWN) {
+      why.add(sloped(slopes));
+    }
+    if (byHeight != Handedness.UNKNOWN) {
+      why.add(
+          new Evidence(
+              "pixels",
+              0.96,
+              String.format(
+                  Locale.ROOT,
+                  "it agrees with the %sheight map that way round (r = %.2f)",
+                  with.inverted() ? "inverted " : "",
+                  Math.min(Math.abs(with.alongX()), Math.abs(with.alongY())))));
+    }
+    return m.facing(pixels, new Verdict(why));
+  }
+
+  private static Evidence sloped(HandednessTest.Slopes s) {
+    String text =
+        String.format(
+            Locale.ROOT,
+            "the slopes close into a surface with Y %s, turned over they do not (%.2f)",
+            s.handedness() == Handedness.GL ? "up" : "down",
+            Math.abs(s.strength()));
+    return new Evidence("pixels", 0.985, text);
+  }
+}

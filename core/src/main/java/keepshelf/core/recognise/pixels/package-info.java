@@ -1,0 +1,2 @@
+/** Lets the pixels confirm or overrule what names said, and find a set for what no name placed. */
+package keepshelf.core.recognise.pixels;

@@ -1,0 +1,48 @@
+package keepshelf.core.recognise.sets;
+
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.recognise.names.Candidate;
+import keepshelf.core.recognise.names.NameParts;
+
+/**
+ * Tells materials whose names end in a role word from maps: {@code larch_rough} beside {@code
+ * larch_rough_height} is a colour, and the height is no packed map of roughness and height, unless
+ * there are other maps of {@code larch}.
+ */
+final class NamedByRoles {
+  private NamedByRoles() {}
+
+  /** Takes the misleading readings from {@code files}, of one folder. */
+  static void drop(Collection<Candidate> files) {
+    Map<String, Set<Candidate>> under = new HashMap<>();
+    Map<String, Candidate> bare = new HashMap<>();
+    for (Candidate c : files) {
+      bare.putIfAbsent(NameParts.folded(c.plainKey), c);
+      c.readings.forEach(r -> under.computeIfAbsent(r.folded(), k -> new HashSet<>()).add(c));
+    }
+    bare.forEach((name, c) -> {
+      Set<Candidate> maps = new HashSet<>(under.getOrDefault(name, Set.of()));
+      maps.remove(c);
+      boolean spelled =
+          maps.stream()
+              .flatMap(m -> m.readings.stream())
+              .anyMatch(r -> r.folded().equals(name) && !r.single() && r.place() >= 1);
+      if (!spelled || c.readings.isEmpty()) {
+        return;
+      }
+      boolean others =
+          c.readings.stream()
+              .flatMap(r -> under.get(r.folded()).stream())
+              .anyMatch(m -> m != c && !maps.contains(m));
+      if (!others) {
+        maps.forEach(
+            m -> m.readings = m.readings.stream().filter(r -> r.folded().equals(name)).toList());
+        c.readings = java.util.List.of();
+      }
+    });
+  }
+}

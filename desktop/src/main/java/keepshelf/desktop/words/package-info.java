@@ -1,0 +1,2 @@
+/** The words of the interface. */
+package keepshelf.desktop.words;
