@@ -31,6 +31,7 @@ import keepshelf.desktop.upkeep.CheckPane;
 import keepshelf.desktop.upkeep.LicencesPane;
 import keepshelf.desktop.upkeep.Upkeep;
 import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.MemoryKeeper;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
 
@@ -68,6 +69,7 @@ public final class MainWindow implements AutoCloseable {
     this.stage = stage;
     this.shelf = shelf;
     this.settings = settings;
+    new MemoryKeeper(work, pictures);
     shelfModel = new ShelfModel(shelf, work);
     hostsModel = new HostsModel(shelf, work, shelfModel, this::refresh);
     arrivalsModel = new ArrivalsModel(shelf, work, this::refresh);
@@ -118,11 +120,23 @@ public final class MainWindow implements AutoCloseable {
     stage.setTitle(Words.of("app.title"));
     stage.setMinWidth(900);
     stage.setMinHeight(600);
+    standWhereItStood();
     String place = settings.get("place", boards.name());
     shell
         .openProperty()
         .set(
             shell.places().stream().filter(p -> p.name().equals(place)).findFirst().orElse(boards));
+  }
+
+  /** Where the window stood last, if a screen still shows that place. */
+  private void standWhereItStood() {
+    double x = settings.number("x", Double.NaN);
+    double y = settings.number("y", Double.NaN);
+    if (!javafx.stage.Screen.getScreensForRectangle(x + 60, y + 20, 200, 60).isEmpty()) {
+      stage.setX(x);
+      stage.setY(y);
+    }
+    stage.setMaximized(settings.get("maximized", "no").equals("yes"));
   }
 
   /** Loads the shipped fonts and the stylesheet. */
@@ -226,6 +240,11 @@ public final class MainWindow implements AutoCloseable {
   /** Shows the boards again. */
   public void closeLook() {
     boards.closeOver();
+  }
+
+  /** Shows something over the places. */
+  public void showSheet(javafx.scene.layout.Region content) {
+    shell.showSheet(content);
   }
 
   /** Takes away what was shown over the places. */
@@ -342,7 +361,10 @@ public final class MainWindow implements AutoCloseable {
 
   @Override
   public void close() {
-    if (stage.getScene() != null) {
+    settings.put("maximized", stage.isMaximized() ? "yes" : "no");
+    if (stage.getScene() != null && !stage.isMaximized()) {
+      settings.put("x", String.valueOf(Math.round(stage.getX())));
+      settings.put("y", String.valueOf(Math.round(stage.getY())));
       settings.put("width", String.valueOf(Math.round(stage.getScene().getWidth())));
       settings.put("height", String.valueOf(Math.round(stage.getScene().getHeight())));
     }

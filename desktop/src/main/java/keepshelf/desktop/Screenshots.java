@@ -87,6 +87,7 @@ public final class Screenshots extends Application {
   private void run() throws IOException, InterruptedException, ExecutionException {
     idle();
     fx(() -> {
+      window.closeSheet();
       window.open(window.boards());
       choose("verdigris_copper");
       return null;

@@ -18,7 +18,6 @@ import keepshelf.core.Shelf;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
-import keepshelf.demo.SkerryLight;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.arrivals.PackForm;
 import keepshelf.desktop.arrivals.SortingModel;
@@ -52,7 +51,7 @@ class ArrivalsTest {
 
   @BeforeAll
   static void archives() throws Exception {
-    SkerryLight.write(downloads, Set.of(BOARDS, PAINT, GLASS, ROPE, KELP, "tarred-rope_v2.zip"));
+    DemoPacks.into(downloads, Set.of(BOARDS, PAINT, GLASS, ROPE, KELP, "tarred-rope_v2.zip"));
   }
 
   @Start

@@ -14,7 +14,6 @@ import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Filing;
-import keepshelf.demo.SkerryLight;
 import keepshelf.desktop.duplicates.Choice;
 import keepshelf.desktop.duplicates.DuplicatesModel;
 import keepshelf.desktop.duplicates.Finding;
@@ -42,7 +41,7 @@ class ColourwaysTest {
 
   @BeforeAll
   static void pack() throws Exception {
-    SkerryLight.write(dir.resolve("downloads"), Set.of(PACK));
+    DemoPacks.into(dir.resolve("downloads"), Set.of(PACK));
     try (Shelf filled = Shelf.open(dir.resolve("shelf"))) {
       filled.file(
           filled.read(dir.resolve("downloads").resolve(PACK).toString(), Progress.NONE),

@@ -18,7 +18,6 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.PixelWitness;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
-import keepshelf.demo.SkerryLight;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -69,7 +68,7 @@ class DemoTruthTest {
 
   @BeforeAll
   static void readAll() throws Exception {
-    SkerryLight.write(downloads);
+    DemoPacks.into(downloads);
     try (var all = java.nio.file.Files.list(downloads)) {
       for (Path p : all.sorted().toList()) {
         String password = p.toString().contains("(protected)") ? "skerry" : null;

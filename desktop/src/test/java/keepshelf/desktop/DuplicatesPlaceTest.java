@@ -18,7 +18,6 @@ import keepshelf.core.Shelf;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Filing;
-import keepshelf.demo.SkerryLight;
 import keepshelf.desktop.duplicates.Choice;
 import keepshelf.desktop.duplicates.DuplicatesModel;
 import keepshelf.desktop.duplicates.Finding;
@@ -56,7 +55,7 @@ class DuplicatesPlaceTest {
 
   @BeforeAll
   static void packs() throws Exception {
-    SkerryLight.write(once.resolve("downloads"), Set.copyOf(PACKS));
+    DemoPacks.into(once.resolve("downloads"), Set.copyOf(PACKS));
     filled = once.resolve("filled");
     try (Shelf shelf = Shelf.open(filled)) {
       for (String p : PACKS) {

@@ -20,7 +20,6 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.RecognisedMap;
-import keepshelf.demo.SkerryLight;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.words.Words;
 import org.junit.jupiter.api.AfterEach;
@@ -48,7 +47,7 @@ class JourneyTest {
 
   @BeforeAll
   static void archives() throws Exception {
-    SkerryLight.write(downloads, Set.of(WEAVES, "Pebblejar_Weaves (1).zip"));
+    DemoPacks.into(downloads, Set.of(WEAVES, "Pebblejar_Weaves (1).zip"));
     byte[] whole = Files.readAllBytes(downloads.resolve(WEAVES));
     Files.write(downloads.resolve("cut.zip"), java.util.Arrays.copyOf(whole, whole.length / 2));
   }

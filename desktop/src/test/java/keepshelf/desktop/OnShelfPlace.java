@@ -15,7 +15,6 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Filing;
-import keepshelf.demo.SkerryLight;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Timeout;
@@ -40,7 +39,7 @@ abstract class OnShelfPlace {
   /** Filled once: taking in is not what is tested here. */
   @BeforeAll
   static void fill() throws Exception {
-    SkerryLight.write(once.resolve("downloads"), ARCHIVES);
+    DemoPacks.into(once.resolve("downloads"), ARCHIVES);
     try (Shelf s = Shelf.open(once.resolve("Skerry shelf"))) {
       for (String a : ARCHIVES) {
         s.file(

@@ -25,6 +25,10 @@ import tools.jackson.core.type.TypeReference;
  */
 public final class Licences {
   private static final TypeReference<List<Licence>> LIST = new TypeReference<>() {};
+
+  /** How SPDX expressions begin what is in no list. */
+  private static final String OWN = "LicenseRef-";
+
   private static final Map<String, Licence> SHIPPED = byId(shipped());
 
   private final Path file;
@@ -72,6 +76,20 @@ public final class Licences {
     }
     String key = id.strip().toLowerCase(Locale.ROOT);
     return Optional.ofNullable(own.getOrDefault(key, SHIPPED.get(key)));
+  }
+
+  /**
+   * What people call the licence {@code id}: its name, or the identifier without what only tells
+   * machines that it is one's own.
+   */
+  public String title(String id) {
+    return find(id)
+        .map(Licence::name)
+        .filter(n -> !n.isBlank() && !n.equals(id))
+        .orElseGet(() ->
+            id.regionMatches(true, 0, OWN, 0, OWN.length()) && id.length() > OWN.length()
+                ? id.substring(OWN.length()).replace('-', ' ')
+                : id);
   }
 
   /** How free something under {@code id} is; a name without entered terms is limited. */

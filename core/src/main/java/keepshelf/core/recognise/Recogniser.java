@@ -40,6 +40,7 @@ import keepshelf.imaging.io.ImageFormat;
 public final class Recogniser {
   private static final Set<String> HIGH_RANGE = Set.of("hdr", "exr");
 
+  private final String arrivalName;
   private final NameParts arrival;
   private final String arrivalKey;
   private final Knowledge knowledge;
@@ -47,6 +48,7 @@ public final class Recogniser {
   private final List<Problem> problems = new ArrayList<>();
 
   private Recogniser(String arrivalName, Knowledge knowledge) {
+    this.arrivalName = arrivalName;
     this.arrival = NameParts.of(FolderScope.stripArchive(arrivalName));
     this.arrivalKey = NameReadings.plainKey(arrival);
     this.knowledge = knowledge;
@@ -97,7 +99,7 @@ public final class Recogniser {
   }
 
   private String packName(List<RecognisedItem> items) {
-    String t = NameParts.title(arrivalKey.isEmpty() ? arrival.key() : arrivalKey);
+    String t = NameParts.title(arrivalKey.isEmpty() ? arrival.key() : arrivalKey, arrivalName);
     return !t.isEmpty() ? t : items.isEmpty() ? "Untitled pack" : items.getFirst().name();
   }
 

@@ -90,7 +90,7 @@ public final class ArrivalsModel {
       return;
     }
     try {
-      watch = new DownloadsWatch(folder, QUIET_MILLIS, p -> work.ui(() -> add(List.of(p))));
+      watch = new DownloadsWatch(folder, QUIET_MILLIS, p -> work.ui(() -> add(List.of(p), false)));
       watched.set(folder);
     } catch (java.io.IOException e) {
       work.problems()
@@ -113,23 +113,33 @@ public final class ArrivalsModel {
     }
   }
 
-  /** Adds downloads and starts reading them; one that is listed already is only chosen. */
+  /** Adds downloads on top of the list, looks at the first of them and starts reading them all. */
   public void add(List<Path> paths) {
+    add(paths, true);
+  }
+
+  /**
+   * Adds downloads on top of the list, in their order; one that is listed already stays in its
+   * place.
+   *
+   * @param look whether the first is looked at, even if something else is
+   */
+  private void add(List<Path> paths, boolean look) {
+    ArrivalEntry first = null;
+    int top = 0;
     for (Path p : paths) {
       Path path = p.toAbsolutePath().normalize();
-      ArrivalEntry known =
-          entries.stream().filter(e -> e.path().equals(path)).findFirst().orElse(null);
-      if (known != null) {
-        chosen.set(known);
-        continue;
+      ArrivalEntry e = entries.stream().filter(x -> x.path().equals(path)).findFirst().orElse(null);
+      if (e == null) {
+        e = new ArrivalEntry(path);
+        e.lineProperty().set(Words.of("arrivals.reading"));
+        entries.add(top++, e);
+        read(e, null);
       }
-      ArrivalEntry e = new ArrivalEntry(path);
-      e.lineProperty().set(Words.of("arrivals.reading"));
-      entries.add(e);
-      if (chosen.get() == null) {
-        chosen.set(e);
-      }
-      read(e, null);
+      first = first == null ? e : first;
+    }
+    if (first != null && (look || chosen.get() == null)) {
+      chosen.set(first);
     }
   }
 

@@ -32,6 +32,8 @@ final class SortingTable extends BorderPane {
   private final ListView<RecognisedItem> rows = new ListView<>();
   private final VBox top = new VBox(0);
   private final Tray tray;
+  private final Glance glance;
+  private final RowsAndGlance middle;
   private boolean packed;
 
   /** {@code viewer} shows the picture that is looked at large. */
@@ -49,9 +51,16 @@ final class SortingTable extends BorderPane {
       return row;
     });
     tray = new Tray(sorting, pictures, mover, this);
+    glance = new Glance(model, pictures, viewer);
+    middle = new RowsAndGlance(rows, glance);
     setTop(top);
     setBottom(tray);
-    sorting.spotProperty().addListener(o -> reveal(sorting.spotProperty().get()));
+    sorting
+        .spotProperty()
+        .addListener(o -> {
+          reveal(sorting.spotProperty().get());
+          glance.show(model.recognition(), sorting.spotProperty().get());
+        });
   }
 
   /** Shows an arrival, or what stands in its stead. */
@@ -83,8 +92,9 @@ final class SortingTable extends BorderPane {
       setCenter(null);
     } else {
       top.getChildren().add(columnHeads());
-      setCenter(rows);
+      setCenter(middle);
       rows.getItems().setAll(r.items());
+      glance.show(r, model.sorting().spotProperty().get());
       reveal(model.sorting().spotProperty().get());
     }
     if (!a.failed()) {

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.geometry.Side;
 import javafx.scene.control.Button;
@@ -14,7 +13,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import keepshelf.core.model.ItemKind;
@@ -32,9 +30,6 @@ import keepshelf.desktop.words.Words;
 final class FilterBar extends HBox {
   private static final int MOST_VALUES = 18;
 
-  /** What stands at the right beside the count, with all gaps. */
-  private static final double RIGHT = 231;
-
   private static final List<String> FACETS =
       List.of(
           "kind", "source", "licence", "maps", "res", "is", "in", "project", "collection", "tag");
@@ -42,8 +37,8 @@ final class FilterBar extends HBox {
   private final ShelfModel model;
   private final java.util.function.Supplier<Map<String, String>> saved;
   private final java.util.function.BiConsumer<String, String> save;
-  private final FlowPane asked = new FlowPane(4, 6);
-  private final List<Button> chips = new ArrayList<>();
+  private final OneRow row = new OneRow();
+  private final Button named;
   private final Label count = Kit.label("", "second");
   private final Map<String, Button> menus = new LinkedHashMap<>();
 
@@ -64,34 +59,24 @@ final class FilterBar extends HBox {
     getStyleClass().add("bar");
     setAlignment(Pos.CENTER_LEFT);
     setMinHeight(40);
-    asked.setAlignment(Pos.CENTER_LEFT);
-    asked.setMinWidth(0);
-    // As wide as the bar without what stands at its right, so that it knows its rows beforehand.
-    asked
-        .prefWrapLengthProperty()
-        .bind(widthProperty().subtract(count.widthProperty()).subtract(RIGHT));
-    asked.setPadding(new Insets(6, 0, 6, 0));
-    setHgrow(asked, Priority.ALWAYS);
+    setHgrow(row, Priority.ALWAYS);
     for (String f : FACETS) {
       Button b = Kit.button(Words.of("facet." + f), () -> {}, "pill");
       b.setId("facet-" + f);
-      b.setOnAction(e -> menu(f).show(b, Side.BOTTOM, 0, 4));
+      b.setOnAction(e -> menu(f).show(row.holder(b), Side.BOTTOM, 0, 4));
       menus.put(f, b);
-      asked.getChildren().add(b);
     }
-    Button named = Kit.button(Words.of("shelf.saved"), () -> {}, "pill");
+    named = Kit.button(Words.of("shelf.saved"), () -> {}, "pill");
     named.setId("saved-searches");
-    asked.getChildren().add(named);
-    named.setOnAction(e -> savedMenu().show(named, Side.BOTTOM, 0, 4));
+    named.setOnAction(e -> savedMenu().show(row.holder(named), Side.BOTTOM, 0, 4));
     count.setId("shelf-count");
     count.setMinWidth(USE_PREF_SIZE);
-    getChildren().addAll(asked, count);
+    getChildren().addAll(row, count);
     model.foundProperty().addListener((o, was, is) -> show(is));
   }
 
   private void show(Found f) {
-    asked.getChildren().removeAll(chips);
-    chips.clear();
+    List<Button> all = new ArrayList<>();
     for (Condition c : f.query().conditions()) {
       Button chip =
           Kit.button(
@@ -100,16 +85,17 @@ final class FilterBar extends HBox {
               "pill",
               "chosen");
       chip.setAccessibleText(Words.of("shelf.chip.remove", c.text()));
-      chips.add(chip);
+      all.add(chip);
     }
-    asked.getChildren().addAll(0, chips);
     menus.forEach((key, b) -> {
       boolean any = !f.facets().getOrDefault(key, Map.of()).isEmpty();
       // A menu without a choice, or one whose chip stands there already, only takes room.
-      boolean asked = f.query().conditions().stream().anyMatch(c -> c.key().equals(key));
-      b.setVisible(any && !asked);
-      b.setManaged(any && !asked);
+      if (any && f.query().conditions().stream().noneMatch(c -> c.key().equals(key))) {
+        all.add(b);
+      }
     });
+    all.add(named);
+    row.show(all);
     count.setText(Words.of("shelf.count", f.cards().size(), model.all().size()));
   }
 

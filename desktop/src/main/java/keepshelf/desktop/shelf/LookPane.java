@@ -181,8 +181,10 @@ final class LookPane extends BorderPane {
             Signs.staircase(s.item().resolutions()),
             Kit.label(String.join(" ", s.item().resolutions()), "second"),
             Signs.licence(shelf.licences().glance(s.pack().licence())),
-            Kit.label(
-                s.pack().licence() == null ? Words.of("licence.unknown") : s.pack().licence(),
+            Kit.wrapped(
+                s.pack().licence() == null
+                    ? Words.of("licence.unknown")
+                    : shelf.licences().title(s.pack().licence()),
                 "second"));
     licence.setAlignment(Pos.CENTER_LEFT);
     return new VBox(

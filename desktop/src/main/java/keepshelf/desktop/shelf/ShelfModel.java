@@ -2,8 +2,10 @@ package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -48,6 +50,7 @@ public final class ShelfModel {
    * @param collections by name
    * @param packs each once
    * @param itemsOfPack how many items each pack has, by its identifier
+   * @param alike names, in lower case, that items of several packs have
    */
   record Known(
       List<String> sources,
@@ -55,9 +58,10 @@ public final class ShelfModel {
       List<String> projects,
       List<String> collections,
       List<ItemCard.PackCard> packs,
-      Map<String, Integer> itemsOfPack) {
+      Map<String, Integer> itemsOfPack,
+      Set<String> alike) {
     static final Known NOTHING =
-        new Known(List.of(), List.of(), List.of(), List.of(), List.of(), Map.of());
+        new Known(List.of(), List.of(), List.of(), List.of(), List.of(), Map.of(), Set.of());
 
     static Known of(List<ItemCard> all) {
       Set<String> sources = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
@@ -66,7 +70,14 @@ public final class ShelfModel {
       Set<String> collections = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
       Map<String, ItemCard.PackCard> packs = new LinkedHashMap<>();
       Map<String, Integer> count = new HashMap<>();
+      Map<String, String> packOfName = new HashMap<>();
+      Set<String> alike = new HashSet<>();
       for (ItemCard c : all) {
+        String name = c.name().toLowerCase(Locale.ROOT);
+        String other = packOfName.putIfAbsent(name, c.pack().id());
+        if (other != null && !other.equals(c.pack().id())) {
+          alike.add(name);
+        }
         projects.addAll(c.marks().projects());
         collections.addAll(c.marks().collections());
         if (count.merge(c.pack().id(), 1, Integer::sum) == 1) {
@@ -85,7 +96,8 @@ public final class ShelfModel {
           List.copyOf(projects),
           List.copyOf(collections),
           List.copyOf(packs.values()),
-          count);
+          count,
+          alike);
     }
   }
 
@@ -198,6 +210,11 @@ public final class ShelfModel {
   /** Whether a newer version of an item stands on the shelf. */
   public boolean older(ItemCard c) {
     return search != null && search.older(c.id());
+  }
+
+  /** Whether an item of another pack has the same name. */
+  public boolean namedAlike(ItemCard c) {
+    return known.alike().contains(c.name().toLowerCase(Locale.ROOT));
   }
 
   /** Where an item is installed. */

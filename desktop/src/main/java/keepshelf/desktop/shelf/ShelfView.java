@@ -213,6 +213,11 @@ public final class ShelfView implements Place, SwatchCard.Host {
   }
 
   @Override
+  public boolean namedAlike(ItemCard c) {
+    return model.namedAlike(c);
+  }
+
+  @Override
   public void clicked(ItemCard c, MouseEvent e) {
     boards.requestFocus();
     if (e.isShortcutDown()) {

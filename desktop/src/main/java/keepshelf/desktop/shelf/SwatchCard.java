@@ -45,6 +45,9 @@ final class SwatchCard extends VBox {
     /** Whether files of it are missing or altered. */
     boolean broken(ItemCard c);
 
+    /** Whether another item has the same name, so that its pack has to tell them apart. */
+    boolean namedAlike(ItemCard c);
+
     /** Whether a newer version of it stands on the shelf. */
     boolean older(ItemCard c);
   }
@@ -116,7 +119,10 @@ final class SwatchCard extends VBox {
     card = c;
     setAccessibleText(c.name());
     name.setText(c.name());
-    from.setText(c.pack().source() == null ? Words.of("shelf.nosource") : c.pack().source());
+    from.setText(
+        host.namedAlike(c)
+            ? c.pack().name()
+            : c.pack().source() == null ? Words.of("shelf.nosource") : c.pack().source());
     LicenceClass now = host.glance(c);
     if (steps != c.resolutions() || glance != now) {
       steps = c.resolutions();

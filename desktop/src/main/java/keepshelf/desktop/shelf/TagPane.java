@@ -214,8 +214,10 @@ final class TagPane extends ScrollPane {
         new HBox(
             6,
             Signs.licence(shelf.licences().glance(s.pack().licence())),
-            Kit.label(
-                s.pack().licence() == null ? Words.of("licence.unknown") : s.pack().licence(),
+            Kit.wrapped(
+                s.pack().licence() == null
+                    ? Words.of("licence.unknown")
+                    : shelf.licences().title(s.pack().licence()),
                 "second"));
     licence.setAlignment(Pos.CENTER_LEFT);
     VBox right = new VBox(3, heading, Kit.label(what, "second"), resolutions, licence);

@@ -250,20 +250,20 @@ public final class ShellView {
       hideKeys();
       return;
     }
-    VBox sheet =
-        new VBox(
-            8, Kit.label(Words.of("keys.title"), "heading"), Kit.wrapped(Words.of("keys.text")));
-    sheet.getStyleClass().addAll("notice", "note-edge");
-    sheet.setMaxSize(420, VBox.USE_PREF_SIZE);
+    KeySheet sheet = new KeySheet();
     StackPane.setAlignment(sheet, Pos.CENTER);
     sheet.setOnMouseClicked(e -> hideKeys());
     keySheet = sheet;
     root.getChildren().add(sheet);
+    sheet.ready();
   }
 
   private void hideKeys() {
     root.getChildren().remove(keySheet);
     keySheet = null;
+    if (open.get() != null) {
+      open.get().opened();
+    }
   }
 
   /** All places, in the order of their spines. */

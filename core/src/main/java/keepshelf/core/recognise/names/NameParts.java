@@ -3,6 +3,7 @@ package keepshelf.core.recognise.names;
 import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import keepshelf.imaging.analyse.Handedness;
@@ -53,6 +54,9 @@ public record NameParts(
       return use == Use.NAME;
     }
   }
+
+  private static final Pattern SHORT_CAPITALS =
+      Pattern.compile("(?<![\\p{L}])\\p{Lu}{2,4}(?![\\p{Ll}])");
 
   private static final Pattern COPY =
       Pattern.compile(
@@ -147,6 +151,24 @@ public record NameParts(
       }
     }
     return b.toString();
+  }
+
+  /**
+   * As {@link #title(String)}, but for short words that {@code written} has in capitals among small
+   * letters: "HA_Slate-Shingle" is of "HA".
+   */
+  public static String title(String key, String written) {
+    String title = title(key);
+    if (written.equals(written.toUpperCase(Locale.ROOT))) {
+      return title;
+    }
+    Matcher m = SHORT_CAPITALS.matcher(written);
+    while (m.find()) {
+      String word = m.group();
+      String first = word.charAt(0) + word.substring(1).toLowerCase(Locale.ROOT);
+      title = title.replaceAll("\\b" + first + "\\b", word);
+    }
+    return title;
   }
 
   /** "tarred_rope" as "Tarred Rope". */
