@@ -8,6 +8,7 @@ import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Match;
 import keepshelf.imaging.fingerprint.Matcher;
 import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -33,7 +34,7 @@ public record Comparison(Picture picture, String sentence) {
    */
   public static Comparison of(DuplicatePair pair) throws IOException {
     Pixels a = ImageDecoder.decode(pair.a().file());
-    Pixels b = ImageDecoder.decode(pair.b().file());
+    Pixels b = likeFirst(ImageDecoder.decode(pair.b().file()), pair.relation());
     Match m = new Matcher().compare(Fingerprint.of(a), Fingerprint.of(b));
     int side = Math.min(MOST, Math.min(longer(a), longer(b)));
     Difference d = Difference.of(a, b, m, side);
@@ -52,6 +53,18 @@ public record Comparison(Picture picture, String sentence) {
                 d.decibels(),
                 d.share() * 100);
     return new Comparison(new Picture(side, argb), alignment(m, d, b) + " " + sizes(a, b) + alike);
+  }
+
+  /** What was done to the second on purpose is undone, so that only the rest is seen. */
+  private static Pixels likeFirst(Pixels b, DuplicatePair.Relation done) {
+    int full = b.depth() == Depth.F32 ? 0 : b.fullScale();
+    return full == 0
+        ? b
+        : switch (done) {
+          case INVERTED -> b.mapLevels(-1, v -> full - v);
+          case GREEN_TURNED_OVER -> b.mapLevels(1, v -> full - v);
+          default -> b;
+        };
   }
 
   private static int longer(Pixels p) {

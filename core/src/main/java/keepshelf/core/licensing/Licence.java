@@ -39,6 +39,9 @@ public record Licence(
     Integer seats,
     boolean subscription,
     String text) {
+  /** How SPDX expressions begin what is in no list. */
+  private static final String OWN = "LicenseRef-";
+
   /** Absent answers are unknown. */
   public Licence {
     commercial = known(commercial);
@@ -49,6 +52,15 @@ public record Licence(
     handOver = known(handOver);
     editorialOnly = known(editorialOnly);
     machineLearning = known(machineLearning);
+  }
+
+  /** What people call it: its name, or the identifier without what only tells machines. */
+  public String title() {
+    if (name != null && !name.isBlank() && !name.equals(id)) {
+      return name;
+    }
+    boolean own = id.regionMatches(true, 0, OWN, 0, OWN.length()) && id.length() > OWN.length();
+    return own ? id.substring(OWN.length()).replace('-', ' ') : id;
   }
 
   private static Answer known(Answer a) {

@@ -26,9 +26,6 @@ import tools.jackson.core.type.TypeReference;
 public final class Licences {
   private static final TypeReference<List<Licence>> LIST = new TypeReference<>() {};
 
-  /** How SPDX expressions begin what is in no list. */
-  private static final String OWN = "LicenseRef-";
-
   private static final Map<String, Licence> SHIPPED = byId(shipped());
 
   private final Path file;
@@ -83,13 +80,7 @@ public final class Licences {
    * machines that it is one's own.
    */
   public String title(String id) {
-    return find(id)
-        .map(Licence::name)
-        .filter(n -> !n.isBlank() && !n.equals(id))
-        .orElseGet(() ->
-            id.regionMatches(true, 0, OWN, 0, OWN.length()) && id.length() > OWN.length()
-                ? id.substring(OWN.length()).replace('-', ' ')
-                : id);
+    return find(id).orElseGet(() -> Licence.unsettled(id)).title();
   }
 
   /** How free something under {@code id} is; a name without entered terms is limited. */

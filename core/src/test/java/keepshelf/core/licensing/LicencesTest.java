@@ -98,4 +98,16 @@ class LicencesTest {
           assertThat(l.page()).as(l.id()).startsWith("https://");
         });
   }
+
+  @ParameterizedTest
+  @CsvSource({
+    "CC0-1.0, Creative Commons Zero 1.0",
+    "cc-by-4.0, Creative Commons Attribution 4.0",
+    "LicenseRef-Hollow-Ash-Scans, Hollow Ash Scans",
+    "Gantry-Studio, Gantry-Studio",
+    "LicenseRef-, LicenseRef-"
+  })
+  void peopleReadNamesInsteadOfIdentifiers(String id, String title) throws Exception {
+    assertThat(licences().title(id)).isEqualTo(title);
+  }
 }

@@ -150,7 +150,7 @@ public final class LicencesPane extends HBox {
         .addAll(Kit.spring(), Kit.button(Words.of("notice.close"), close, "quiet"));
     form.getChildren()
         .addAll(
-            Kit.label(fresh ? Words.of("licences.new") : l.name(), "heading"),
+            Kit.label(fresh ? Words.of("licences.new") : l.title(), "heading"),
             Kit.wrapped(String.join(" ", l.inWords()), l.isUnsettled() ? "attention" : "second"),
             g,
             text,
@@ -238,9 +238,9 @@ public final class LicencesPane extends HBox {
       }
       int n = used.getOrDefault(l.id(), 0);
       Label count = Kit.label(n == 0 ? "" : Words.of("shelf.board.count", n), "second");
-      Label name = Kit.label(l.id(), l.isUnsettled() ? "attention" : "strong");
+      Label name = Kit.label(l.title(), l.isUnsettled() ? "attention" : "strong");
       name.setMaxWidth(210);
-      name.setTooltip(new javafx.scene.control.Tooltip(l.name()));
+      name.setTooltip(new javafx.scene.control.Tooltip(l.id()));
       HBox h = new HBox(8, Signs.licence(l.glance()), name, Kit.spring(), count);
       h.setAlignment(Pos.CENTER_LEFT);
       h.setPadding(new Insets(4, 6, 4, 2));

@@ -14,6 +14,8 @@ import java.awt.image.WritableRaster;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.Vector;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Depth;
@@ -40,7 +42,10 @@ public final class RowWriter {
     }
   }
 
-  /** A picture whose rows are asked for once, in their order, as the JDK's writers do. */
+  /**
+   * A picture whose rows are asked for in their order, as the JDK's writers do; some ask for a
+   * piece whole first and then once more row by row.
+   */
   private static final class Coming implements RenderedImage {
     private static final int STRIP = 16;
 
@@ -48,8 +53,9 @@ public final class RowWriter {
     private final SampleModel samples;
     private final ColorModel colours;
     private final float[] row;
-    private WritableRaster strip;
+    private final Deque<WritableRaster> strips = new ArrayDeque<>();
     private int read;
+    private int last;
 
     Coming(Rows rows) {
       this.rows = rows;
@@ -72,32 +78,45 @@ public final class RowWriter {
       row = new float[rows.width() * n];
     }
 
-    /** The strip that holds {@code y}; earlier ones are gone. */
+    /** The strip that holds {@code y}, which is not above what was asked for last. */
     private Raster strip(int y) {
-      int wanted = y / STRIP;
-      while (strip == null || strip.getMinY() / STRIP < wanted) {
-        int first = strip == null ? 0 : strip.getMinY() + STRIP;
-        strip = Raster.createWritableRaster(samples, new Point(0, first));
-        int full = rows.depth() == Depth.U8 ? 255 : 65535;
-        int[] levels = new int[row.length];
-        for (int i = 0; i < STRIP && read < rows.height(); i++) {
-          try {
-            rows.next(row);
-          } catch (IOException e) {
-            throw new UncheckedIOException(e);
-          }
-          for (int s = 0; s < row.length; s++) {
-            levels[s] = Math.clamp(Math.round(row[s] * full), 0, full);
-          }
-          strip.setPixels(0, read, rows.width(), 1, levels);
-          read++;
+      while (strips.isEmpty() || strips.getLast().getMinY() + STRIP <= y) {
+        strips.add(next(strips.isEmpty() ? 0 : strips.getLast().getMinY() + STRIP));
+      }
+      return strips.stream().filter(s -> y < s.getMinY() + STRIP).findFirst().orElseThrow();
+    }
+
+    private WritableRaster next(int first) {
+      WritableRaster strip = Raster.createWritableRaster(samples, new Point(0, first));
+      int full = rows.depth() == Depth.U8 ? 255 : 65535;
+      int[] levels = new int[row.length];
+      for (int i = 0; i < STRIP && read < rows.height(); i++) {
+        try {
+          rows.next(row);
+        } catch (IOException e) {
+          throw new UncheckedIOException(e);
         }
+        for (int s = 0; s < row.length; s++) {
+          levels[s] = Math.clamp(Math.round(row[s] * full), 0, full);
+        }
+        strip.setPixels(0, read, rows.width(), 1, levels);
+        read++;
       }
       return strip;
     }
 
+    /** Lets go of strips that nobody will ask for again. */
+    private void forget(int y) {
+      int from = Math.min(y, last);
+      last = y;
+      while (strips.size() > 1 && strips.getFirst().getMinY() + STRIP <= from) {
+        strips.removeFirst();
+      }
+    }
+
     @Override
     public Raster getData(Rectangle r) {
+      forget(r.y);
       WritableRaster out =
           Raster.createWritableRaster(
               samples.createCompatibleSampleModel(r.width, r.height), new Point(r.x, r.y));
@@ -111,6 +130,7 @@ public final class RowWriter {
 
     @Override
     public Raster getTile(int x, int y) {
+      forget(y * STRIP);
       return strip(y * STRIP);
     }
 

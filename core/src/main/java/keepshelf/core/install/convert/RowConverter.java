@@ -56,13 +56,16 @@ public final class RowConverter {
 
   /** Whether {@code m} is so large that it is better done by rows, and can be. */
   public static boolean fits(PlannedMap m) {
-    boolean large = m.parts().stream().anyMatch(RowConverter::large);
+    return m.parts().stream().anyMatch(RowConverter::large) && canBe(m);
+  }
+
+  /** Whether {@code m} can be made row by row, however large it is. */
+  static boolean canBe(PlannedMap m) {
     boolean sizes =
         m.parts().stream()
             .allMatch(p -> p.source().width() >= m.width() && p.source().height() >= m.height());
     boolean alpha = m.parts().stream().anyMatch(p -> "a".equals(p.to()));
-    return large
-        && sizes
+    return sizes
         && !alpha
         && m.width() > 0
         && BY_ROWS.containsAll(m.conversions())

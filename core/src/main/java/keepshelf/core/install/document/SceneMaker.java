@@ -53,7 +53,7 @@ public final class SceneMaker {
    *
    * @throws IOException when a model or a height map cannot be read
    */
-  Scene main() throws IOException {
+  public Scene main() throws IOException {
     return switch (plan.as()) {
       case SURFACE -> {
         SurfaceDocument d = surface(0);
