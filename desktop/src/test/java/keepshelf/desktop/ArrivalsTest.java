@@ -21,6 +21,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.arrivals.PackForm;
 import keepshelf.desktop.arrivals.SortingModel;
+import keepshelf.desktop.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -368,5 +369,29 @@ class ArrivalsTest {
                 .filter(n -> n instanceof javafx.scene.control.ListCell<?> c && !c.isEmpty())
                 .count());
     assertThat(rows).isLessThan(80);
+  }
+
+  @Test
+  void whatWasAddedLastIsOnTopLitAndSpokenOf(FxRobot robot) throws Exception {
+    drop(ROPE);
+    drop(PAINT);
+    List<ArrivalEntry> entries = fx(() -> List.copyOf(window.arrivalsModel().entries()));
+    assertThat(entries).extracting(ArrivalEntry::name).containsExactly(PAINT, ROPE);
+    assertThat(window.arrivalsModel().chosenProperty().get()).isSameAs(entries.getFirst());
+    List<RecognisedItem> items = fx(() -> window.arrivalsModel().recognition().items());
+    assertThat(glance(robot)).contains(items.get(0).name(), Words.of("arrivals.glance.sound"));
+    look(items.get(1).maps().getFirst().file().name());
+    assertThat(glance(robot)).contains(items.get(1).name()).doesNotContain(items.get(0).name());
+    // What is listed already is only looked at, in its place.
+    drop(ROPE);
+    assertThat(window.arrivalsModel().chosenProperty().get().name()).isEqualTo(ROPE);
+    assertThat(fx(() -> window.arrivalsModel().entries().size())).isEqualTo(2);
+  }
+
+  private static List<String> glance(FxRobot robot) {
+    assertThat(robot.lookup("#glance").query().isVisible()).isTrue();
+    return robot.lookup("#glance .label").queryAllAs(Label.class).stream()
+        .map(Label::getText)
+        .toList();
   }
 }

@@ -1,6 +1,5 @@
 package keepshelf.desktop.arrivals;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Insets;
@@ -135,12 +134,5 @@ final class Glance extends HBox {
     return a == null
         ? null
         : a.text().tileMetres() != null ? a.text().tileMetres() : a.recognition().tileMetres();
-  }
-
-  /** Everything there is to read, for screen readers and tests. */
-  List<String> texts() {
-    List<String> out = new ArrayList<>();
-    words.lookupAll(".label").forEach(n -> out.add(((Label) n).getText()));
-    return out;
   }
 }
