@@ -94,10 +94,24 @@ public final class Bin {
         } else if (Files.isRegularFile(record, LinkOption.NOFOLLOW_LINKS)
             && read(p, record).isEmpty()) {
           Promises.putAside(record, "refused", said);
+        } else if (Files.isDirectory(p, LinkOption.NOFOLLOW_LINKS)) {
+          FileTrees.sweep(p);
+          deleteWhenEmpty(p);
         }
       }
     }
     return said;
+  }
+
+  /** An entry of which a killed process had written nothing else yet. */
+  private static void deleteWhenEmpty(Path folder) throws IOException {
+    boolean empty;
+    try (var in = Files.newDirectoryStream(folder)) {
+      empty = !in.iterator().hasNext();
+    }
+    if (empty) {
+      Files.deleteIfExists(folder);
+    }
   }
 
   /** What is in the bin, latest first; an entry that cannot be read or is not whole is left out. */

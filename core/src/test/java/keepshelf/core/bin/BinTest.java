@@ -373,4 +373,25 @@ class BinTest {
           .hasMessageContaining("not identical");
     }
   }
+
+  /** Killed while the record of an entry is written, before anything else is done. */
+  @Test
+  void anEntryThatWasNeverWrittenLeavesNothing() throws Exception {
+    try (Shelf shelf = Shelf.open(root)) {
+      letGo(shelf, "tarred_rope", null, false);
+    }
+    Path half = Files.createDirectories(root.resolve(Bin.FOLDER).resolve("b0000-made-up"));
+    Process dead = new ProcessBuilder("true").start();
+    dead.waitFor();
+    Files.writeString(half.resolve("entry.json." + dead.pid() + "-4747054.new"), "{");
+    Path written = Files.createDirectories(root.resolve(Bin.FOLDER).resolve("b0001-made-up"));
+    Path alive =
+        Files.writeString(
+            written.resolve("entry.json." + ProcessHandle.current().pid() + "-1.new"), "{");
+    try (Shelf shelf = Shelf.open(root)) {
+      assertThat(half).doesNotExist();
+      assertThat(alive).as("of a process that goes on").exists();
+      assertThat(shelf.bin().entries()).hasSize(1);
+    }
+  }
 }
