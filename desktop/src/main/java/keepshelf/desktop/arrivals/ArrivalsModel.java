@@ -22,6 +22,7 @@ import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.Recognition;
 import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.UndoList;
 import keepshelf.desktop.work.WorkList;
 
 /** What came in: reading, correcting, filing. All on the interface thread. */

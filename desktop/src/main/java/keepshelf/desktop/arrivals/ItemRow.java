@@ -30,6 +30,9 @@ final class ItemRow extends ListCell<RecognisedItem> {
   /** A packed picture needs room for the words beside it. */
   private static final double PACKED_WIDTH = 138;
 
+  /** With the line below it, in points. */
+  static final double HEIGHT = 67;
+
   /** More pictures of one role are counted. */
   private static final int MOST = 3;
 

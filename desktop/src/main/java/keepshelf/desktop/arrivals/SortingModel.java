@@ -25,6 +25,7 @@ import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.NamingHabit;
+import keepshelf.desktop.work.UndoList;
 import keepshelf.desktop.work.WorkList;
 import keepshelf.imaging.analyse.Handedness;
 

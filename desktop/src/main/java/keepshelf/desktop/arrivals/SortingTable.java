@@ -18,6 +18,7 @@ import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.Recognition;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.RowsAndRest;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
@@ -33,7 +34,7 @@ final class SortingTable extends BorderPane {
   private final VBox top = new VBox(0);
   private final Tray tray;
   private final Glance glance;
-  private final RowsAndGlance middle;
+  private final RowsAndRest middle;
   private boolean packed;
 
   /** {@code viewer} shows the picture that is looked at large. */
@@ -52,7 +53,7 @@ final class SortingTable extends BorderPane {
     });
     tray = new Tray(sorting, pictures, mover, this);
     glance = new Glance(model, pictures, viewer);
-    middle = new RowsAndGlance(rows, glance);
+    middle = new RowsAndRest(rows, glance, ItemRow.HEIGHT, Glance.LEAST);
     setTop(top);
     setBottom(tray);
     sorting

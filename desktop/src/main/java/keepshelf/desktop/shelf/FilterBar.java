@@ -21,6 +21,7 @@ import keepshelf.core.search.Condition;
 import keepshelf.core.search.Found;
 import keepshelf.core.search.Query;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.OneRow;
 import keepshelf.desktop.words.Words;
 
 /**

@@ -11,6 +11,7 @@ import keepshelf.core.recognise.Recogniser;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.desktop.work.UndoList;
 import org.junit.jupiter.api.Test;
 
 /** Corrections and the record of a pack, without a window. */

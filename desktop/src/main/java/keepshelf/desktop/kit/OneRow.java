@@ -1,4 +1,4 @@
-package keepshelf.desktop.shelf;
+package keepshelf.desktop.kit;
 
 import java.util.List;
 import javafx.geometry.Side;
@@ -6,17 +6,17 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.layout.Region;
-import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
 /** Buttons in one row; those for which there is no room are in a menu at its end. */
-final class OneRow extends Region {
+public final class OneRow extends Region {
   private static final double GAP = 4;
 
   private final Button more = Kit.button(Words.of("shelf.more"), () -> {}, "pill");
   private List<Button> buttons = List.of();
 
-  OneRow() {
+  /** An empty row. */
+  public OneRow() {
     more.setId("shelf-more");
     more.setAccessibleText(Words.of("shelf.more.tip"));
     more.setOnAction(e -> menu().show(more, Side.BOTTOM, 0, 4));
@@ -24,7 +24,7 @@ final class OneRow extends Region {
   }
 
   /** Shows these from now on, in this order. */
-  void show(List<Button> all) {
+  public void show(List<Button> all) {
     buttons = List.copyOf(all);
     getChildren().setAll(buttons);
     getChildren().add(more);
@@ -32,7 +32,7 @@ final class OneRow extends Region {
   }
 
   /** What a menu of {@code b} hangs on: itself, or the menu that holds it. */
-  Button holder(Button b) {
+  public Button holder(Button b) {
     return b.isVisible() ? b : more;
   }
 
