@@ -30,8 +30,8 @@ final class ItemRow extends ListCell<RecognisedItem> {
   /** A packed picture needs room for the words beside it. */
   private static final double PACKED_WIDTH = 138;
 
-  /** With the line below it, in points. */
-  static final double HEIGHT = 67;
+  /** The most that a row takes, with its line and the frame of what is looked at, in points. */
+  static final double HEIGHT = 71;
 
   /** More pictures of one role are counted. */
   private static final int MOST = 3;

@@ -238,8 +238,9 @@ public final class LicencesPane extends HBox {
       }
       int n = used.getOrDefault(l.id(), 0);
       Label count = Kit.label(n == 0 ? "" : Words.of("shelf.board.count", n), "second");
-      Label name = Kit.label(l.title(), l.isUnsettled() ? "attention" : "strong");
-      name.setMaxWidth(210);
+      // Whole: what tells them apart often stands at the end.
+      Label name = Kit.wrapped(l.title(), l.isUnsettled() ? "attention" : "strong");
+      name.setPrefWidth(n == 0 ? 270 : 210);
       name.setTooltip(new javafx.scene.control.Tooltip(l.id()));
       HBox h = new HBox(8, Signs.licence(l.glance()), name, Kit.spring(), count);
       h.setAlignment(Pos.CENTER_LEFT);
