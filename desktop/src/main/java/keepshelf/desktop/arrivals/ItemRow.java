@@ -49,6 +49,8 @@ final class ItemRow extends ListCell<RecognisedItem> {
     this.mover = mover;
     this.focus = focus;
     getStyleClass().add("item-row");
+    // As wide as the list: a bar for the width would take the room of the last row.
+    setPrefWidth(0);
     model.spotProperty().addListener(o -> mark());
     model.marked().addListener((javafx.collections.SetChangeListener<String>) c -> mark());
   }
