@@ -71,7 +71,10 @@ public final class DemoSetUp {
             "Preparing the demo",
             job -> {
               Path downloads = folder.resolve("downloads");
-              try (ExecutorService makers = Executors.newSingleThreadExecutor()) {
+              ExecutorService makers =
+                  Executors.newSingleThreadExecutor(
+                      Thread.ofPlatform().daemon().name("keepshelf-demo").factory());
+              try {
                 if (shelf.catalogue().hosts().isEmpty()) {
                   hosts();
                 }
@@ -101,6 +104,9 @@ public final class DemoSetUp {
                             + e.getMessage()
                             + ". Check the disk and start again with --fresh."),
                     e);
+              } finally {
+                // Stopped or failed: nobody waits for the rest.
+                makers.shutdownNow();
               }
             });
   }

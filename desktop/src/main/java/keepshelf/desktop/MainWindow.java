@@ -69,7 +69,7 @@ public final class MainWindow implements AutoCloseable {
     this.stage = stage;
     this.shelf = shelf;
     this.settings = settings;
-    new MemoryKeeper(work, pictures);
+    MemoryKeeper.watch(work, pictures);
     shelfModel = new ShelfModel(shelf, work);
     hostsModel = new HostsModel(shelf, work, shelfModel, this::refresh);
     arrivalsModel = new ArrivalsModel(shelf, work, this::refresh);

@@ -2,6 +2,7 @@ package keepshelf.cli.packs;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -87,17 +88,16 @@ public final class DuplicatesCommand implements Callable<Integer> {
       out.json(m);
     } else {
       groups.forEach(this::text);
-      found.pairs().stream()
-          .filter(p -> !p.relation().samePicture())
-          .forEach(p ->
-              out.say(
-                  p.relation().id()
-                      + ": "
-                      + p.reason()
-                      + "\n    "
-                      + p.a().path()
-                      + "\n    "
-                      + p.b().path()));
+      List<DuplicatePair> akin = akin(found.pairs(), colourways);
+      akin.forEach(p ->
+          out.say(
+              p.relation().id()
+                  + ": "
+                  + p.reason()
+                  + "\n    "
+                  + p.a().path()
+                  + "\n    "
+                  + p.b().path()));
       colourways.forEach(t ->
           out.say(
               "colourway: "
@@ -107,12 +107,11 @@ public final class DuplicatesCommand implements Callable<Integer> {
                   + ", "
                   + t.b().item().id()
                   + "). They can stand as one: open Duplicates and join them."));
-      long akin = found.pairs().stream().filter(p -> !p.relation().samePicture()).count();
       out.say(
           (groups.isEmpty()
                   ? "Nothing is there twice among " + pictures.size() + " pictures"
                   : counted(groups.size(), "group") + " of what is there twice")
-              + (akin == 0 ? "." : "; " + counted(akin, "pair") + " of kin."));
+              + (akin.isEmpty() ? "." : "; " + counted(akin.size(), "pair") + " of kin."));
     }
     return pictures.isEmpty() && any ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;
   }
@@ -138,6 +137,20 @@ public final class DuplicatesCommand implements Callable<Integer> {
         List.copyOf(members),
         reasons,
         go.item().bytes());
+  }
+
+  /** Pairs that are no copies, but for the maps of colourways, which are said as a whole. */
+  private static List<DuplicatePair> akin(List<DuplicatePair> pairs, List<ItemTwins> colourways) {
+    Set<Set<String>> said = new HashSet<>();
+    colourways.forEach(t -> said.add(Set.of(t.a().item().id(), t.b().item().id())));
+    return pairs.stream()
+        .filter(p -> !p.relation().samePicture())
+        .filter(p ->
+            p.a().item() == null
+                || p.b().item() == null
+                || p.relation() != DuplicatePair.Relation.RECOLOURED
+                || !said.contains(Set.of(p.a().item(), p.b().item())))
+        .toList();
   }
 
   private static String counted(long n, String what) {

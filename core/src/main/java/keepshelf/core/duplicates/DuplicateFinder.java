@@ -124,8 +124,8 @@ public final class DuplicateFinder {
       for (int j = i + 1; j < same.size(); j++) {
         Picture a = same.get(i);
         Picture b = same.get(j);
-        // What is equal is not the negative of itself.
-        if (comparable(a, b) && !negative(a, b)) {
+        // What is equal is not the negative of itself; the name of a loose file may be wrong.
+        if (comparable(a, b) && !(items(a, b) && negative(a, b))) {
           out.add(pair.apply(a, b));
         }
       }
@@ -188,13 +188,17 @@ public final class DuplicateFinder {
     Descriptor da = fa.get().descriptor();
     Descriptor db = fb.get().descriptor();
     boolean negative = negative(a, b);
-    if (da.pixels() == db.pixels() && !negative) {
+    boolean sure = negative && items(a, b);
+    if (da.pixels() == db.pixels() && !sure) {
       return Optional.of(samePixels(a, b));
     }
     if (da.vectors() != db.vectors()) {
       return Optional.empty();
     }
-    Match m = matcher.compare(fa.get(), fb.get(), negative);
+    Match m = matcher.compare(fa.get(), fb.get(), sure);
+    if (negative && !sure && !m.same()) {
+      m = matcher.compare(fa.get(), fb.get(), true);
+    }
     return m.same()
         ? Optional.of(pair(a, b, m))
             .filter(p -> !otherRole(a, b) || p.relation() != Relation.RECOLOURED)
@@ -211,8 +215,12 @@ public final class DuplicateFinder {
    * only a name tells of a file is no reason not to look.
    */
   private static boolean comparable(Picture a, Picture b) {
-    boolean items = a.item() != null && b.item() != null;
-    return !(items && (a.item().equals(b.item()) || otherRole(a, b)));
+    return !(items(a, b) && (a.item().equals(b.item()) || otherRole(a, b)));
+  }
+
+  /** Whether roles were judged by more than a name. */
+  private static boolean items(Picture a, Picture b) {
+    return a.item() != null && b.item() != null;
   }
 
   private static boolean otherRole(Picture a, Picture b) {

@@ -15,7 +15,7 @@ import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 
 /** What can be said about one map from its header and what was measured on its pixels. */
-public final class MapChecks {
+final class MapChecks {
   private final RecognisedMap map;
   private final List<Problem> out;
 
@@ -25,7 +25,7 @@ public final class MapChecks {
   }
 
   /** Adds all findings about {@code m} to {@code out}. */
-  public static void check(RecognisedMap m, ItemKind kind, List<Problem> out) {
+  static void check(RecognisedMap m, ItemKind kind, List<Problem> out) {
     MapChecks c = new MapChecks(m, out);
     c.header();
     if (m.facts() != null) {

@@ -163,6 +163,18 @@ class NamesBesideOthersTest {
         W/reel_SPEC_ROUGH.png | reel packed
         W/reel_sss_color.png | reel translucency
         W/reel_Sheen_Roughness.png | reel sheen
+        X/ship_base_color.png | ship_base base-colour
+        X/ship_base_normal.png | ship_base normal
+        X/ship_base_roughness.png | ship_base roughness
+        Y/pool_glassy.jpg | pool_glassy base-colour
+        Y/pool_wet.jpg | pool_wet base-colour
+        Z/glass_shatter.png | glass_shatter base-colour
+        AA/cord_normal.png | cord normal
+        BB/larch_rough.png | larch_rough base-colour
+        BB/larch_rough_height.png | larch_rough height
+        CC/oak_COL.png | oak base-colour
+        CC/elm_COL.png | elm base-colour
+        CC/elm_NRM.png | elm normal
         U/tarp_flap.exr | - unknown-image
         U/tarp_diff.png | tarp base-colour
         U/tarp_rough.png | tarp roughness

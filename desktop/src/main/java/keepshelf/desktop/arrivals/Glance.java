@@ -35,6 +35,7 @@ final class Glance extends HBox {
   private final Runnable viewer;
   private final PictureBox picture = new PictureBox(PICTURE);
   private final VBox words = new VBox(6);
+  private RecognisedItem wanted;
   private RecognisedItem shown;
 
   /** {@code viewer} shows the map that is looked at large. */
@@ -54,14 +55,20 @@ final class Glance extends HBox {
     HBox.setHgrow(scroll, Priority.ALWAYS);
     setAlignment(Pos.TOP_LEFT);
     getChildren().addAll(picture, scroll);
+    visibleProperty().addListener(o -> fill());
   }
 
   /** Shows the item of the spot that is looked at, else the first of {@code r}. */
   void show(Recognition r, Spot spot) {
     RecognisedItem of = SortingTable.itemOf(r, spot);
-    RecognisedItem item =
-        of != null ? of : r == null || r.items().isEmpty() ? null : r.items().getFirst();
-    if (item == shown) {
+    wanted = of != null ? of : r == null || r.items().isEmpty() ? null : r.items().getFirst();
+    fill();
+  }
+
+  /** Nothing is rendered that there is no room for. */
+  private void fill() {
+    RecognisedItem item = wanted;
+    if (!isVisible() || item == shown) {
       return;
     }
     shown = item;

@@ -29,6 +29,7 @@ import keepshelf.core.preview.Previews;
 import keepshelf.desktop.finish.FinishModel;
 import keepshelf.desktop.finish.FinishPane;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.Over;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;

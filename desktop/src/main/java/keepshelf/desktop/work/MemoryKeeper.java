@@ -16,8 +16,12 @@ public final class MemoryKeeper {
   private final Pictures pictures;
   private final PauseTransition quiet = new PauseTransition(Duration.seconds(4));
 
-  /** Waits for {@code work} and {@code pictures} to be done. To be made on the interface thread. */
-  public MemoryKeeper(WorkList work, Pictures pictures) {
+  /** From now on, whenever {@code work} and {@code pictures} are done. On the interface thread. */
+  public static void watch(WorkList work, Pictures pictures) {
+    new MemoryKeeper(work, pictures);
+  }
+
+  private MemoryKeeper(WorkList work, Pictures pictures) {
     this.work = work;
     this.pictures = pictures;
     InvalidationListener changed = o -> quiet.playFromStart();

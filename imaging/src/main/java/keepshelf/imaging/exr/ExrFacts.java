@@ -2,6 +2,9 @@ package keepshelf.imaging.exr;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.List;
 
 /**
@@ -22,7 +25,21 @@ public record ExrFacts(int width, int height, int channels, int bits, boolean pl
    * @throws IndexOutOfBoundsException when {@code head} ends before the headers do
    */
   public static ExrFacts of(ByteBuffer head) throws IOException {
-    ExrHeaders headers = ExrHeaders.parse(head);
+    return of(ExrHeaders.parse(head));
+  }
+
+  /**
+   * The facts of {@code file}.
+   *
+   * @throws ExrException when the headers are broken, cut off or say nothing that is read here
+   */
+  public static ExrFacts of(Path file) throws IOException {
+    try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
+      return of(ExrHeaders.read(channel));
+    }
+  }
+
+  private static ExrFacts of(ExrHeaders headers) throws ExrException {
     ExrPart part = headers.part();
     List<Integer> shown = part.shown();
     boolean half = shown.stream().allMatch(i -> part.channels().get(i).sample() == Sample.HALF);

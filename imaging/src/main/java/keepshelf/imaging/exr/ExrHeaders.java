@@ -1,8 +1,10 @@
 package keepshelf.imaging.exr;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,6 +18,8 @@ import java.util.List;
  */
 record ExrHeaders(List<ExrPart> parts, boolean multiPart, int end) {
   private static final int MOST_PARTS = 4096;
+  private static final int FIRST_READ = 64 * 1024;
+  private static final int MOST_HEAD = 16 << 20;
   private static final int MOST_SIDE = 1 << 24;
 
   /**
@@ -41,6 +45,37 @@ record ExrHeaders(List<ExrPart> parts, boolean multiPart, int end) {
       }
     } while (multi && b.get(at) != 0);
     return new ExrHeaders(List.copyOf(parts), multi, multi ? at + 1 : at);
+  }
+
+  /** Reads as much of {@code file} as the headers need. */
+  static ExrHeaders read(FileChannel file) throws IOException {
+    int size = FIRST_READ;
+    while (true) {
+      int n = (int) Math.min(size, file.size());
+      try {
+        return parse(bytes(file, 0, n));
+      } catch (IndexOutOfBoundsException e) {
+        if (n < size || size >= MOST_HEAD) {
+          throw new ExrException("its header is cut off", e);
+        }
+        size *= 4;
+      }
+    }
+  }
+
+  /**
+   * Bytes of {@code file} from {@code at}, lowest byte first.
+   *
+   * @throws EOFException when the file ends before them
+   */
+  static ByteBuffer bytes(FileChannel file, long at, int size) throws IOException {
+    ByteBuffer b = ByteBuffer.allocate(size).order(ByteOrder.LITTLE_ENDIAN);
+    while (b.hasRemaining()) {
+      if (file.read(b, at + b.position()) < 0) {
+        throw new EOFException();
+      }
+    }
+    return b.flip();
   }
 
   /** The part that is read: the first flat one with colours, else the first flat one. */

@@ -15,8 +15,6 @@ import keepshelf.imaging.pixel.Pixels;
  * full level of tiled files, the first part that has colours (or the first flat one).
  */
 public final class ExrReader {
-  private static final int MOST_HEAD = 16 << 20;
-
   private final FileChannel file;
   private final ExrHeaders headers;
   private final ExrPart part;
@@ -37,26 +35,11 @@ public final class ExrReader {
    */
   public static Pixels read(Path path) throws IOException {
     try (FileChannel file = FileChannel.open(path, StandardOpenOption.READ)) {
-      return new ExrReader(file, headers(file)).pixels();
+      return new ExrReader(file, ExrHeaders.read(file)).pixels();
     } catch (EOFException e) {
       throw new ExrException("it is cut off", e);
     } catch (IndexOutOfBoundsException | java.nio.BufferUnderflowException e) {
       throw new ExrException("a block of its pixels is damaged", e);
-    }
-  }
-
-  private static ExrHeaders headers(FileChannel file) throws IOException {
-    int size = 64 * 1024;
-    while (true) {
-      int n = (int) Math.min(size, file.size());
-      try {
-        return ExrHeaders.parse(bytes(file, 0, n));
-      } catch (IndexOutOfBoundsException e) {
-        if (n < size || size >= MOST_HEAD) {
-          throw new ExrException("its header is cut off", e);
-        }
-        size *= 4;
-      }
     }
   }
 
@@ -90,7 +73,7 @@ public final class ExrReader {
     if (8L * blocks > file.size() - at) {
       throw new ExrException("it is cut off");
     }
-    ByteBuffer table = bytes(file, at, 8 * blocks);
+    ByteBuffer table = ExrHeaders.bytes(file, at, 8 * blocks);
     long[] offsets = new long[blocks];
     for (int i = 0; i < blocks; i++) {
       offsets[i] = table.getLong();
@@ -104,7 +87,7 @@ public final class ExrReader {
   private void chunk(long offset) throws IOException {
     int lead = headers.multiPart() ? 4 : 0;
     int places = part.tiled() ? 16 : 4;
-    ByteBuffer head = bytes(file, offset, lead + places + 4);
+    ByteBuffer head = ExrHeaders.bytes(file, offset, lead + places + 4);
     head.position(lead);
     int x = 0;
     int y;
@@ -129,7 +112,7 @@ public final class ExrReader {
       throw new ExrException("a block of its pixels is damaged");
     }
     byte[] data = new byte[size];
-    bytes(file, offset + lead + places + 4, size).get(data);
+    ExrHeaders.bytes(file, offset + lead + places + 4, size).get(data);
     Block block = new Block(part.channels(), part.x0() + x, part.y0() + y, width, height);
     put(Codecs.decode(part.compression(), data, block), block, x, y);
   }
@@ -169,15 +152,5 @@ public final class ExrReader {
             case UINT -> b.getInt(at + 4 * x) & 0xFFFFFFFFL;
           };
     }
-  }
-
-  private static ByteBuffer bytes(FileChannel file, long at, int size) throws IOException {
-    ByteBuffer b = ByteBuffer.allocate(size).order(ByteOrder.LITTLE_ENDIAN);
-    while (b.hasRemaining()) {
-      if (file.read(b, at + b.position()) < 0) {
-        throw new EOFException();
-      }
-    }
-    return b.flip();
   }
 }

@@ -1,10 +1,8 @@
 package keepshelf.imaging.io;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.FloatBuffer;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import keepshelf.imaging.exr.ExrException;
 import keepshelf.imaging.exr.ExrFacts;
@@ -22,23 +20,13 @@ import org.lwjgl.util.tinyexr.TinyEXR;
  * reader.
  */
 final class ExrDecoder {
-  private static final int MOST_HEAD = 1 << 20;
-
   private ExrDecoder() {}
 
   static Pixels decode(Path file, ImageInfo info) throws IOException {
     try {
-      return facts(file).plain() ? plain(file, info) : ExrReader.read(file);
+      return ExrFacts.of(file).plain() ? plain(file, info) : ExrReader.read(file);
     } catch (ExrException e) {
       throw new UnreadableImageException(e.getMessage(), e);
-    }
-  }
-
-  private static ExrFacts facts(Path file) throws IOException {
-    try (InputStream in = Files.newInputStream(file)) {
-      return ExrFacts.of(ByteBuffer.wrap(in.readNBytes(MOST_HEAD)));
-    } catch (IndexOutOfBoundsException e) {
-      throw new ExrException("its header is cut off", e);
     }
   }
 

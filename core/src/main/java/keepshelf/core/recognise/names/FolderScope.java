@@ -32,6 +32,11 @@ public record FolderScope(
     Handedness handedness,
     ItemKind kind,
     String preview) {
+  /** Whether {@code inner} is the folder {@code outer} or lies in it, both as {@link #scope}. */
+  public static boolean holds(String outer, String inner) {
+    return outer.isEmpty() || inner.equals(outer) || inner.startsWith(outer + "/");
+  }
+
   private static final Pattern ARCHIVE =
       Pattern.compile("(?i)\\.(?:zip|7z|tar|tgz|tbz2|txz|rar|tar\\.(?:gz|xz|bz2|zst))$");
 

@@ -16,6 +16,9 @@ import keepshelf.imaging.analyse.Handedness;
 public final class NameReadings {
   private static final int LONGEST_PHRASE = 4;
 
+  /** How much less usual a role is whose word is part of a longer one. */
+  private static final double PART = 0.9;
+
   /** Words that say nothing when they stand behind a role ("normal map", "roughness texture"). */
   private static final Set<String> NEUTRAL =
       Set.of(
@@ -137,10 +140,13 @@ public final class NameReadings {
           senses = RoleVocabulary.slipped(phrase);
         }
         // "a_o" or "r_m" are letters of something else.
-        if (!senses.isEmpty()
-            && (j == i || longWord || phrase.equals("f0"))
-            && !partOfLonger(words, i, j, senses)) {
+        if (!senses.isEmpty() && (j == i || longWord || phrase.equals("f0"))) {
+          int from = out.size();
           addReading(out, words, i, j + 1, phrase, senses);
+          if (partOfLonger(words, i, j, senses)) {
+            // "ship_base_color" is the base colour of a ship, unless there are maps of "ship_base".
+            out.subList(from, out.size()).replaceAll(r -> r.at(r.place() * PART));
+          }
         }
       }
     }

@@ -29,6 +29,8 @@ public final class RoleVocabulary {
       SlipsOfThePen.index(
           SENSES.entrySet().stream()
               .filter(e -> e.getKey().length() >= LONG && e.getValue().getFirst().weight() > 0.9)
+              // "glassy" is no slip of "glossy": such words are names as often as roles.
+              .filter(e -> !AlsoNames.contain(e.getKey()))
               .map(Map.Entry::getKey)
               .toList());
 

@@ -263,7 +263,7 @@ public final class ItemMaker {
       boolean besideSets =
           !materials.isEmpty()
               && (withSets.contains(c.scope.scope())
-                  || withSets.stream().anyMatch(s -> s.startsWith(c.scope.scope())));
+                  || withSets.stream().anyMatch(s -> FolderScope.holds(c.scope.scope(), s)));
       if (names.contains(folded) && besideSets) {
         preview(
             loose, c, "it is named like the material itself, which has its base colour already");
@@ -288,7 +288,7 @@ public final class ItemMaker {
   private static boolean kin(Candidate c, List<FoundSet> sets) {
     String first = c.plainKey.split("_")[0];
     for (FoundSet s : sets) {
-      if (s.scope.scope().startsWith(c.scope.scope())) {
+      if (FolderScope.holds(c.scope.scope(), s.scope.scope())) {
         boolean elsewhere = !s.scope.scope().equals(c.scope.scope());
         if (elsewhere
             || s.key.isEmpty()

@@ -3,15 +3,17 @@ package keepshelf.core.recognise.sets;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.core.recognise.names.AlsoNames;
 import keepshelf.core.recognise.names.Candidate;
 import keepshelf.core.recognise.names.NameParts;
 
 /**
- * Tells materials whose names end in a role word from maps: {@code larch_rough} beside {@code
- * larch_rough_height} is a colour, and the height is no packed map of roughness and height, unless
- * there are other maps of {@code larch}.
+ * Tells materials whose names end in a word that is as often a name from maps: {@code larch_rough}
+ * beside {@code larch_rough_height} is a colour, and the height is no packed map of roughness and
+ * height, unless there are other maps of {@code larch}.
  */
 final class NamedByRoles {
   private NamedByRoles() {}
@@ -31,7 +33,10 @@ final class NamedByRoles {
           maps.stream()
               .flatMap(m -> m.readings.stream())
               .anyMatch(r -> r.folded().equals(name) && !r.single() && r.place() >= 1);
-      if (!spelled || c.readings.isEmpty()) {
+      boolean asOftenName =
+          c.readings.stream()
+              .allMatch(r -> AlsoNames.contain(r.phrase()) || r.phrase().startsWith("bump"));
+      if (!spelled || c.readings.isEmpty() || !asOftenName) {
         return;
       }
       boolean others =
@@ -41,7 +46,7 @@ final class NamedByRoles {
       if (!others) {
         maps.forEach(
             m -> m.readings = m.readings.stream().filter(r -> r.folded().equals(name)).toList());
-        c.readings = java.util.List.of();
+        c.readings = List.of();
       }
     });
   }

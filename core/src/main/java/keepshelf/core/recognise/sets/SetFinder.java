@@ -172,7 +172,7 @@ public final class SetFinder {
     }
     for (Candidate c : files) {
       Group g = groups.get(NameParts.folded(c.plainKey));
-      if (g != null && PictureWords.preview(c).isEmpty()) {
+      if (g != null && PictureWords.preview(c).isEmpty() && !surelyOther(c)) {
         g.bare.add(c);
       }
     }
@@ -205,6 +205,16 @@ public final class SetFinder {
         rest.add(c);
       }
     }
+  }
+
+  /** Whether the end of a name says a role that is neither colour nor as often part of a name. */
+  private static boolean surelyOther(Candidate c) {
+    return c.readings.stream()
+        .anyMatch(r ->
+            r.place() >= 1
+                && r.strength() > 0.94
+                && !AlsoNames.contain(r.phrase())
+                && r.senses().getFirst().role() != MapRole.BASE_COLOUR);
   }
 
   /** Two versions of one material in one folder are two sets. */

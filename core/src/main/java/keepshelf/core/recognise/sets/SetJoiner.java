@@ -70,8 +70,8 @@ final class SetJoiner {
 
   private static boolean near(FolderScope a, FolderScope b) {
     return a.parent().equals(b.parent())
-        || a.scope().startsWith(b.scope())
-        || b.scope().startsWith(a.scope());
+        || FolderScope.holds(b.scope(), a.scope())
+        || FolderScope.holds(a.scope(), b.scope());
   }
 
   /** Different roles, or the same ones at named resolutions that differ. */

@@ -1,23 +1,24 @@
-package keepshelf.desktop.shelf;
+package keepshelf.desktop.kit;
 
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.StackPane;
 
-/** What lies over the boards and takes the keys: one pane at a time, or none. */
-final class Over {
+/** What lies over a place and takes the keys: one pane at a time, or none. */
+public final class Over {
   private final StackPane stack;
   private Node pane;
   private Consumer<KeyEvent> keys;
   private Runnable closed;
 
   /** Lays panes into {@code stack}. */
-  Over(StackPane stack) {
+  public Over(StackPane stack) {
     this.stack = stack;
   }
 
-  boolean isOpen() {
+  /** Whether something lies there. */
+  public boolean isOpen() {
     return pane != null;
   }
 
@@ -27,7 +28,7 @@ final class Over {
    * @param takes its keys
    * @param goes is called when it is taken away
    */
-  void lay(Node over, Consumer<KeyEvent> takes, Runnable goes) {
+  public void lay(Node over, Consumer<KeyEvent> takes, Runnable goes) {
     pane = over;
     keys = takes;
     closed = goes;
@@ -35,12 +36,13 @@ final class Over {
     over.requestFocus();
   }
 
-  void key(KeyEvent e) {
+  /** Gives it a key. */
+  public void key(KeyEvent e) {
     keys.accept(e);
   }
 
   /** Takes it away; nothing when there is none. */
-  void close() {
+  public void close() {
     if (pane != null) {
       closed.run();
       stack.getChildren().remove(pane);
