@@ -8,8 +8,8 @@ if "%JAVA_HOME%"=="" (echo error: set JAVA_HOME to a JDK 25. 1>&2 & exit /b 3)
 if "%~1"=="test" (pushd "%HERE%" & call mvn -B -ntp verify & popd & exit /b %ERRORLEVEL%)
 if not exist "%LAUNCH%\classpath" call :build || exit /b 3
 set /p CP=<"%LAUNCH%\classpath"
-if "%~1"=="demo" ("%JAVA_HOME%\bin\java" --enable-native-access=ALL-UNNAMED -cp "%CP%" keepshelf.desktop.Launcher --demo "%HERE%.demo" & exit /b %ERRORLEVEL%)
-if "%~1"=="window" ("%JAVA_HOME%\bin\java" --enable-native-access=ALL-UNNAMED -cp "%CP%" keepshelf.desktop.Launcher %2 %3 & exit /b %ERRORLEVEL%)
+if "%~1"=="demo" ("%JAVA_HOME%\bin\java" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC -XX:MinHeapFreeRatio=10 -XX:MaxHeapFreeRatio=25 -XX:-ShrinkHeapInSteps -cp "%CP%" keepshelf.desktop.Launcher --demo "%HERE%.demo" & exit /b %ERRORLEVEL%)
+if "%~1"=="window" ("%JAVA_HOME%\bin\java" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC -XX:MinHeapFreeRatio=10 -XX:MaxHeapFreeRatio=25 -XX:-ShrinkHeapInSteps -cp "%CP%" keepshelf.desktop.Launcher %2 %3 & exit /b %ERRORLEVEL%)
 if "%~1"=="build" (call :build & exit /b %ERRORLEVEL%)
 "%JAVA_HOME%\bin\java" --enable-native-access=ALL-UNNAMED -cp "%CP%" keepshelf.cli.Main %*
 exit /b %ERRORLEVEL%

@@ -63,10 +63,7 @@ public final class RenewCommand implements Callable<Integer> {
       }
       for (InstallationRecord i : meant) {
         InstallationState.Kind state = shelf.installer().state(i).kind();
-        boolean sound =
-            state == InstallationState.Kind.CURRENT
-                || state == InstallationState.Kind.OTHER_RESOLUTION;
-        if (sound) {
+        if (state.sound()) {
           continue;
         }
         try {

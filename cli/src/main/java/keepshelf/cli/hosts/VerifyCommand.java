@@ -49,9 +49,7 @@ public final class VerifyCommand implements Callable<Integer> {
       }
       for (InstallationRecord i : meant) {
         InstallationState state = shelf.installer().state(i);
-        sound &=
-            state.kind() == InstallationState.Kind.CURRENT
-                || state.kind() == InstallationState.Kind.OTHER_RESOLUTION;
+        sound &= state.kind().sound();
         Map<String, Object> m = new LinkedHashMap<>();
         m.put("id", i.id());
         m.put("item", i.item());

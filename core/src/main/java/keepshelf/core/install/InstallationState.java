@@ -28,6 +28,11 @@ public record InstallationState(Kind kind, List<Problem> problems) {
     public String id() {
       return id;
     }
+
+    /** Whether all files are there as they were written, of the version that is on the shelf. */
+    public boolean sound() {
+      return this == CURRENT || this == OTHER_RESOLUTION;
+    }
   }
 
   /** Copies the list. */

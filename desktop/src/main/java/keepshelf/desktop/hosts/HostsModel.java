@@ -165,13 +165,7 @@ public final class HostsModel {
           work.ui(() -> {
             states.keySet().retainAll(found.keySet());
             states.putAll(found);
-            unsound.set(
-                (int)
-                    found.values().stream()
-                        .filter(s ->
-                            s.kind() != InstallationState.Kind.CURRENT
-                                && s.kind() != InstallationState.Kind.OTHER_RESOLUTION)
-                        .count());
+            unsound.set((int) found.values().stream().filter(s -> !s.kind().sound()).count());
           });
         });
   }
@@ -305,11 +299,10 @@ public final class HostsModel {
   /** Plans that for all installations that are not sound. */
   public void renewAll() {
     states.forEach((c, s) -> {
-      boolean sound =
-          s.kind() == InstallationState.Kind.CURRENT
-              || s.kind() == InstallationState.Kind.OTHER_RESOLUTION;
       // What a person changed is asked about one by one.
-      if (!sound && s.kind() != InstallationState.Kind.ALTERED && installed.containsKey(c)) {
+      if (!s.kind().sound()
+          && s.kind() != InstallationState.Kind.ALTERED
+          && installed.containsKey(c)) {
         plans.renew(c, installed.get(c), false);
       }
     });

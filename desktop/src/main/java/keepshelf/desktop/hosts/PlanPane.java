@@ -151,9 +151,7 @@ final class PlanPane extends BorderPane {
     if (plans.isEmpty() && at != null && model.installed(at).isPresent()) {
       InstallationState s = model.states().get(at);
       InstallationState.Kind kind = s == null ? InstallationState.Kind.CURRENT : s.kind();
-      boolean sound =
-          kind == InstallationState.Kind.CURRENT || kind == InstallationState.Kind.OTHER_RESOLUTION;
-      if (!sound) {
+      if (!kind.sound()) {
         Button renew = Kit.button(Words.of("hosts.renew." + kind.id()), model::renew);
         renew.setId("renew");
         all.getChildren().add(renew);
