@@ -5,18 +5,15 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.InstallationRecord;
-import keepshelf.core.catalogue.setup.InstallationRecord.InstalledFile;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.OutsideShelfException;
@@ -26,6 +23,7 @@ import keepshelf.core.install.folder.HostFolders;
 import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.install.place.InstallJournal;
 import keepshelf.core.install.place.Placing;
+import keepshelf.core.install.place.Removing;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlanMaker;
 import keepshelf.core.install.prove.HostReader;
@@ -263,61 +261,18 @@ public final class Installer {
    * @return a problem for each file that was left
    */
   public List<Problem> uninstall(InstallationRecord i) throws ShelfException {
-    List<Problem> left = new ArrayList<>();
     Optional<HostRecord> host =
         catalogue.hosts().stream().filter(h -> h.name().equals(i.host())).findFirst();
     if (host.isPresent()) {
       HostFolders.refuseUnknown(host.get());
     }
+    Path root = host.map(h -> Path.of(h.folder())).orElse(Path.of(i.document()).getParent());
     try (ShelfLock lock = ShelfLock.take(shelf)) {
-      HostFolders.checked(i.document());
-      Set<String> altered = new LinkedHashSet<>();
-      for (Problem p : Receipts.compare(i)) {
-        if (p.code().equals("altered-file")) {
-          altered.add(p.path());
-          left.add(
-              Problem.warning(
-                  "left-altered-file",
-                  p.path(),
-                  p.path()
-                      + " was changed after installing and was left where it is. Delete it yourself"
-                      + " if it is not needed."));
-        }
-      }
-      Path folder = Path.of(i.document()).getParent();
-      Set<Path> folders = new LinkedHashSet<>();
-      for (InstalledFile f : i.files()) {
-        if (!altered.contains(f.path()) && !f.packaged()) {
-          Files.deleteIfExists(HostFolders.checked(f.path()));
-          folders.add(Path.of(f.path()).getParent());
-        }
-      }
-      Files.deleteIfExists(folder.resolve(Receipts.FILE));
-      folders.remove(folder);
-      for (Path f : folders) {
-        deleteEmpty(f, folder);
-      }
-      deleteEmpty(folder, host.map(h -> Path.of(h.folder())).orElse(folder.getParent()));
-      catalogue.removeInstallation(i.id());
+      return Removing.remove(shelf, catalogue, i, root);
     } catch (OutsideShelfException e) {
       throw new ShelfException(e.problem(), e);
     } catch (IOException | StorageException e) {
       throw ShelfException.ofDisk(i.document(), "uninstalling " + i.document(), e);
-    }
-    return left;
-  }
-
-  /** Deletes a folder and those around it as long as they are empty and below {@code root}. */
-  private static void deleteEmpty(Path folder, Path root) throws IOException {
-    for (Path f = folder; f != null && f.startsWith(root) && !f.equals(root); f = f.getParent()) {
-      if (Files.isDirectory(f)) {
-        try (var inside = Files.list(f)) {
-          if (inside.findAny().isPresent()) {
-            return;
-          }
-        }
-        Files.delete(f);
-      }
     }
   }
 
@@ -375,7 +330,9 @@ public final class Installer {
         }
       }
     }
-    return InstallJournal.settle(shelf, catalogue);
+    List<Problem> said = new ArrayList<>(InstallJournal.settle(shelf, catalogue));
+    said.addAll(Removing.settle(shelf, catalogue));
+    return said;
   }
 
   /** Where one's own profiles are kept, with the shelf. */

@@ -145,4 +145,53 @@ class InstallFaultsTest extends OnSmallShelf {
         .hasMessageContaining(Path.of("loft").toString());
     assertThat(dir.resolve("loft")).hasContent("not a folder");
   }
+
+  @Test
+  void uninstallingThatBrokeOffIsFinishedAtTheNextStart() throws Exception {
+    InstallationRecord i =
+        shelf.installer().install(plan(shelf.catalogue(), "tarred_rope"), Progress.NONE);
+    Catalogue catalogue = faulty();
+    brokenOff(catalogue, i);
+    assertThat(shelf.catalogue().installations()).hasSize(1);
+    sound();
+    assertThat(shelf.catalogue().installations()).isEmpty();
+  }
+
+  @Test
+  void whatWasInstalledAgainBeforeThatStays() throws Exception {
+    InstallationRecord i =
+        shelf.installer().install(plan(shelf.catalogue(), "tarred_rope"), Progress.NONE);
+    brokenOff(faulty(), i);
+    InstallationRecord again =
+        shelf.installer().install(plan(shelf.catalogue(), "tarred_rope"), Progress.NONE);
+    sound();
+    assertThat(shelf.catalogue().installations())
+        .extracting(InstallationRecord::id)
+        .containsExactly(again.id());
+  }
+
+  @Test
+  void whatAPersonChangedStaysWhenUninstallingIsFinishedLater() throws Exception {
+    InstallationRecord i =
+        shelf.installer().install(plan(shelf.catalogue(), "tarred_rope"), Progress.NONE);
+    Path changed = Path.of(i.files().getFirst().path());
+    Files.writeString(changed, "painted over");
+    brokenOff(faulty(), i);
+    shelf.close();
+    shelf = Shelf.open(root);
+    assertThat(changed).hasContent("painted over");
+    assertThat(shelf.catalogue().installations()).isEmpty();
+    assertThat(inHost()).containsExactly(changed.getFileName().toString());
+  }
+
+  private void brokenOff(Catalogue catalogue, InstallationRecord i) {
+    doThrow(
+            new StorageException(
+                StorageException.Kind.FULL, "the catalogue", new IOException("made up")))
+        .when(catalogue)
+        .removeInstallation(any());
+    assertThatThrownBy(() -> new Installer(shelf.folder(), catalogue).uninstall(i))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("opened next");
+  }
 }

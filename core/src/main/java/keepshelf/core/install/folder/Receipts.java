@@ -25,6 +25,11 @@ public final class Receipts {
     return read(folder).map(r -> r.id().equals(id)).orElse(false);
   }
 
+  /** Whether {@code folder} holds an installation that is not {@code id}. */
+  public static boolean isOfAnother(Path folder, String id) {
+    return read(folder).map(r -> !r.id().equals(id)).orElse(false);
+  }
+
   /** The receipt in {@code folder}, if there is one that can be read. */
   static Optional<InstallationRecord> read(Path folder) {
     Path receipt = folder.resolve(FILE);

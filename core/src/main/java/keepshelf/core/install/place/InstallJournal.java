@@ -74,6 +74,8 @@ public final class InstallJournal {
 
   /** Promises that the fresh folder, which is whole now, will stand in its place. */
   void promise(InstallationRecord record, String gone) throws IOException {
+    // What was to be taken out of the same place is wanted again.
+    Files.deleteIfExists(file.resolveSibling(record.id() + Removing.ENDING));
     entry =
         new Entry(
             entry.process(),
