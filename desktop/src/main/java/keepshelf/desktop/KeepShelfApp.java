@@ -1,8 +1,10 @@
 package keepshelf.desktop;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -18,6 +20,8 @@ import keepshelf.desktop.words.Words;
 
 /** The JavaFX application: opens the shelf named on the command line, or the demo's. */
 public final class KeepShelfApp extends Application {
+  private static final List<String> WITH_VALUE = List.of("--shelf", "--demo");
+
   private MainWindow window;
 
   /**
@@ -36,6 +40,11 @@ public final class KeepShelfApp extends Application {
       String shelf = value(args, "--shelf", new Settings(settings).get("shelf", usual));
       return new Start(Path.of(shelf), settings, demo == null ? null : Path.of(demo));
     }
+  }
+
+  /** Where the settings lie that go with these arguments. */
+  static Path settings(List<String> args) {
+    return Start.of(args).settings();
   }
 
   private static CompletableFuture<Shelf> opening;
@@ -74,6 +83,10 @@ public final class KeepShelfApp extends Application {
       }
       if (start.demo() != null) {
         new DemoSetUp(start.demo(), shelf, window).start();
+      }
+      List<Path> arrivals = given(args);
+      if (!arrivals.isEmpty()) {
+        window.drop(arrivals);
       }
       if (args.contains("--try")) {
         // Only to see that the window opens, and to collect what a start loads.
@@ -147,6 +160,18 @@ public final class KeepShelfApp extends Application {
     } catch (ShelfException e) {
       Platform.runLater(() -> refuse(stage, e));
     }
+  }
+
+  /** Archives and folders that the window was opened with, by their names alone. */
+  private static List<Path> given(List<String> args) {
+    List<Path> out = new ArrayList<>();
+    for (int i = 0; i < args.size(); i++) {
+      boolean valued = i > 0 && WITH_VALUE.contains(args.get(i - 1));
+      if (!args.get(i).startsWith("--") && !valued && Files.exists(Path.of(args.get(i)))) {
+        out.add(Path.of(args.get(i)).toAbsolutePath());
+      }
+    }
+    return out;
   }
 
   /** The value after {@code option}. */

@@ -2,6 +2,7 @@ package keepshelf.desktop;
 
 import java.util.List;
 import javafx.application.Application;
+import keepshelf.desktop.help.Log;
 
 /** Starts the application; no Application itself, so that the class path is enough. */
 public final class Launcher {
@@ -9,7 +10,8 @@ public final class Launcher {
 
   /** {@code --shelf DIR}, {@code --demo DIR [--fresh]}; see the launcher script. */
   public static void main(String[] args) {
-    System.setProperty("logback.configurationFile", "keepshelf/desktop/logback.xml");
+    Log.begin();
+    TextScale.follow(new Settings(KeepShelfApp.settings(List.of(args))));
     KeepShelfApp.prepare(List.of(args));
     Application.launch(KeepShelfApp.class, args);
   }

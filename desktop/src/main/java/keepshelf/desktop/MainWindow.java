@@ -4,6 +4,7 @@ import java.io.File;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import javafx.application.Platform;
@@ -13,11 +14,16 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
+import keepshelf.core.problem.Problem;
 import keepshelf.core.search.Condition;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
 import keepshelf.desktop.duplicates.DuplicatesModel;
 import keepshelf.desktop.duplicates.DuplicatesView;
+import keepshelf.desktop.help.AboutSheet;
+import keepshelf.desktop.help.GuidePane;
+import keepshelf.desktop.help.Log;
+import keepshelf.desktop.help.Report;
 import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
@@ -99,6 +105,7 @@ public final class MainWindow implements AutoCloseable {
             upkeepMenu(picker),
             this::switchTheme);
     shell.openProperty().addListener(o -> catchUp());
+    shell.onHelp(this::guide);
     double width = Math.max(900, settings.number("width", 1280));
     double height = Math.max(600, settings.number("height", 800));
     Scene scene = new Scene(shell.root(), width, height);
@@ -206,6 +213,9 @@ public final class MainWindow implements AutoCloseable {
         () -> picker.files(stage).forEach(f -> upkeep.importFrom(f, shelfActions::did)));
     menu.put(Words.of("upkeep.menu.rebuild"), upkeep::rebuild);
     menu.put(Words.of("upkeep.menu.move"), () -> picker.folder(stage).ifPresent(mover::accept));
+    menu.put(Words.of("help.menu.size"), this::nextTextSize);
+    menu.put(Words.of("help.menu.guide"), this::guide);
+    menu.put(Words.of("help.menu.about"), this::about);
     return menu;
   }
 
@@ -230,6 +240,36 @@ public final class MainWindow implements AutoCloseable {
               shelfModel.wordsProperty().set(Condition.typed("licence", id));
             },
             shell::closeSheet));
+  }
+
+  /** The guide, at the page of the place that is open. */
+  public void guide() {
+    shell.showSheet(
+        new GuidePane(
+            shell.openProperty().get().name().toLowerCase(Locale.ROOT), shell::closeSheet));
+  }
+
+  /** What this program is, and what helps in a report. */
+  public void about() {
+    Map<String, String> set = new LinkedHashMap<>();
+    for (String key : List.of("theme", "width", "height", "maximized", TextScale.SETTING)) {
+      set.put(key, settings.get(key, "not set"));
+    }
+    shell.showSheet(new AboutSheet(() -> Report.text(set, Log.file()), shell::closeSheet));
+  }
+
+  /** Larger text, and after the largest the smallest; it holds from the next start on. */
+  private void nextTextSize() {
+    int now = (int) settings.number(TextScale.SETTING, 100);
+    int next = TextScale.CHOICES[0];
+    for (int c : TextScale.CHOICES) {
+      if (c > now) {
+        next = c;
+        break;
+      }
+    }
+    settings.put(TextScale.SETTING, String.valueOf(next));
+    work.problems().add(Problem.note("text-size", null, Words.of("help.size.next", next)));
   }
 
   /** Shows what is chosen on the boards large. */

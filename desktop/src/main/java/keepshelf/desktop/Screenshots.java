@@ -25,6 +25,7 @@ import keepshelf.core.Shelf;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.finish.FinishPane;
+import keepshelf.desktop.help.Log;
 import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
@@ -50,7 +51,7 @@ public final class Screenshots extends Application {
 
     /** See {@link Screenshots}. */
     public static void main(String[] args) {
-      System.setProperty("logback.configurationFile", "keepshelf/desktop/logback.xml");
+      Log.begin();
       Application.launch(Screenshots.class, args);
     }
   }

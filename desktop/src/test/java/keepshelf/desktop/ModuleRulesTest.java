@@ -20,6 +20,7 @@ class ModuleRulesTest {
           "work",
           "kit",
           "shell",
+          "help",
           "finish",
           "shelf",
           "arrivals",

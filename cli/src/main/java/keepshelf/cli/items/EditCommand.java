@@ -30,9 +30,9 @@ import picocli.CommandLine.Parameters;
     mixinStandardHelpOptions = true,
     description = {
       "Change what is recorded of one or many items and their packs.",
-      "Fields: name tile relief tags collections projects favourite notes; of the pack: source"
-          + " creator licence page pack version bought price order seats until. An empty value"
-          + " forgets; tags, collections and projects take +word and -word."
+      "Fields: name tile relief tags collections projects favourite rating notes; of the pack:"
+          + " source creator licence page pack version bought price order seats until. An empty"
+          + " value forgets; tags, collections and projects take +word and -word."
     },
     footer = {
       "",

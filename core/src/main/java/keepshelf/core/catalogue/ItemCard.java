@@ -130,7 +130,7 @@ public record ItemCard(
 
   /** Whether it has a map in this role. */
   public boolean has(MapRole role) {
-    return (roles >> role.ordinal() & 1) != 0;
+    return (roles >> role.bit() & 1) != 0;
   }
 
   /** The bits of {@link #resolutions()} for an item. */
@@ -147,7 +147,7 @@ public record ItemCard(
   public static int roleBits(ItemRecord item) {
     int bits = 0;
     for (MapRole r : item.roles()) {
-      bits |= 1 << r.ordinal();
+      bits |= 1 << r.bit();
     }
     return bits;
   }

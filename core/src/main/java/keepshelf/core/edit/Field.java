@@ -25,6 +25,7 @@ public enum Field {
   COLLECTIONS("collections", Level.ITEM),
   PROJECTS("projects", Level.ITEM),
   FAVOURITE("favourite", Level.ITEM),
+  RATING("rating", Level.ITEM),
   NOTES("notes", Level.ITEM),
   SOURCE("source", Level.PACK),
   CREATOR("creator", Level.PACK),
@@ -90,6 +91,7 @@ public enum Field {
           case COLLECTIONS -> String.join(", ", i.marks().collections());
           case PROJECTS -> String.join(", ", i.marks().projects());
           case FAVOURITE -> i.marks().favourite() ? "yes" : "no";
+          case RATING -> i.marks().rating() == 0 ? null : i.marks().rating();
           case NOTES -> i.marks().notes();
           case SOURCE -> p.source();
           case CREATOR -> p.creator();
@@ -136,9 +138,21 @@ public enum Field {
       case COLLECTIONS -> i.marked(i.marks().withCollections(list(i.marks().collections(), t)));
       case PROJECTS -> i.marked(i.marks().withProjects(list(i.marks().projects(), t)));
       case FAVOURITE -> i.marked(i.marks().withFavourite(yes(t)));
+      case RATING -> i.marked(i.marks().withRating(rating(t)));
       case NOTES -> i.marked(i.marks().withNotes(text.strip()));
       default -> throw new IllegalArgumentException(id + " belongs to the pack.");
     };
+  }
+
+  private static int rating(String t) {
+    if (t.isEmpty() || t.equals("0") || t.equals("none")) {
+      return 0;
+    }
+    if (t.matches("[1-5]")) {
+      return t.charAt(0) - '0';
+    }
+    throw new IllegalArgumentException(
+        "“" + t + "” is no rating; write 1 to 5, or nothing to take it away.");
   }
 
   /** {@code p} with this field as {@code text} says; see {@link #write(ItemRecord, String)}. */

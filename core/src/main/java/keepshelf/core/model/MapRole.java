@@ -5,35 +5,46 @@ import java.util.Optional;
 
 /** What a map is for. The identifiers are those of the command line's contract. */
 public enum MapRole {
-  BASE_COLOUR("base-colour", "Base colour", true),
-  ROUGHNESS("roughness", "Roughness", false),
-  GLOSS("gloss", "Gloss", false),
-  METALLIC("metallic", "Metallic", false),
-  SPECULAR("specular", "Specular", true),
-  NORMAL("normal", "Normal", false),
-  HEIGHT("height", "Height", false),
-  BUMP("bump", "Bump", false),
-  AMBIENT_OCCLUSION("ambient-occlusion", "Occlusion", false),
-  CAVITY("cavity", "Cavity", false),
-  CURVATURE("curvature", "Curvature", false),
-  OPACITY("opacity", "Opacity", false),
-  EMISSION("emission", "Emission", true),
-  TRANSLUCENCY("translucency", "Translucency", true),
-  SHEEN("sheen", "Sheen", true),
-  COAT("coat", "Coat", false),
-  ANISOTROPY("anisotropy", "Anisotropy", false),
-  MASK("mask", "Mask", false),
-  ID("id", "Id", false),
-  PACKED("packed", "Packed", false);
+  BASE_COLOUR(0, "base-colour", "Base colour", true),
+  ROUGHNESS(1, "roughness", "Roughness", false),
+  GLOSS(2, "gloss", "Gloss", false),
+  METALLIC(3, "metallic", "Metallic", false),
+  SPECULAR(4, "specular", "Specular", true),
+  NORMAL(5, "normal", "Normal", false),
+  HEIGHT(6, "height", "Height", false),
+  BUMP(7, "bump", "Bump", false),
+  AMBIENT_OCCLUSION(8, "ambient-occlusion", "Occlusion", false),
+  CAVITY(9, "cavity", "Cavity", false),
+  CURVATURE(10, "curvature", "Curvature", false),
+  OPACITY(11, "opacity", "Opacity", false),
+  EMISSION(12, "emission", "Emission", true),
+  TRANSLUCENCY(13, "translucency", "Translucency", true),
+  THICKNESS(20, "thickness", "Thickness", false),
+  SHEEN(14, "sheen", "Sheen", true),
+  COAT(15, "coat", "Coat", false),
+  ANISOTROPY(16, "anisotropy", "Anisotropy", false),
+  MASK(17, "mask", "Mask", false),
+  ID(18, "id", "Id", false),
+  PACKED(19, "packed", "Packed", false);
 
+  private final int bit;
   private final String id;
   private final String title;
   private final boolean colour;
 
-  MapRole(String id, String title, boolean colour) {
+  MapRole(int bit, String id, String title, boolean colour) {
+    this.bit = bit;
     this.id = id;
     this.title = title;
     this.colour = colour;
+  }
+
+  /**
+   * Its place in the bits that a shelf keeps of the roles of an item. It never changes: a new role
+   * gets the next free number, wherever it stands in the order.
+   */
+  public int bit() {
+    return bit;
   }
 
   /** Stable identifier, lower case with hyphens. */

@@ -78,6 +78,7 @@ public record Condition(
           "in", "in:Lanternhouse",
           "is",
               "is:broken, is:favourite, is:faulty, is:installed, is:older, is:newest, is:unsettled",
+          "rating", "rating>=4, rating:none",
           "tag", "tag:wet",
           "collection", "collection:Harbour",
           "project", "project:Tideline",

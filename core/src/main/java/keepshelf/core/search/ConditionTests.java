@@ -53,6 +53,7 @@ final class ConditionTests {
               : yesNo(v, card -> !facts.hostsOf(card.id()).isEmpty(), key);
       case "in" -> card -> any(facts.hostsOf(card.id()), value);
       case "is" -> is(v, facts);
+      case "rating" -> rating(c, v);
       case "tag" -> card -> any(card.marks().tags(), value);
       case "project" -> card -> any(card.marks().projects(), value);
       case "collection" -> card -> any(card.marks().collections(), value);
@@ -251,6 +252,19 @@ final class ConditionTests {
           ? has.equals(wanted) || has.startsWith(wanted + ".")
           : c.holds(VersionOrder.NUMBERS.compare(has, wanted));
     };
+  }
+
+  private static Predicate<ItemCard> rating(Comparison c, String v) {
+    if (v.equalsIgnoreCase("none") || v.equals("0")) {
+      return card -> card.marks().rating() == 0;
+    }
+    if (!v.matches("[1-5]")) {
+      throw nonsense("rating", v);
+    }
+    int wanted = Integer.parseInt(v);
+    // What was not rated is neither good nor bad.
+    return card ->
+        card.marks().rating() > 0 && c.holds(Integer.compare(card.marks().rating(), wanted));
   }
 
   private static Predicate<ItemCard> workflow(String v) {

@@ -40,6 +40,7 @@ class EditingTest extends OnSmallShelf {
         "collections|Harbour|Harbour",
         "projects|Tideline, Harbour Museum panels, tideline|Harbour Museum panels, Tideline",
         "favourite|yes|yes",
+        "rating|4|4",
         "notes|two words|two words",
         "source|Own work|Own work",
         "creator|M. Harrow|M. Harrow",
@@ -77,7 +78,9 @@ class EditingTest extends OnSmallShelf {
         "name|'  '|needs a name",
         "seats|0|no number of seats",
         "bought|yesterday|2026-03-04",
-        "favourite|perhaps|neither"
+        "favourite|perhaps|neither",
+        "rating|6|1 to 5",
+        "rating|good|1 to 5"
       })
   void nonsenseIsRefusedAndNothingChanges(String field, String typed, String says)
       throws Exception {

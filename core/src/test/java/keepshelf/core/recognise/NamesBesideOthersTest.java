@@ -162,6 +162,7 @@ class NamesBesideOthersTest {
         W/reel_Normal.png | reel normal
         W/reel_SPEC_ROUGH.png | reel packed
         W/reel_sss_color.png | reel translucency
+        W/reel_thickness.png | reel thickness
         W/reel_Sheen_Roughness.png | reel sheen
         X/ship_base_color.png | ship_base base-colour
         X/ship_base_normal.png | ship_base normal

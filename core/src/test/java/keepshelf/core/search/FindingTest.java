@@ -104,6 +104,7 @@ class FindingTest extends OnSmallShelf {
     shelf.editing().set(List.of(rope), Field.PROJECTS, "Tideline, Skerry Light visitor film");
     shelf.editing().set(List.of(rope), Field.NOTES, "nice under grazing light");
     shelf.editing().set(List.of(rope), Field.FAVOURITE, "yes");
+    shelf.editing().set(List.of(rope), Field.RATING, "4");
     shelf
         .installer()
         .addHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("h").toString()));
@@ -123,6 +124,10 @@ class FindingTest extends OnSmallShelf {
             "project:\"Skerry Light visitor film\"",
             "-project:none",
             "is:favourite",
+            "rating:4",
+            "rating>=3",
+            "rating<5",
+            "-rating:none",
             "used:yes",
             "in:lantern",
             "used>2026-01",

@@ -22,6 +22,7 @@ final class ArrivalList extends VBox {
     title.setStyle("-fx-padding: 10 0 6 16;");
     list = new ListView<>(model.entries());
     list.getStyleClass().add("plain-list");
+    list.setAccessibleText(Words.of("place.arrivals"));
     list.setFocusTraversable(false);
     list.setCellFactory(l -> new Row());
     list.setPlaceholder(new Label());

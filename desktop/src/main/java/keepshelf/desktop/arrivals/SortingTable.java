@@ -44,6 +44,7 @@ final class SortingTable extends BorderPane {
     SortingModel sorting = model.sorting();
     MapMover mover = new MapMover(sorting, this, viewer);
     rows.getStyleClass().add("plain-list");
+    rows.setAccessibleText(Words.of("spoken.sorting"));
     rows.setFocusTraversable(false);
     rows.setCellFactory(l -> {
       ItemRow row = new ItemRow(sorting, pictures, mover, this);

@@ -27,6 +27,7 @@ final class BinPane extends VBox {
     setPadding(new Insets(16));
     ListView<BinEntry> rows = new ListView<>(model.entries());
     rows.getStyleClass().add("plain-list");
+    rows.setAccessibleText(Words.of("spoken.bin"));
     rows.setPlaceholder(Kit.wrapped(Words.of("duplicates.bin.empty"), "second"));
     rows.setCellFactory(l -> new Row());
     rows.setPrefHeight(Math.clamp(model.entries().size() * 56L + 10, 70, 340));

@@ -39,6 +39,7 @@ final class FindingList extends VBox {
     setMaxWidth(WIDTH);
     rows = new ListView<>(model.shown());
     rows.getStyleClass().add("plain-list");
+    rows.setAccessibleText(Words.of("place.duplicates"));
     rows.setFocusTraversable(false);
     rows.setCellFactory(l -> new Row());
     VBox.setVgrow(rows, Priority.ALWAYS);
@@ -58,6 +59,7 @@ final class FindingList extends VBox {
   private Node least() {
     ComboBox<Long> box = new ComboBox<>();
     box.setId("least-bytes");
+    box.setAccessibleText(Words.of("spoken.least"));
     box.getStyleClass().add("small-field");
     box.getItems().setAll(0L, 1_000_000L, 10_000_000L, 100_000_000L);
     box.setConverter(

@@ -66,6 +66,7 @@ final class FitTable extends ScrollPane {
     this.actions = actions;
     list = new ListView<>(model.rows().shown());
     list.getStyleClass().add("plain-list");
+    list.setAccessibleText(Words.of("spoken.fitting"));
     list.setFixedCellSize(ROW_HEIGHT);
     list.setCellFactory(l -> new Row());
     Label none = Kit.wrapped(Words.of("hosts.norows"), "second");
@@ -173,6 +174,7 @@ final class FitTable extends ScrollPane {
         row.getChildren().add(cell);
       }
       setGraphic(row);
+      setAccessibleText(Kit.spoken(row));
     }
   }
 

@@ -100,6 +100,7 @@ public final class HostsView implements Place {
       }
     });
     group.setId("hosts-group");
+    group.setAccessibleText(Words.of("spoken.group"));
     group.setConverter(
         new StringConverter<>() {
           @Override

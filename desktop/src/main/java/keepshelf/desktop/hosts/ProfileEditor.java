@@ -44,8 +44,8 @@ final class ProfileEditor extends VBox {
   private final HostList hosts;
   private final HostRecord host;
   private final Runnable close;
-  private final TextArea text = new TextArea();
-  private final TextArea template = new TextArea();
+  private final TextArea text = Kit.area("");
+  private final TextArea template = Kit.area("");
   private final Label verdict = Kit.wrapped("", "second");
   private final GridPane form = new GridPane();
   private final javafx.scene.control.Button keep;

@@ -50,6 +50,19 @@ public final class Signs {
     return told(box, resolutions.isEmpty() ? "—" : String.join(", ", resolutions));
   }
 
+  /** A rating as a tally: as many strokes, the fifth across the others. */
+  public static Node tally(int rating) {
+    Pane box = new Pane();
+    for (int i = 0; i < Math.min(rating, 4); i++) {
+      box.getChildren().add(styled(new Line(2 + 3.5 * i, 1, 2 + 3.5 * i, 11), "tally"));
+    }
+    if (rating >= 5) {
+      box.getChildren().add(styled(new Line(0, 9.5, 15, 2.5), "tally"));
+    }
+    box.setMaxSize(16, 12);
+    return told(box, Words.of("card.rating", rating));
+  }
+
   /** The sign of a licence class. */
   public static Node licence(LicenceClass c) {
     Shape s =

@@ -48,6 +48,7 @@ final class BoardList extends ListView<BoardList.Row> {
     this.model = model;
     this.host = host;
     getStyleClass().addAll("boards", "plain-list");
+    setAccessibleText(Words.of("spoken.boards"));
     setId("boards");
     setItems(rows);
     setCellFactory(l -> new Cell());
@@ -211,6 +212,7 @@ final class BoardList extends ListView<BoardList.Row> {
       }
       mark();
       setGraphic(row);
+      setAccessibleText(Kit.spoken(row));
     }
 
     void mark() {

@@ -14,6 +14,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
+import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
 /**
@@ -63,7 +64,7 @@ final class FieldEditor {
 
   /** A field of several lines; Ctrl+Enter records it. */
   Node area() {
-    TextArea t = new TextArea(was);
+    TextArea t = Kit.area(was);
     t.setWrapText(true);
     t.setPrefRowCount(Math.clamp(was.lines().mapToInt(FieldEditor::rows).sum(), 2, MOST_ROWS));
     // Squeezed by a row it would scroll, and cut its first line in half.

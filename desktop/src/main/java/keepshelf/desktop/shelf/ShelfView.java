@@ -350,6 +350,12 @@ public final class ShelfView implements Place, SwatchCard.Host {
         actions.undo();
       }
       case F -> favourite();
+      case DIGIT0, DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5 -> {
+        if (e.isShortcutDown()) {
+          return;
+        }
+        rate(e.getText());
+      }
       case J -> join();
       case L -> {
         if (e.isShortcutDown()) {
@@ -389,6 +395,12 @@ public final class ShelfView implements Place, SwatchCard.Host {
           model.selection().idsProperty().get(),
           Field.FAVOURITE,
           c.marks().favourite() ? "no" : "yes");
+    }
+  }
+
+  private void rate(String rating) {
+    if (model.selection().leadProperty().get() != null) {
+      actions.set(model.selection().idsProperty().get(), Field.RATING, rating);
     }
   }
 

@@ -66,6 +66,7 @@ final class SwatchCard extends VBox {
   private int steps = -1;
 
   private LicenceClass glance;
+  private int rating;
 
   SwatchCard(Host host, double side) {
     super(4);
@@ -124,11 +125,15 @@ final class SwatchCard extends VBox {
             ? c.pack().name()
             : c.pack().source() == null ? Words.of("shelf.nosource") : c.pack().source());
     LicenceClass now = host.glance(c);
-    if (steps != c.resolutions() || glance != now) {
+    if (steps != c.resolutions() || glance != now || rating != c.marks().rating()) {
       steps = c.resolutions();
       glance = now;
+      rating = c.marks().rating();
       line.getChildren()
           .setAll(from, Kit.spring(), Signs.staircase(c.labels()), Signs.licence(now));
+      if (rating > 0) {
+        line.getChildren().add(2, Signs.tally(rating));
+      }
     }
     boolean broken = host.broken(c);
     mark.setText(broken ? Words.of("card.broken") : host.older(c) ? older(c) : favourite(c));

@@ -221,6 +221,9 @@ final class TagPane extends ScrollPane {
                 "second"));
     licence.setAlignment(Pos.CENTER_LEFT);
     VBox right = new VBox(3, heading, Kit.label(what, "second"), resolutions, licence);
+    if (s.item().marks().rating() > 0) {
+      right.getChildren().add(Signs.tally(s.item().marks().rating()));
+    }
     if (s.item().marks().favourite()) {
       right.getChildren().add(Kit.label(Words.of("facet.is.favourite"), "good"));
     }
@@ -309,6 +312,7 @@ final class TagPane extends ScrollPane {
         .filter(id -> !known.contains(id))
         .forEach(known::add);
     Node field = editor(Field.LICENCE, items).choice(known);
+    field.setAccessibleText(Words.of("tag.licence"));
     Set<String> used = new TreeSet<>();
     items.forEach(s -> used.add(String.valueOf(s.pack().licence())));
     HBox line = new HBox(8);
@@ -336,6 +340,7 @@ final class TagPane extends ScrollPane {
       density(g, items.getFirst());
     }
     row(g, Field.RELIEF, items, false);
+    row(g, Field.RATING, items, false);
     row(g, Field.TAGS, items, false);
     row(g, Field.COLLECTIONS, items, false);
     row(g, Field.PROJECTS, items, false);

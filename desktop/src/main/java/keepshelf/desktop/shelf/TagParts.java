@@ -166,7 +166,7 @@ final class TagParts {
             () -> shelf.licenceText(s.pack().id()),
             text -> {
               TextArea area =
-                  new TextArea(text.isBlank() ? Words.of("tag.licence.notext") : text.strip());
+                  Kit.area(text.isBlank() ? Words.of("tag.licence.notext") : text.strip());
               area.setEditable(false);
               area.setWrapText(true);
               area.setPrefRowCount(text.isBlank() ? 2 : 10);

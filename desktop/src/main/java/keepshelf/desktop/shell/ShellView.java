@@ -45,6 +45,7 @@ public final class ShellView {
   private final Runnable theme;
   private final WorkList work;
   private Node keySheet;
+  private Runnable help = () -> {};
   private Region sheet;
 
   /**
@@ -209,7 +210,10 @@ public final class ShellView {
       e.consume();
       return;
     }
-    if (e.isControlDown() && e.getCode().isDigitKey()) {
+    if (e.getCode() == KeyCode.F1) {
+      help.run();
+      e.consume();
+    } else if (e.isControlDown() && e.getCode().isDigitKey()) {
       int n = e.getCode().ordinal() - KeyCode.DIGIT1.ordinal();
       if (n >= 0 && n < places.size()) {
         open.set(places.get(n));
@@ -264,6 +268,11 @@ public final class ShellView {
     if (open.get() != null) {
       open.get().opened();
     }
+  }
+
+  /** What F1 does. */
+  public void onHelp(Runnable what) {
+    help = what;
   }
 
   /** All places, in the order of their spines. */

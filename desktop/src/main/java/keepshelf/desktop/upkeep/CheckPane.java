@@ -34,6 +34,7 @@ public final class CheckPane extends VBox {
     setMaxWidth(760);
     setPadding(new Insets(16));
     list.getStyleClass().add("plain-list");
+    list.setAccessibleText(Words.of("spoken.broken"));
     list.setCellFactory(l -> new Row());
     list.setPrefHeight(260);
     fromShelf = Kit.button("", upkeep::mendFromShelf, "main");

@@ -65,6 +65,7 @@ public final class LicencesPane extends HBox {
     setMaxWidth(880);
     setPadding(new Insets(16));
     list.getStyleClass().add("plain-list");
+    list.setAccessibleText(Words.of("licences.title"));
     list.setId("licence-list");
     list.setCellFactory(l -> new Row());
     list.setPrefSize(320, 470);
@@ -121,10 +122,11 @@ public final class LicencesPane extends HBox {
     subscription.setSelected(l.subscription());
     Kit.row(g, Words.of("field.seats"), seats);
     Kit.row(g, "", subscription);
-    TextArea text = new TextArea(l.text() == null ? "" : l.text());
+    TextArea text = Kit.area(l.text() == null ? "" : l.text());
     text.setWrapText(true);
     text.setPrefRowCount(3);
     text.setId("licence-text");
+    text.setAccessibleText(Words.of("spoken.licence.text"));
     text.getStyleClass().add("framed-area");
     var save =
         Kit.button(
@@ -247,6 +249,7 @@ public final class LicencesPane extends HBox {
       h.setPadding(new Insets(4, 6, 4, 2));
       h.getStyleClass().add("licence-row");
       setGraphic(h);
+      setAccessibleText(Kit.spoken(h));
       setPrefWidth(0);
     }
   }

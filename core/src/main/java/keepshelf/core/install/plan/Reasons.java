@@ -33,7 +33,7 @@ final class Reasons {
       case SPECULAR -> "this surface takes reflectance from metallic and base colour";
       case AMBIENT_OCCLUSION -> "the host works out occlusion from the light itself";
       case CAVITY, CURVATURE -> "it helps making materials, no surface input takes it";
-      case TRANSLUCENCY -> "light through thin surfaces is not set up in this host yet";
+      case TRANSLUCENCY, THICKNESS -> "light through thin surfaces is not set up in this host yet";
       case MASK, ID -> "it selects parts, no surface input takes it";
       case PACKED -> "what its channels hold is not known; say so in Arrivals";
       default -> "this host’s surface has no input for it";

@@ -45,7 +45,9 @@ final class GltfMentions {
           new Slot("/extensions/KHR_materials_sheen/sheenColorTexture", whole(MapRole.SHEEN)),
           new Slot(
               "/extensions/KHR_materials_transmission/transmissionTexture",
-              Map.of("r", MapRole.TRANSLUCENCY)));
+              Map.of("r", MapRole.TRANSLUCENCY)),
+          new Slot(
+              "/extensions/KHR_materials_volume/thicknessTexture", Map.of("g", MapRole.THICKNESS)));
 
   private GltfMentions() {}
 

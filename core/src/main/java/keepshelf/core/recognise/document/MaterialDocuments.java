@@ -54,7 +54,7 @@ public final class MaterialDocuments {
           Map.entry("transmission", MapRole.TRANSLUCENCY),
           Map.entry("transmissionweight", MapRole.TRANSLUCENCY),
           Map.entry("transmissioncolor", MapRole.TRANSLUCENCY),
-          Map.entry("thickness", MapRole.TRANSLUCENCY),
+          Map.entry("thickness", MapRole.THICKNESS),
           Map.entry("specularanisotropy", MapRole.ANISOTROPY));
 
   private MaterialDocuments() {}
