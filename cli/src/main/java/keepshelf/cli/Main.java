@@ -3,6 +3,9 @@ package keepshelf.cli;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import keepshelf.cli.bench.MeasureCommand;
+import keepshelf.cli.bench.PreviewCommand;
+import keepshelf.cli.bench.SharpCommand;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.hosts.HostsCommand;
@@ -49,6 +52,9 @@ import picocli.CommandLine.Option;
       ShowCommand.class,
       EditCommand.class,
       FinishCommand.class,
+      PreviewCommand.class,
+      SharpCommand.class,
+      MeasureCommand.class,
       LicencesCommand.class,
       HostsCommand.class,
       InstallCommand.class,

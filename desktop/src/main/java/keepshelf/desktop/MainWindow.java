@@ -14,10 +14,13 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.search.Condition;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
+import keepshelf.desktop.bench.BenchModel;
+import keepshelf.desktop.bench.BenchView;
 import keepshelf.desktop.duplicates.DuplicatesModel;
 import keepshelf.desktop.duplicates.DuplicatesView;
 import keepshelf.desktop.help.AboutSheet;
@@ -65,6 +68,8 @@ public final class MainWindow implements AutoCloseable {
   private final ArrivalsModel arrivalsModel;
   private final ArrivalsView arrivals;
   private final ShelfView boards;
+  private final BenchModel benchModel;
+  private final BenchView bench;
   private final HostsView hosts;
   private final DuplicatesModel duplicatesModel;
   private final DuplicatesView duplicates;
@@ -93,19 +98,27 @@ public final class MainWindow implements AutoCloseable {
         .addListener((o, was, is) -> settings.put("watch", is == null ? "" : is.toString()));
     shelfActions = new ShelfActions(shelf, work, this::recordsChanged, this::refresh);
     upkeep = new Upkeep(shelf, work, this::recordsChanged);
-    boards = new ShelfView(shelfModel, shelfActions, shelf, pictures, this::install);
+    boards =
+        new ShelfView(shelfModel, shelfActions, shelf, pictures, this::install, this::layOnBench);
+    benchModel = new BenchModel(shelf);
+    bench =
+        new BenchView(
+            benchModel, work, pictures, shelfModel::all, shelfActions::finishes, this::install);
+
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
     duplicates = new DuplicatesView(duplicatesModel, shelf, pictures, work, shelfModel.all());
     shell =
         new ShellView(
-            List.of(arrivals, boards, hosts, duplicates),
+            List.of(arrivals, boards, bench, hosts, duplicates),
             work,
             shelf.folder().root().getFileName().toString(),
             upkeepMenu(picker),
             this::switchTheme);
     shell.openProperty().addListener(o -> catchUp());
     shell.onHelp(this::guide);
+    shell.openProperty().addListener(o -> chosenForBench());
+    shelfModel.taggedProperty().addListener(o -> chosenForBench());
     double width = Math.max(900, settings.number("width", 1280));
     double height = Math.max(600, settings.number("height", 800));
     Scene scene = new Scene(shell.root(), width, height);
@@ -297,6 +310,25 @@ public final class MainWindow implements AutoCloseable {
     mover = what;
   }
 
+  private void layOnBench(ShelvedItem item, String finish) {
+    benchModel.open(item, finish);
+    open(bench);
+  }
+
+  /** The bench shows what is chosen, as soon as it is opened and as long as it is open. */
+  private void chosenForBench() {
+    List<ShelvedItem> chosen = shelfModel.taggedProperty().get();
+    if (shell.openProperty().get() == bench
+        && chosen.size() == 1
+        && BenchModel.takes(chosen.getFirst().item().kind())) {
+      boolean first = benchModel.itemProperty().get() == null;
+      benchModel.open(chosen.getFirst());
+      if (first) {
+        shell.renew();
+      }
+    }
+  }
+
   private void install(String item) {
     open(hosts);
     if (!hostsModel.hosts().isEmpty()) {
@@ -317,6 +349,16 @@ public final class MainWindow implements AutoCloseable {
   /** The place of what there is. */
   public Place boards() {
     return boards;
+  }
+
+  /** The place where items are judged and adjusted. */
+  public BenchView bench() {
+    return bench;
+  }
+
+  /** What lies on the bench. */
+  public BenchModel benchModel() {
+    return benchModel;
   }
 
   /** The place of what is set up where. */
@@ -410,6 +452,7 @@ public final class MainWindow implements AutoCloseable {
     }
     arrivalsModel.stopWatching();
     settings.put("place", shell.openProperty().get().name());
+    bench.close();
     work.close();
     arrivalsModel.dismissAll();
     shelf.close();

@@ -24,7 +24,6 @@ import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.desktop.arrivals.ArrivalEntry;
-import keepshelf.desktop.finish.FinishPane;
 import keepshelf.desktop.help.Log;
 import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
@@ -354,7 +353,7 @@ public final class Screenshots extends Application {
             window.work().jobs().isEmpty()
                 && !window.shelfModel().busyProperty().get()
                 && window.pictures().waitingProperty().get() == 0
-                && !(stage.getScene().lookup("#finish") instanceof FinishPane p && p.isBusy());
+                && !window.bench().isBusy();
     int calm = 0;
     while (calm < 4 && System.currentTimeMillis() < end) {
       calm = fx(quiet::getAsBoolean) ? calm + 1 : 0;

@@ -21,7 +21,7 @@ class ModuleRulesTest {
           "kit",
           "shell",
           "help",
-          "finish",
+          "bench",
           "shelf",
           "arrivals",
           "duplicates",

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
@@ -136,7 +137,20 @@ public final class Previews {
 
   /** Reads a material for trying finishes on it. */
   public FinishPreview finishing(ShelvedItem s) throws IOException {
-    return FinishPreview.of(maps(s), s.item().tileMetres());
+    return FinishPreview.of(maps(s), s.item().tileMetres(), FinishPreview.SIDE, e -> {});
+  }
+
+  /**
+   * Decodes the maps of an item for the bench.
+   *
+   * @param resolution label of the edition, or null for the largest
+   * @param side texels that the longer side is brought to at most
+   * @param lost receives what could not be read, in words
+   * @throws IOException when nothing could be
+   */
+  public FinishPreview finishing(ShelvedItem s, String resolution, int side, Consumer<String> lost)
+      throws IOException {
+    return FinishPreview.of(maps(s, resolution), s.item().tileMetres(), side, lost);
   }
 
   private ShelvedModel model(ShelvedItem s) throws IOException {
@@ -185,8 +199,12 @@ public final class Previews {
 
   /** The maps of an item at about preview size, as files. */
   public List<MapFile> maps(ShelvedItem s) {
+    return maps(s, "1K");
+  }
+
+  private List<MapFile> maps(ShelvedItem s, String resolution) {
     List<MapFile> maps = new ArrayList<>();
-    for (MapRecord m : s.item().mapsAt("1K")) {
+    for (MapRecord m : s.item().mapsAt(resolution)) {
       maps.add(
           new MapFile(
               m.role(),

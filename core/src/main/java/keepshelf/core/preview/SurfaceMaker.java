@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.model.Channels;
@@ -27,6 +28,7 @@ public final class SurfaceMaker {
 
   private final Map<MapRole, float[][]> planes = new EnumMap<>(MapRole.class);
   private final Finish finish;
+  private boolean floats;
   private int width;
   private int height;
 
@@ -80,6 +82,7 @@ public final class SurfaceMaker {
       width = side(p.width());
       height = side(p.height());
     }
+    floats |= p.depth() == Depth.F32 && (f.role() == MapRole.HEIGHT || f.role() == MapRole.BUMP);
     if (f.role() == MapRole.PACKED && f.channels() != null) {
       f.channels()
           .roles()
@@ -177,6 +180,7 @@ public final class SurfaceMaker {
       b.roughness(roughness);
     }
     bumps(b);
+    heights().ifPresent(b::heights);
     if (first(MapRole.AMBIENT_OCCLUSION) != null) {
       b.occlusion(first(MapRole.AMBIENT_OCCLUSION));
     }
@@ -200,6 +204,25 @@ public final class SurfaceMaker {
     }
     b.base(base, base, base);
     b.roughness(rough);
+  }
+
+  /** What can be raised, from its lowest to its highest number. */
+  private Optional<float[]> heights() {
+    float[] h = first(MapRole.HEIGHT) != null ? first(MapRole.HEIGHT) : first(MapRole.BUMP);
+    if (h == null || !floats) {
+      return Optional.ofNullable(h);
+    }
+    float low = Float.MAX_VALUE;
+    float high = -Float.MAX_VALUE;
+    for (float v : h) {
+      low = Math.min(low, v);
+      high = Math.max(high, v);
+    }
+    float[] out = new float[h.length];
+    for (int i = 0; i < h.length && high > low; i++) {
+      out[i] = (h[i] - low) / (high - low);
+    }
+    return Optional.of(out);
   }
 
   private void bumps(Surface.Builder b) {

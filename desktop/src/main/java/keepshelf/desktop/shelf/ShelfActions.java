@@ -16,7 +16,7 @@ import keepshelf.core.edit.Edited;
 import keepshelf.core.edit.Field;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.desktop.finish.FinishPane;
+import keepshelf.desktop.bench.BenchView;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
@@ -100,14 +100,9 @@ public final class ShelfActions {
     edit(Words.of("tag.invoice"), () -> shelf.editing().invoice(item, file));
   }
 
-  /** The work that changes are done in. */
-  WorkList work() {
-    return work;
-  }
-
   /** Keeps the finishes of an item. */
-  FinishPane.Keeper finishes(String item) {
-    return new FinishPane.Keeper() {
+  public BenchView.Keeper finishes(String item) {
+    return new BenchView.Keeper() {
       @Override
       public void keep(Finish finish, String insteadOf) {
         edit(

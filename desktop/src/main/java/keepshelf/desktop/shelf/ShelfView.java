@@ -2,6 +2,7 @@ package keepshelf.desktop.shelf;
 
 import java.util.List;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.SimpleIntegerProperty;
@@ -26,8 +27,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
-import keepshelf.desktop.finish.FinishModel;
-import keepshelf.desktop.finish.FinishPane;
+import keepshelf.desktop.bench.BenchModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Over;
 import keepshelf.desktop.shell.Place;
@@ -43,6 +43,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private final Shelf shelf;
   private final CardPictures pictures;
   private final Consumer<String> install;
+  private final BiConsumer<ShelvedItem, String> bench;
   private final TextField search = new TextField();
   private final BoardList boards;
   private final StackPane empty = new StackPane();
@@ -52,13 +53,20 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private int size = 1;
   private final Over over = new Over(stack);
 
-  /** Shows {@code model}; {@code install} is called with the identifier of an item to install. */
+  /**
+   * Shows {@code model}.
+   *
+   * @param install is called with the identifier of an item to install
+   * @param bench lays an item on the bench, with the name of a finish or null for a new one
+   */
   public ShelfView(
       ShelfModel model,
       ShelfActions actions,
       Shelf shelf,
       Pictures thumbnails,
-      Consumer<String> install) {
+      Consumer<String> install,
+      BiConsumer<ShelvedItem, String> bench) {
+    this.bench = bench;
     this.model = model;
     this.actions = actions;
     this.shelf = shelf;
@@ -251,17 +259,8 @@ public final class ShelfView implements Place, SwatchCard.Host {
   /** Tries a finish of the item that is chosen alone; null for a new one. */
   private void finish(String name) {
     List<ShelvedItem> chosen = model.taggedProperty().get();
-    if (!over.isOpen() && chosen.size() == 1) {
-      ShelvedItem s = chosen.getFirst();
-      FinishPane pane =
-          new FinishPane(
-              new FinishModel(s, name),
-              shelf,
-              actions.work(),
-              model.litProperty().get(),
-              actions.finishes(s.item().id()),
-              this::closeOver);
-      over.lay(pane, pane::key, () -> {});
+    if (!over.isOpen() && chosen.size() == 1 && BenchModel.takes(chosen.getFirst().item().kind())) {
+      bench.accept(chosen.getFirst(), name);
     }
   }
 
@@ -349,6 +348,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
         }
         actions.undo();
       }
+      case B -> finish(null);
       case F -> favourite();
       case DIGIT0, DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5 -> {
         if (e.isShortcutDown()) {

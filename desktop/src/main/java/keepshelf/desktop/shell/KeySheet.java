@@ -20,6 +20,7 @@ final class KeySheet extends VBox {
   private static final List<List<String>> PLACES =
       List.of(
           List.of("everywhere", "hosts"),
+          List.of("bench"),
           List.of("arrivals"),
           List.of("shelf"),
           List.of("duplicates"));

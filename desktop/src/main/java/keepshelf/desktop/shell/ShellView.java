@@ -270,6 +270,11 @@ public final class ShellView {
     }
   }
 
+  /** Shows the open place anew, after its head has changed. */
+  public void renew() {
+    show(open.get());
+  }
+
   /** What F1 does. */
   public void onHelp(Runnable what) {
     help = what;

@@ -26,6 +26,11 @@ final class PrefilteredLight {
     }
   }
 
+  /** The prefiltered form of radiance from anywhere, scaled. */
+  static PrefilteredLight of(DirectionMap.Source radiance) {
+    return new PrefilteredLight(radiance, true);
+  }
+
   /** The same radiance {@code v} from everywhere: the furnace. */
   static PrefilteredLight uniform(float v) {
     return new PrefilteredLight(
@@ -110,6 +115,13 @@ final class PrefilteredLight {
         rgb[c] += (scratch[c] - rgb[c]) * f;
       }
     }
+  }
+
+  /** Turns a direction of the light's own into the world's. */
+  void toWorld(float[] d) {
+    float x = cos * d[0] + sin * d[2];
+    d[2] = -sin * d[0] + cos * d[2];
+    d[0] = x;
   }
 
   /** Irradiance over pi for a surface that faces (x, y, z). */

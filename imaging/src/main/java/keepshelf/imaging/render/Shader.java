@@ -6,17 +6,39 @@ package keepshelf.imaging.render;
  * environment reflects exactly what arrives. Not thread-safe: holds scratch space.
  */
 final class Shader {
+  private static final float[] NOTHING = new float[3];
+
+  /** Reflectance of a clear layer seen straight on, index of refraction 1.5. */
+  private static final float COAT_F0 = 0.04f;
+
   private final PrefilteredLight light;
   private final boolean ground;
   private final float[] ab = new float[2];
   private final float[] spec = new float[3];
   private final float[] diff = new float[3];
   private final float[] scratch = new float[3];
+  private final float[] lobe = new float[3];
+  private float dielectric = COAT_F0;
+  private float coat;
+  private float coatRoughness;
 
   /** With {@code ground}, light from below is dimmed where the ball shades the floor. */
   Shader(PrefilteredLight light, boolean ground) {
     this.light = light;
     this.ground = ground;
+  }
+
+  /**
+   * Gives the surface another substance than the usual one without a coat.
+   *
+   * @param reflectance of what is no metal, seen straight on, 0..1
+   * @param coatAmount 0..1 of a clear layer above
+   * @param coatRough roughness of that layer, 0..1
+   */
+  void substance(float reflectance, float coatAmount, float coatRough) {
+    dielectric = reflectance;
+    coat = coatAmount;
+    coatRoughness = Math.max(0.02f, coatRough);
   }
 
   /**
@@ -28,40 +50,63 @@ final class Shader {
    * @param roughness the roughness to use (already widened for lost normal detail)
    */
   void shade(float[] p, float[] n, float[] v, float[] t, float roughness, float[] out) {
-    float nv = Math.clamp(n[0] * v[0] + n[1] * v[1] + n[2] * v[2], 0.02f, 1f);
-    float r2 = 2 * (n[0] * v[0] + n[1] * v[1] + n[2] * v[2]);
-    float rx = n[0] * r2 - v[0];
-    float ry = n[1] * r2 - v[1];
-    float rz = n[2] * r2 - v[2];
-    // The lobe of a rough surface leans towards the normal (Lagarde and de Rousiers 2014).
-    float lean = (1 - roughness) * ((float) Math.sqrt(1 - roughness) + roughness);
-    float lx = n[0] + (rx - n[0]) * lean;
-    float ly = n[1] + (ry - n[1]) * lean;
-    float lz = n[2] + (rz - n[2]) * lean;
-    light.specular(lx, ly, lz, roughness, spec, scratch);
-    light.diffuse(n[0], n[1], n[2], diff);
-
+    aim(n, v, roughness);
     float specSeen = 1;
     float diffSeen = 1;
     if (ground) {
       // A reflection that bends into the ball itself, and the shaded floor below.
-      float up = lx * p[0] + ly * p[1] + lz * p[2];
-      specSeen = Math.clamp(1 + 1.6f * up, 0f, 1f) * floor(p, lx, ly, lz, roughness);
-      float below = 0.5f - 0.5f * n[1];
-      diffSeen = 1 - below * below * 0.85f * openness(p);
+      float up = lobe[0] * p[0] + lobe[1] * p[1] + lobe[2] * p[2];
+      specSeen = Math.clamp(1 + 1.6f * up, 0f, 1f) * floor(p, roughness);
+      diffSeen = fromBelow(p, n);
     }
-    float ao = Math.clamp(t[Surface.OCCLUSION], 0f, 1f);
-    float specAo =
-        Math.clamp((float) Math.pow(nv + ao, Math.exp(-16 * roughness - 1) * 2) - 1 + ao, 0f, 1f);
+    reflect(n, v, t, roughness, specSeen, diffSeen, NOTHING, out);
+  }
 
+  /** Finds the middle of the lobe that a surface reflects; see {@link #lobe}. */
+  void aim(float[] n, float[] v, float roughness) {
+    float r2 = 2 * (n[0] * v[0] + n[1] * v[1] + n[2] * v[2]);
+    // The lobe of a rough surface leans towards the normal (Lagarde and de Rousiers 2014).
+    float lean = (1 - roughness) * ((float) Math.sqrt(1 - roughness) + roughness);
+    for (int c = 0; c < 3; c++) {
+      lobe[c] = n[c] + (n[c] * r2 - v[c] - n[c]) * lean;
+    }
+  }
+
+  /** The middle of the lobe that {@link #aim} found, of any length. */
+  float[] lobe() {
+    return lobe;
+  }
+
+  /**
+   * Radiance towards the viewer around the lobe that {@link #aim} found.
+   *
+   * @param specSeen share of the reflected light that gets here, 0..1
+   * @param diffSeen share of the diffuse light that gets here, 0..1
+   * @param hidden diffuse light (irradiance over pi) that something stands in the way of
+   */
+  void reflect(
+      float[] n,
+      float[] v,
+      float[] t,
+      float roughness,
+      float specSeen,
+      float diffSeen,
+      float[] hidden,
+      float[] out) {
+    float nv = Math.clamp(n[0] * v[0] + n[1] * v[1] + n[2] * v[2], 0.02f, 1f);
+    light.specular(lobe[0], lobe[1], lobe[2], roughness, spec, scratch);
+    light.diffuse(n[0], n[1], n[2], diff);
+    float ao = Math.clamp(t[Surface.OCCLUSION], 0f, 1f);
+    float specAo = ao > 0.998f ? 1 : reflectedOcclusion(nv, ao, roughness);
     SplitSum.lookUp(nv, roughness, ab);
     float ess = ab[0] + ab[1];
     float ems = 1 - ess;
     float metallic = Math.clamp(t[Surface.METALLIC], 0f, 1f);
-    float fresnel = (float) Math.pow(1 - nv, 5);
+    float grazing = (1 - nv) * (1 - nv);
+    float fresnel = grazing * grazing * (1 - nv);
     for (int c = 0; c < 3; c++) {
       float base = Math.clamp(t[Surface.BASE + c], 0f, 1f);
-      float f0 = 0.04f + (base - 0.04f) * metallic;
+      float f0 = dielectric + (base - dielectric) * metallic;
       float ks = f0 + Math.max(0, Math.max(1 - roughness, f0) - f0) * fresnel;
       float single = Math.min(1f, ks * ab[0] + ab[1]);
       float average = f0 + (1 - f0) / 21;
@@ -69,13 +114,48 @@ final class Shader {
       float body = base * (1 - metallic) * Math.max(0, 1 - single - multiple);
       out[c] =
           single * spec[c] * specSeen * specAo
-              + (multiple + body) * diff[c] * diffSeen * ao
+              + (multiple + body) * (diff[c] - hidden[c]) * diffSeen * ao
               + t[Surface.EMISSION + c];
+    }
+    if (coat > 0) {
+      coat(n, v, nv, specSeen, out);
     }
   }
 
-  /** How much of the floor's light is left at the place that direction l hits it. */
-  private float floor(float[] p, float lx, float ly, float lz, float roughness) {
+  /** Occlusion of what is reflected (Lagarde and de Rousiers 2014). */
+  private static float reflectedOcclusion(float nv, float ao, float roughness) {
+    double power = Math.exp(-16 * roughness - 1) * 2;
+    return Math.clamp((float) Math.pow(nv + ao, power) - 1 + ao, 0f, 1f);
+  }
+
+  /** A clear layer above: what it reflects is taken from what lies below. */
+  private void coat(float[] n, float[] v, float nv, float seen, float[] out) {
+    float bx = lobe[0];
+    float by = lobe[1];
+    float bz = lobe[2];
+    aim(n, v, coatRoughness);
+    light.specular(lobe[0], lobe[1], lobe[2], coatRoughness, spec, scratch);
+    lobe[0] = bx;
+    lobe[1] = by;
+    lobe[2] = bz;
+    SplitSum.lookUp(nv, coatRoughness, ab);
+    float share = coat * (COAT_F0 * ab[0] + ab[1]);
+    for (int c = 0; c < 3; c++) {
+      out[c] = out[c] * (1 - share) + spec[c] * share * seen;
+    }
+  }
+
+  /** How much light from below is left to a surface at p that faces n, near the shaded floor. */
+  float fromBelow(float[] p, float[] n) {
+    float below = 0.5f - 0.5f * n[1];
+    return 1 - below * below * 0.85f * openness(p);
+  }
+
+  /** How much of the floor's light is left at the place that the lobe hits it. */
+  float floor(float[] p, float roughness) {
+    float lx = lobe[0];
+    float ly = lobe[1];
+    float lz = lobe[2];
     if (ly >= -0.01f) {
       return 1;
     }

@@ -17,16 +17,22 @@ public final class Surface {
   static final int EMISSION = 10;
   static final int STRIDE = 13;
 
-  private final List<float[]> levels = new ArrayList<>();
+  private final float[][] texels;
   private final int width;
   private final int height;
   private final boolean seeThrough;
+  private final float[] heights;
+  private final boolean normals;
+  private HorizonMap horizon;
 
-  private Surface(int width, int height, float[] texels, boolean seeThrough) {
-    this.width = width;
-    this.height = height;
-    this.seeThrough = seeThrough;
-    levels.add(texels);
+  private Surface(Builder b) {
+    this.width = b.width;
+    this.height = b.height;
+    this.seeThrough = b.seeThrough;
+    this.heights = b.heights;
+    this.normals = b.normals;
+    List<float[]> levels = new ArrayList<>();
+    levels.add(b.texels);
     int w = width;
     int h = height;
     while (w % 2 == 0 && h % 2 == 0 && Math.min(w, h) > 8) {
@@ -34,6 +40,7 @@ public final class Surface {
       w /= 2;
       h /= 2;
     }
+    texels = levels.toArray(float[][]::new);
   }
 
   /** Columns of the finest level. */
@@ -46,12 +53,35 @@ public final class Surface {
     return height;
   }
 
+  /** Heights 0..1, rows from the top, or null when there is no height map. */
+  float[] heights() {
+    return heights;
+  }
+
+  /** What the relief shades of itself; made when it is first asked for. */
+  synchronized HorizonMap horizon() {
+    if (horizon == null) {
+      horizon = new HorizonMap(heights, width, height);
+    }
+    return horizon;
+  }
+
+  /** Whether there is a height map, so that it can be raised. */
+  public boolean hasHeights() {
+    return heights != null;
+  }
+
+  /** Whether there are normals; else the surface is smooth or only raised. */
+  boolean hasNormals() {
+    return normals;
+  }
+
   boolean seeThrough() {
     return seeThrough;
   }
 
   int levelCount() {
-    return levels.size();
+    return texels.length;
   }
 
   private static float[] half(float[] in, int w, int h) {
@@ -75,7 +105,7 @@ public final class Surface {
    * Bilinear look-up at texture coordinates (u right, v up, in tiles; wraps) on a pyramid level.
    */
   void lookUp(float u, float v, int level, float[] out) {
-    float[] t = levels.get(level);
+    float[] t = texels[level];
     int w = width >> level;
     int h = height >> level;
     float x = (u - (float) Math.floor(u)) * w - 0.5f;
@@ -101,12 +131,33 @@ public final class Surface {
     }
   }
 
+  /**
+   * The same between two levels, so that what is far or seen at a slant neither flickers nor blurs
+   * at once.
+   *
+   * @param scratch as long as {@code out}
+   */
+  void lookUp(float u, float v, float level, float[] out, float[] scratch) {
+    float l = Math.clamp(level, 0, texels.length - 1f);
+    int i = (int) l;
+    float f = l - i;
+    lookUp(u, v, i, out);
+    if (f > 0.02f && i + 1 < texels.length) {
+      lookUp(u, v, i + 1, scratch);
+      for (int k = 0; k < STRIDE; k++) {
+        out[k] += (scratch[k] - out[k]) * f;
+      }
+    }
+  }
+
   /** Collects planes of one size; whatever is not given has a neutral value. */
   public static final class Builder {
     private final int width;
     private final int height;
     private final float[] texels;
     private boolean seeThrough;
+    private float[] heights;
+    private boolean normals;
 
     /** For planes of {@code width} x {@code height} values, rows from the top. */
     public Builder(int width, int height) {
@@ -181,6 +232,7 @@ public final class Surface {
       if (xyz.length != width * height * 3) {
         throw new IllegalArgumentException("normals of another size");
       }
+      normals = true;
       for (int i = 0, o = NORMAL; i < xyz.length; i += 3, o += STRIDE) {
         texels[o] = xyz[i];
         texels[o + 1] = xyz[i + 1];
@@ -202,9 +254,18 @@ public final class Surface {
       return plane(OPACITY, v);
     }
 
+    /** Heights, 0..1 from low to high. */
+    public Builder heights(float[] v) {
+      if (v.length != width * height) {
+        throw new IllegalArgumentException("heights of another size");
+      }
+      heights = v;
+      return this;
+    }
+
     /** The surface; the builder must not be used afterwards. */
     public Surface build() {
-      return new Surface(width, height, texels, seeThrough);
+      return new Surface(this);
     }
   }
 }

@@ -1,2 +1,5 @@
-/** The physically based preview renderer: a ball under image-based light, on the processor. */
+/**
+ * The physically based preview renderer, on the processor: the ball of the cards, environments,
+ * models, and the bench with its shapes, under image-based light.
+ */
 package keepshelf.imaging.render;

@@ -1,4 +1,4 @@
-package keepshelf.desktop.finish;
+package keepshelf.desktop.bench;
 
 import java.util.Locale;
 import javafx.scene.control.CheckBox;

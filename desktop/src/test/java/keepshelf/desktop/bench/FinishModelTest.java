@@ -1,4 +1,4 @@
-package keepshelf.desktop.finish;
+package keepshelf.desktop.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,5 +1,6 @@
-package keepshelf.desktop.finish;
+package keepshelf.desktop.bench;
 
+import java.util.ArrayDeque;
 import java.util.List;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -18,8 +19,10 @@ public final class FinishModel {
   private final ReadOnlyObjectWrapper<Finish> draft = new ReadOnlyObjectWrapper<>();
   private final StringProperty name = new SimpleStringProperty("");
   private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
+  private final ArrayDeque<Finish> before = new ArrayDeque<>();
   private List<Finish> all;
   private Finish kept;
+  private FinishSetting changing;
 
   /**
    * Tries finishes of {@code item}.
@@ -67,6 +70,8 @@ public final class FinishModel {
     kept = of == null ? null : all.stream().filter(f -> f.isNamed(of)).findFirst().orElse(null);
     name.set(kept == null ? free() : kept.name());
     trouble.set("");
+    before.clear();
+    changing = null;
     draft.set(kept == null ? Finish.named(name.get()) : kept);
   }
 
@@ -87,8 +92,16 @@ public final class FinishModel {
   /** Has a setting say {@code text}; false when that makes no sense, which is said. */
   public boolean set(FinishSetting s, String text) {
     try {
-      draft.set(s.write(draft.get(), text));
+      Finish next = s.write(draft.get(), text);
       trouble.set("");
+      if (!next.equals(draft.get())) {
+        // A slider that is dragged is one change, not a hundred.
+        if (s != changing) {
+          before.push(draft.get());
+          changing = s;
+        }
+        draft.set(next);
+      }
       return true;
     } catch (IllegalArgumentException e) {
       trouble.set(e.getMessage());
@@ -96,9 +109,30 @@ public final class FinishModel {
     }
   }
 
+  /** A change is finished: the next one of the same setting can be taken back by itself. */
+  public void settled() {
+    changing = null;
+  }
+
+  /** Takes back the last change that was tried; false when there is none. */
+  public boolean undo() {
+    changing = null;
+    if (before.isEmpty()) {
+      return false;
+    }
+    trouble.set("");
+    draft.set(before.pop());
+    return true;
+  }
+
   /** Whether there is something to keep: another name or another setting than what is kept. */
   public boolean isChanged() {
     return !result().equals(kept);
+  }
+
+  /** Whether it is a new one that says nothing yet. */
+  public boolean isUntouched() {
+    return kept == null && result().equals(Finish.named(name.get()));
   }
 
   /** Whether it may be kept under its name: it has one, and no other finish has it. */

@@ -1,0 +1,297 @@
+package keepshelf.cli.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.concurrent.Callable;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import keepshelf.cli.frame.Exit;
+import keepshelf.cli.frame.ItemArguments;
+import keepshelf.cli.frame.Output;
+import keepshelf.cli.frame.ShelfOption;
+import keepshelf.core.Shelf;
+import keepshelf.core.bench.BenchItem;
+import keepshelf.core.bench.BenchLights;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.Length;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.BenchPicture;
+import keepshelf.imaging.render.BenchScene;
+import keepshelf.imaging.render.Light;
+import keepshelf.imaging.render.LightField;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Renders an item as the bench shows it. */
+@Command(
+    name = "preview",
+    mixinStandardHelpOptions = true,
+    description = {
+      "Render an item at true size under a light, as the bench shows it.",
+      "Lights: lamp-room-window, harbour-dawn, overcast-slip, or any environment light on the"
+          + " shelf."
+    },
+    footer = {
+      "",
+      "Examples:",
+      "  keepshelf preview slate_shingle --out slate.png --shape block --object 1m",
+      "  keepshelf preview tarred_rope --out rope.png --light overcast-slip --turn 90 --finish Wet",
+      "Exit codes: 0 done; 1 done, but something could not be shown; 2 wrong use; 3 no picture."
+    })
+public final class PreviewCommand implements Callable<Integer> {
+  private static final Pattern SIZE = Pattern.compile("(\\d{1,5})(?:[x×](\\d{1,5}))?");
+  private static final int LEAST = 16;
+  private static final int MOST = 4096;
+
+  @Parameters(
+      paramLabel = "ITEM",
+      description = "Identifier, or key or name when only one item has it.")
+  String item;
+
+  @Option(names = "--out", required = true, paramLabel = "FILE.png", description = "Where to.")
+  Path file;
+
+  @Option(
+      names = "--shape",
+      paramLabel = "SHAPE",
+      defaultValue = "ball",
+      description = "ball, slab, block or drape.")
+  String shape;
+
+  @Option(
+      names = "--light",
+      paramLabel = "LIGHT",
+      defaultValue = "lamp-room-window",
+      description = "A light of the program, or an environment light on the shelf.")
+  String light;
+
+  @Option(
+      names = "--turn",
+      paramLabel = "DEGREES",
+      description = "Turns the light, from the front to the right.")
+  double turn;
+
+  @Option(
+      names = "--size",
+      paramLabel = "PX|WxH",
+      defaultValue = "512",
+      description = "Size of the picture in pixels.")
+  String size;
+
+  @Option(
+      names = "--object",
+      paramLabel = "METRES",
+      defaultValue = "0.5",
+      description = "Width of the object, 0.05 to 50 metres.")
+  String object;
+
+  @Option(names = "--finish", paramLabel = "F", description = "With a finish.")
+  String finish;
+
+  @Option(names = "--resolution", paramLabel = "R", description = "From this edition.")
+  String resolution;
+
+  @Option(names = "--no-relief", description = "Do not raise the relief.")
+  boolean flat;
+
+  @Mixin ShelfOption shelfOption;
+  @Mixin Output out;
+
+  @Override
+  public Integer call() throws ShelfException {
+    Matcher wh = SIZE.matcher(size.strip());
+    BenchScene.Shape what = shape();
+    double metres;
+    try {
+      if (what == null) {
+        throw new IllegalArgumentException(
+            "“" + shape + "” is no shape; there are ball, slab, block and drape.");
+      }
+      metres = Length.metres(object.strip(), "m");
+      if (!(metres >= 0.05 && metres <= 50)) {
+        throw new IllegalArgumentException("The object must be 0.05 to 50 metres wide.");
+      }
+      if (!wh.matches() || !inRange(wh.group(1)) || wh.group(2) != null && !inRange(wh.group(2))) {
+        throw new IllegalArgumentException(
+            "“" + size + "” is no size from " + LEAST + " to " + MOST + "; write 512 or 754x670.");
+      }
+      if (!Double.isFinite(turn)) {
+        throw new IllegalArgumentException("The turn must be a number of degrees.");
+      }
+    } catch (IllegalArgumentException e) {
+      out.problem(Problem.error("use", null, e.getMessage()));
+      return Exit.USE;
+    }
+    int w = Integer.parseInt(wh.group(1));
+    int h = wh.group(2) == null ? w : Integer.parseInt(wh.group(2));
+    try (Shelf shelf = shelfOption.open(out, false)) {
+      ShelvedItem s = shelf.item(item);
+      Finish f = finish == null ? null : ItemArguments.finish(s, finish);
+      return render(shelf, s, f, what, metres, w, h);
+    } catch (ShelfException e) {
+      out.problem(e.problem());
+      return ItemArguments.exit(e);
+    }
+  }
+
+  private static boolean inRange(String text) {
+    int v = Integer.parseInt(text);
+    return v >= LEAST && v <= MOST;
+  }
+
+  private BenchScene.Shape shape() {
+    for (BenchScene.Shape s : BenchScene.Shape.values()) {
+      if (s.id().equalsIgnoreCase(shape.strip())) {
+        return s;
+      }
+    }
+    return null;
+  }
+
+  private int render(
+      Shelf shelf, ShelvedItem s, Finish f, BenchScene.Shape what, double metres, int w, int h)
+      throws ShelfException {
+    if (s.item().kind() != ItemKind.MATERIAL && s.item().kind() != ItemKind.OVERLAY) {
+      throw refused(
+          "no-surface",
+          s.item().name()
+              + " is no surface that could cover a shape ("
+              + s.item().kind().id()
+              + "). Its card in the window shows it.");
+    }
+    if (resolution != null && !s.item().resolutions().contains(resolution)) {
+      throw refused(
+          "no-edition",
+          s.item().name()
+              + " has no edition "
+              + resolution
+              + "; it has "
+              + String.join(", ", s.item().resolutions())
+              + ".");
+    }
+    LightField field = light(shelf);
+    BenchItem on;
+    try {
+      on = BenchItem.of(shelf.folder(), shelf.previews(), s, resolution);
+    } catch (IOException e) {
+      throw refused("no-map", s.item().name() + " cannot be shown: " + e.getMessage());
+    }
+    List<Problem> problems = new ArrayList<>();
+    on.lost().forEach(l -> problems.add(Problem.warning("map-lost", s.item().key(), l)));
+    if (!on.isTileKnown(f)) {
+      problems.add(
+          Problem.note(
+              "tile-unknown",
+              s.item().key(),
+              "Nobody said how wide a tile is; it is shown at half a metre."));
+    }
+    OptionalDouble relief = flat ? OptionalDouble.empty() : on.relief(f);
+    BenchScene scene =
+        new BenchScene(
+            what,
+            metres,
+            on.tile(f),
+            on.tileHeight(f),
+            on.laying(f, relief.orElse(0)),
+            on.substance(f),
+            field,
+            turn,
+            0,
+            false,
+            BenchScene.View.FRONT,
+            false);
+    BenchPicture p = new BenchPicture(on.surface(f, false), scene, w, h);
+    while (p.passes() < BenchPicture.PASSES) {
+      p.pass(() -> false);
+    }
+    write(p.argb(), w, h);
+    print(p, on, f, field, relief, w, h, problems);
+    return out.problems(problems) ? Exit.PROBLEMS : Exit.DONE;
+  }
+
+  private void write(int[] argb, int w, int h) throws ShelfException {
+    byte[] rgb = new byte[argb.length * 3];
+    for (int i = 0; i < argb.length; i++) {
+      rgb[3 * i] = (byte) (argb[i] >> 16);
+      rgb[3 * i + 1] = (byte) (argb[i] >> 8);
+      rgb[3 * i + 2] = (byte) argb[i];
+    }
+    Path to = file.toAbsolutePath();
+    try {
+      if (to.getParent() != null) {
+        Files.createDirectories(to.getParent());
+      }
+      ImageEncoder.png(Pixels.u8(w, h, 3, rgb), to, 6);
+    } catch (IOException e) {
+      throw refused("not-written", DiskTrouble.sentence(e, "writing " + to));
+    }
+  }
+
+  private void print(
+      BenchPicture p,
+      BenchItem on,
+      Finish f,
+      LightField field,
+      OptionalDouble relief,
+      int w,
+      int h,
+      List<Problem> problems) {
+    Path to = file.toAbsolutePath().normalize();
+    if (!out.json) {
+      out.say(to.toString());
+      return;
+    }
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("picture", to.toString());
+    m.put("width", w);
+    m.put("height", h);
+    m.put("samples", p.passes());
+    m.put("shape", shape.strip().toLowerCase(java.util.Locale.ROOT));
+    m.put("light", field.title());
+    m.put("tile", List.of(on.tile(f), on.tileHeight(f)));
+    m.put("relief_mm", relief.isPresent() ? Math.round(relief.getAsDouble() * 1e6) / 1e3 : null);
+    m.put("problems", problems);
+    out.json(m);
+  }
+
+  private LightField light(Shelf shelf) throws ShelfException {
+    BenchLights lights = new BenchLights(shelf.previews());
+    String wanted = light.strip().toLowerCase(java.util.Locale.ROOT).replace(' ', '-');
+    for (Light l : Light.values()) {
+      if (l.title().toLowerCase(java.util.Locale.ROOT).replace(' ', '-').equals(wanted)) {
+        return lights.of(l);
+      }
+    }
+    ShelvedItem s = shelf.item(light);
+    if (s.item().kind() != ItemKind.ENVIRONMENT) {
+      throw refused(
+          "no-light",
+          s.item().name()
+              + " is no light. Name an environment light on the shelf, or lamp-room-window,"
+              + " harbour-dawn or overcast-slip.");
+    }
+    try {
+      return lights.of(s);
+    } catch (IOException e) {
+      throw refused("no-light", e.getMessage());
+    }
+  }
+
+  private ShelfException refused(String code, String why) {
+    return new ShelfException(Problem.error(code, item, why));
+  }
+}

@@ -1,0 +1,162 @@
+package keepshelf.cli.bench;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import keepshelf.cli.frame.Exit;
+import keepshelf.cli.frame.ItemArguments;
+import keepshelf.cli.frame.Output;
+import keepshelf.cli.frame.ShelfOption;
+import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.measure.Sharpness;
+import keepshelf.core.measure.Shot;
+import keepshelf.core.model.Length;
+import keepshelf.core.preview.Previews;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Says which edition a shot needs. */
+@Command(
+    name = "sharp",
+    mixinStandardHelpOptions = true,
+    description = "Which edition of an item a shot needs, which is wasted, and what each costs.",
+    footer = {
+      "",
+      "Examples:",
+      "  keepshelf sharp slate_shingle --distance 2.5 --lens 35 --output 1920",
+      "  keepshelf sharp slate_shingle --distance 80cm --angle 60 --output 3840",
+      "Exit codes: 0 done; 2 wrong use; 3 could not be done."
+    })
+public final class SharpCommand implements Callable<Integer> {
+  @Parameters(
+      paramLabel = "ITEM",
+      description = "Identifier, or key or name when only one item has it.")
+  String item;
+
+  @Option(
+      names = "--distance",
+      required = true,
+      paramLabel = "METRES",
+      description = "From the camera to the surface.")
+  String distance;
+
+  @Option(names = "--lens", paramLabel = "MM", description = "Focal length in millimetres.")
+  Double lens;
+
+  @Option(
+      names = "--sensor",
+      paramLabel = "MM",
+      defaultValue = "36",
+      description = "Width of the sensor in millimetres.")
+  double sensor;
+
+  @Option(
+      names = "--angle",
+      paramLabel = "DEGREES",
+      description = "Horizontal angle of view, in place of lens and sensor.")
+  Double angle;
+
+  @Option(
+      names = "--output",
+      required = true,
+      paramLabel = "PX",
+      description = "Width of the picture in pixels.")
+  int output;
+
+  @Option(names = "--finish", paramLabel = "F", description = "With the tile of a finish.")
+  String finish;
+
+  @Mixin ShelfOption shelfOption;
+  @Mixin Output out;
+
+  @Override
+  public Integer call() throws ShelfException {
+    Shot shot;
+    try {
+      if ((lens == null) == (angle == null)) {
+        throw new IllegalArgumentException("Give either --lens or --angle.");
+      }
+      double metres = Length.metres(distance.strip(), "m");
+      shot =
+          lens == null
+              ? Shot.ofAngle(metres, angle, output)
+              : new Shot(metres, lens, sensor, output);
+    } catch (IllegalArgumentException e) {
+      out.problem(Problem.error("use", null, e.getMessage()));
+      return Exit.USE;
+    }
+    try (Shelf shelf = shelfOption.open(out, false)) {
+      ShelvedItem s = shelf.item(item);
+      Finish f = finish == null ? null : ItemArguments.finish(s, finish);
+      Double said = f != null && f.tileMetres() != null ? f.tileMetres() : s.item().tileMetres();
+      double tile = said == null ? Previews.ASSUMED_TILE_METRES : said;
+      if (said == null) {
+        out.problem(
+            Problem.note(
+                "tile-unknown",
+                s.item().key(),
+                "Nobody said how wide a tile of “"
+                    + s.item().name()
+                    + "” is; half a metre is assumed. Give it with: keepshelf edit "
+                    + s.item().key()
+                    + " --set tile=METRES"));
+      }
+      print(Sharpness.of(s.item(), tile, shot));
+      return Exit.DONE;
+    } catch (ShelfException e) {
+      out.problem(e.problem());
+      return ItemArguments.exit(e);
+    }
+  }
+
+  private void print(Sharpness s) {
+    if (!out.json) {
+      out.say(
+          String.format(
+              Locale.ROOT,
+              "The shot shows %.0f texels a metre; a tile of %.4g m needs %s.",
+              s.needed(),
+              s.tileMetres(),
+              s.label()));
+      for (Sharpness.EditionSharpness e : s.editions()) {
+        out.say(
+            String.format(
+                Locale.ROOT,
+                "  %-4s %7.0f px/m  %-16s from %.2f m on  %d MB, %d MB in blocks",
+                e.resolution(),
+                e.pixelsPerMetre(),
+                e.verdict().id(),
+                e.nearest(),
+                Math.round(e.memory() / 1e6),
+                Math.round(e.compressed() / 1e6)));
+      }
+      return;
+    }
+    List<Map<String, Object>> editions = new ArrayList<>();
+    for (Sharpness.EditionSharpness e : s.editions()) {
+      Map<String, Object> m = new LinkedHashMap<>();
+      m.put("resolution", e.resolution());
+      m.put("pixels_per_metre", Math.round(e.pixelsPerMetre()));
+      m.put("verdict", e.verdict().id());
+      m.put("nearest_metres", Math.round(e.nearest() * 1e4) / 1e4);
+      m.put("memory_bytes", e.memory());
+      m.put("memory_compressed_bytes", e.compressed());
+      editions.add(m);
+    }
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("tile", List.of(s.tileMetres(), s.tileMetres()));
+    m.put("pixels_per_metre_needed", Math.round(s.needed()));
+    m.put("needed", s.label());
+    m.put("editions", editions);
+    out.json(m);
+  }
+}

@@ -1,0 +1,156 @@
+package keepshelf.core.bench;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.install.measure.HeightScale;
+import keepshelf.core.install.measure.Relief;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.preview.FinishPreview;
+import keepshelf.core.preview.Previews;
+import keepshelf.imaging.render.BenchScene;
+import keepshelf.imaging.render.Surface;
+
+/**
+ * An item on the bench: its maps decoded once, so that each finish is shown in a moment. Slow to
+ * make; safe for use by several threads.
+ */
+public final class BenchItem {
+  /** Texels a side of what is shown when the hand rests, and while it moves. */
+  private static final int FINE = 1024;
+
+  private static final int COARSE = 256;
+
+  private final ShelfFolder shelf;
+  private final ShelvedItem item;
+  private final String resolution;
+  private final FinishPreview fine;
+  private final FinishPreview coarse;
+  private final List<String> lost;
+
+  private BenchItem(
+      ShelfFolder shelf,
+      ShelvedItem item,
+      String resolution,
+      FinishPreview fine,
+      FinishPreview coarse,
+      List<String> lost) {
+    this.shelf = shelf;
+    this.item = item;
+    this.resolution = resolution;
+    this.fine = fine;
+    this.coarse = coarse;
+    this.lost = List.copyOf(lost);
+  }
+
+  /**
+   * Reads the maps of an item.
+   *
+   * @param resolution label of the edition, or null for what a preview needs
+   * @throws IOException when none of its maps can be read
+   */
+  public static BenchItem of(
+      ShelfFolder shelf, Previews previews, ShelvedItem item, String resolution)
+      throws IOException {
+    String r = resolution == null ? "1K" : resolution;
+    List<String> lost = new ArrayList<>();
+    FinishPreview fine = previews.finishing(item, r, FINE, lost::add);
+    return new BenchItem(shelf, item, r, fine, fine.coarse(COARSE), lost);
+  }
+
+  /**
+   * The same maps for what is recorded of the item now; null when its files or the edition are
+   * others.
+   *
+   * @param edition label of the edition, or null
+   */
+  public BenchItem still(ShelvedItem now, String edition) {
+    boolean same =
+        now.item().id().equals(item.item().id())
+            && now.item().maps().equals(item.item().maps())
+            && (edition == null ? "1K" : edition).equals(resolution);
+    return same ? new BenchItem(shelf, now, resolution, fine, coarse, lost) : null;
+  }
+
+  /** The item. */
+  public ShelvedItem item() {
+    return item;
+  }
+
+  /** Maps that could not be read, a sentence each; the rest is shown. */
+  public List<String> lost() {
+    return lost;
+  }
+
+  /** The surface with a finish, or as delivered when that is null. */
+  public Surface surface(Finish finish, boolean whileMoving) {
+    return (whileMoving ? coarse : fine).surface(finish);
+  }
+
+  /** Width of a tile in metres with a finish; {@link Previews#ASSUMED_TILE_METRES} when unknown. */
+  public double tile(Finish finish) {
+    if (finish != null && finish.tileMetres() != null) {
+      return finish.tileMetres();
+    }
+    Double own = item.item().tileMetres();
+    return own == null ? Previews.ASSUMED_TILE_METRES : own;
+  }
+
+  /** Whether somebody said how wide a tile is. */
+  public boolean isTileKnown(Finish finish) {
+    return finish != null && finish.tileMetres() != null || item.item().tileMetres() != null;
+  }
+
+  /** Height of a tile in metres with a finish. */
+  public double tileHeight(Finish finish) {
+    return tile(finish) * fine.aspect();
+  }
+
+  /** Whether there is something that can be raised. */
+  public boolean hasHeights() {
+    return fine.roles().contains(MapRole.HEIGHT) || fine.roles().contains(MapRole.BUMP);
+  }
+
+  /**
+   * Metres between the lowest and the highest place with a finish, as it is installed; empty when
+   * there is nothing to raise. Reads pictures the first time.
+   */
+  public OptionalDouble relief(Finish finish) {
+    if (!hasHeights()) {
+      return OptionalDouble.empty();
+    }
+    double tile = tile(finish);
+    OptionalDouble known = Relief.known(shelf, item, finish, resolution, tile);
+    return known.isPresent() ? known : OptionalDouble.of(Relief.assumed(tile));
+  }
+
+  /**
+   * How the maps lie with a finish.
+   *
+   * @param relief in metres, 0 for none
+   */
+  public BenchScene.Laying laying(Finish finish, double relief) {
+    return finish == null
+        ? new BenchScene.Laying(0, 0, 0, relief, middle())
+        : new BenchScene.Laying(finish.turn(), finish.right(), finish.up(), relief, middle());
+  }
+
+  /** What the surface is beyond its maps, with a finish. */
+  public BenchScene.Substance substance(Finish finish) {
+    return BenchScene.Substance.USUAL;
+  }
+
+  private double middle() {
+    for (MapRecord m : item.item().mapsAt(resolution)) {
+      if (m.role() == MapRole.HEIGHT && HeightScale.floats(m)) {
+        return HeightScale.of(m, shelf.resolve(item.path(m))).middleShare();
+      }
+    }
+    return 0.5;
+  }
+}

@@ -1,0 +1,65 @@
+package keepshelf.core.bench;
+
+import java.io.IOException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.preview.MapFile;
+import keepshelf.core.preview.Previews;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.Light;
+import keepshelf.imaging.render.LightField;
+
+/** Lights of the bench: the program's own and those on the shelf; the last ones are kept ready. */
+public final class BenchLights {
+  private static final int KEPT = 6;
+
+  private final Previews previews;
+  private final Map<String, LightField> ready =
+      new LinkedHashMap<>(16, 0.75f, true) {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, LightField> eldest) {
+          return size() > KEPT;
+        }
+      };
+
+  /** Reads lights on the shelf by {@code previews}. */
+  public BenchLights(Previews previews) {
+    this.previews = previews;
+  }
+
+  /** One of the program's own. */
+  public synchronized LightField of(Light light) {
+    return ready.computeIfAbsent(light.name(), n -> LightField.of(light));
+  }
+
+  /**
+   * An environment light on the shelf.
+   *
+   * @throws IOException with a sentence when it cannot be read or is no panorama of all directions
+   */
+  public synchronized LightField of(ShelvedItem light) throws IOException {
+    LightField has = ready.get(light.item().id());
+    if (has != null) {
+      return has;
+    }
+    List<MapFile> maps = previews.maps(light);
+    if (maps.isEmpty()) {
+      throw new IOException(light.item().name() + " has no picture.");
+    }
+    Pixels p = ImageDecoder.decode(maps.getFirst().file());
+    if (Math.abs(p.width() - 2.0 * p.height()) > 0.1 * p.height()) {
+      throw new IOException(
+          light.item().name()
+              + " is not twice as wide as high, so it does not show all directions. Choose another"
+              + " light.");
+    }
+    LightField made = LightField.of(light.item().name(), p);
+    ready.put(light.item().id(), made);
+    return made;
+  }
+}

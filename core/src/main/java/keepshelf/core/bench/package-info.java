@@ -1,0 +1,2 @@
+/** Items and lights made ready for the bench. */
+package keepshelf.core.bench;

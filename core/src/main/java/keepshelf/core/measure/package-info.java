@@ -1,0 +1,4 @@
+/**
+ * Real size: the tile from a line on a picture, and whether an edition is sharp enough for a shot.
+ */
+package keepshelf.core.measure;

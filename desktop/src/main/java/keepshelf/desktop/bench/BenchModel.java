@@ -1,0 +1,164 @@
+package keepshelf.desktop.bench;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import keepshelf.core.Shelf;
+import keepshelf.core.bench.BenchItem;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.measure.Sharpness;
+import keepshelf.core.measure.Shot;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.preview.Previews;
+import keepshelf.imaging.render.Light;
+
+/**
+ * What lies on the bench and how it stands. Each item comes back as it was left, with changes that
+ * were not kept yet.
+ */
+public final class BenchModel {
+  /** A light that can be chosen. */
+  public record LightChoice(String id, String title) {
+    @Override
+    public String toString() {
+      return title;
+    }
+  }
+
+  private final Shelf shelf;
+  private final ReadOnlyObjectWrapper<ShelvedItem> item = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<FinishModel> finish = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyObjectWrapper<BenchState> state =
+      new ReadOnlyObjectWrapper<>(BenchState.FIRST);
+  private final ObjectProperty<String> resolution = new SimpleObjectProperty<>();
+  private final ObjectProperty<Shot> shot =
+      new SimpleObjectProperty<>(new Shot(2.5, 35, Shot.FULL_FRAME, 1920));
+  private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
+  private final Map<String, BenchState> states = new HashMap<>();
+  private final Map<String, FinishModel> drafts = new HashMap<>();
+
+  /** A bench over a shelf. */
+  public BenchModel(Shelf shelf) {
+    this.shelf = shelf;
+  }
+
+  /** The item, or null when there is none yet. */
+  public ReadOnlyObjectProperty<ShelvedItem> itemProperty() {
+    return item.getReadOnlyProperty();
+  }
+
+  /** Its finish that is tried, or null without an item. */
+  public ReadOnlyObjectProperty<FinishModel> finishProperty() {
+    return finish.getReadOnlyProperty();
+  }
+
+  /** How the bench stands. */
+  public ReadOnlyObjectProperty<BenchState> stateProperty() {
+    return state.getReadOnlyProperty();
+  }
+
+  /** The edition that is shown; null for what a preview needs. */
+  public ObjectProperty<String> resolutionProperty() {
+    return resolution;
+  }
+
+  /** The shot that sharpness is judged for. */
+  public ObjectProperty<Shot> shotProperty() {
+    return shot;
+  }
+
+  /** What could not be shown, or empty. */
+  public ReadOnlyStringProperty troubleProperty() {
+    return trouble.getReadOnlyProperty();
+  }
+
+  /** Says what cannot be shown. */
+  void say(String what) {
+    trouble.set(what);
+  }
+
+  /** Whether an item can lie on the bench. */
+  public static boolean takes(ItemKind kind) {
+    return kind == ItemKind.MATERIAL || kind == ItemKind.OVERLAY;
+  }
+
+  /** Lays an item on the bench as it was left, with what was tried of it. */
+  public void open(ShelvedItem s) {
+    if (item.get() != null && item.get().item().id().equals(s.item().id())) {
+      item.set(s);
+      return;
+    }
+    put(s, drafts.computeIfAbsent(s.item().id(), id -> new FinishModel(s, null)));
+  }
+
+  /** Lays an item on the bench with the finish of a name, or a new one when that is null. */
+  public void open(ShelvedItem s, String named) {
+    FinishModel m = new FinishModel(s, named);
+    drafts.put(s.item().id(), m);
+    put(s, m);
+  }
+
+  private void put(ShelvedItem s, FinishModel m) {
+    if (item.get() != null) {
+      states.put(item.get().item().id(), state.get());
+    }
+    trouble.set("");
+    resolution.set(null);
+    BenchState was = states.get(s.item().id());
+    // Another item is seen as the last one was: that is what comparing needs.
+    state.set(was == null ? state.get().beside(BenchState.Beside.ALONE) : was);
+    finish.set(m);
+    item.set(s);
+  }
+
+  /** Changes how the bench stands. */
+  public void stand(BenchState next) {
+    state.set(next);
+  }
+
+  /** All lights that can be chosen: the program's own, then those on the shelf by name. */
+  public List<LightChoice> lights(List<ItemCard> all) {
+    List<LightChoice> out = new ArrayList<>();
+    for (Light l : Light.values()) {
+      out.add(new LightChoice(l.name(), l.title()));
+    }
+    all.stream()
+        .filter(c -> c.kind() == ItemKind.ENVIRONMENT)
+        .sorted(java.util.Comparator.comparing(ItemCard::name, String.CASE_INSENSITIVE_ORDER))
+        .forEach(c -> out.add(new LightChoice(c.id(), c.name())));
+    return out;
+  }
+
+  /** Width of a tile in metres with what is tried. */
+  public double tile() {
+    Finish f = finish.get().draftProperty().get();
+    Double own = item.get().item().tileMetres();
+    return f.tileMetres() != null
+        ? f.tileMetres()
+        : own == null ? Previews.ASSUMED_TILE_METRES : own;
+  }
+
+  /** Which edition the shot needs. */
+  public Sharpness sharpness() {
+    return Sharpness.of(item.get().item(), tile(), shot.get());
+  }
+
+  /** Reads the item that lies there; slow. */
+  BenchItem read(ShelvedItem s, String edition) throws java.io.IOException {
+    return BenchItem.of(shelf.folder(), shelf.previews(), s, edition);
+  }
+
+  /** The shelf it is about. */
+  Shelf shelf() {
+    return shelf;
+  }
+}

@@ -1,0 +1,267 @@
+package keepshelf.desktop.bench;
+
+import java.io.IOException;
+import java.util.OptionalDouble;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Consumer;
+import keepshelf.core.bench.BenchItem;
+import keepshelf.core.bench.BenchLights;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.desktop.words.Words;
+import keepshelf.imaging.render.BenchPicture;
+import keepshelf.imaging.render.BenchScene;
+import keepshelf.imaging.render.Light;
+import keepshelf.imaging.render.LightField;
+import keepshelf.imaging.render.Surface;
+
+/**
+ * Draws the bench on a thread of its own: coarse while the hand moves, then finer and finer until
+ * it is as good as it gets. Only the latest wish counts; what is no longer wanted stops at once.
+ */
+final class BenchPainter implements AutoCloseable {
+  /** A frame that follows the hand takes at most so long; else the next one is coarser. */
+  private static final long FRAME_MILLIS = 45;
+
+  private static final int COARSEST = 6;
+
+  /** How long the hand has to rest before the fine picture is begun. */
+  private static final long REST_MILLIS = 90;
+
+  /**
+   * What is wanted.
+   *
+   * @param item that lies there
+   * @param resolution of its edition, or null
+   * @param original whether it is drawn without the finish as well
+   */
+  record Wish(
+      ShelvedItem item,
+      String resolution,
+      BenchState state,
+      Finish finish,
+      boolean original,
+      int width,
+      int height) {}
+
+  /**
+   * What was drawn.
+   *
+   * @param argb the item with its finish, opaque, rows from the top
+   * @param before the item as delivered, or null when that was not asked for
+   * @param metresPerPixel at the object
+   * @param relief metres of the relief, or null when there is none
+   * @param passes how fine it is; 0 while the hand moves
+   * @param seconds it took
+   * @param trouble what could not be shown, or empty
+   */
+  record Drawn(
+      Wish of,
+      int[] argb,
+      int[] before,
+      double metresPerPixel,
+      Double relief,
+      int passes,
+      double seconds,
+      String trouble) {}
+
+  private final BenchModel model;
+  private final BenchLights lights;
+  private final Consumer<Drawn> shown;
+  private final AtomicReference<Wish> wish = new AtomicReference<>();
+  private final ExecutorService thread =
+      Executors.newSingleThreadExecutor(
+          Thread.ofPlatform().daemon().name("keepshelf-bench").factory());
+  private volatile boolean busy;
+  private volatile boolean closed;
+  private BenchItem item;
+  private Surface fine;
+  private Surface coarse;
+  private Finish fineFinish;
+  private Finish coarseFinish;
+  private int step = 3;
+
+  /** {@code shown} gets each picture, on the painter's own thread. */
+  BenchPainter(BenchModel model, Consumer<Drawn> shown) {
+    this.model = model;
+    this.lights = new BenchLights(model.shelf().previews());
+    this.shown = shown;
+  }
+
+  /** Whether something is being drawn. */
+  boolean isBusy() {
+    return busy;
+  }
+
+  /** Wants a picture; on any thread. */
+  void want(Wish w) {
+    wish.set(w);
+    if (!closed && !busy) {
+      busy = true;
+      thread.execute(this::work);
+    }
+  }
+
+  private void work() {
+    Wish last = null;
+    try {
+      for (Wish now = wish.get(); now != null && !closed; now = wish.get()) {
+        last = now;
+        if (draw(now)) {
+          wish.compareAndSet(now, null);
+        }
+      }
+    } catch (IOException | RuntimeException | OutOfMemoryError e) {
+      // The next wish is tried again; this one is said and let be.
+      String why = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+      wish.compareAndSet(last, null);
+      shown.accept(
+          new Drawn(last, null, null, 0, null, 0, 0, Words.of("bench.nopicture", name(last), why)));
+    }
+    busy = false;
+    if (wish.get() != null) {
+      want(wish.get());
+    }
+  }
+
+  private static String name(Wish w) {
+    return w == null ? "" : w.item().item().name();
+  }
+
+  /** Draws coarse, then fine; false when something else was wanted meanwhile. */
+  private boolean draw(Wish w) throws IOException {
+    BenchItem still = item == null ? null : item.still(w.item(), w.resolution());
+    if (still == null) {
+      // What was there is let go before what comes is read: both may be large.
+      item = null;
+      fine = null;
+      coarse = null;
+      still = model.read(w.item(), w.resolution());
+    }
+    item = still;
+    LightField light = light(w.state().light());
+    if (coarse == null || !w.finish().equals(coarseFinish)) {
+      coarse = item.surface(w.finish(), true);
+      coarseFinish = w.finish();
+    }
+    OptionalDouble relief = item.relief(w.finish());
+    long begun = System.nanoTime();
+    BenchPicture quick =
+        new BenchPicture(coarse, scene(w, w.finish(), light, relief), w.width(), w.height());
+    int[] rough = quick.rough(step);
+    int[] roughBefore = null;
+    if (w.original()) {
+      roughBefore = original(w, light, true).rough(step);
+    }
+    long took = (System.nanoTime() - begun) / 1_000_000;
+    shown.accept(drawn(w, quick, rough, roughBefore, relief, begun));
+    step =
+        Math.clamp(
+            took > FRAME_MILLIS ? step + 1 : took < FRAME_MILLIS / 2 ? step - 1 : step,
+            2,
+            COARSEST);
+    if (!rests(w)) {
+      return false;
+    }
+    return refine(w, light, relief);
+  }
+
+  private boolean refine(Wish w, LightField light, OptionalDouble relief) {
+    if (fine == null || !w.finish().equals(fineFinish)) {
+      fine = item.surface(w.finish(), false);
+      fineFinish = w.finish();
+    }
+    long begun = System.nanoTime();
+    BenchPicture p =
+        new BenchPicture(fine, scene(w, w.finish(), light, relief), w.width(), w.height());
+    BenchPicture before = w.original() ? original(w, light, false) : null;
+    while (p.passes() < BenchPicture.PASSES) {
+      if (!p.pass(() -> unwanted(w)) || before != null && !before.pass(() -> unwanted(w))) {
+        return false;
+      }
+      int n = p.passes();
+      if (Integer.bitCount(n) == 1) {
+        shown.accept(drawn(w, p, p.argb(), before == null ? null : before.argb(), relief, begun));
+      }
+    }
+    return true;
+  }
+
+  private boolean unwanted(Wish w) {
+    return closed || wish.get() != w;
+  }
+
+  /** Whether nothing else is wanted for a moment. */
+  private boolean rests(Wish w) {
+    long from = System.nanoTime();
+    while ((System.nanoTime() - from) / 1_000_000 < REST_MILLIS) {
+      if (unwanted(w)) {
+        return false;
+      }
+      try {
+        Thread.sleep(5);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private Drawn drawn(
+      Wish w, BenchPicture p, int[] argb, int[] before, OptionalDouble relief, long begun) {
+    String lost = String.join(" ", item.lost());
+    return new Drawn(
+        w,
+        argb,
+        before,
+        p.metresPerPixel(),
+        relief.isPresent() ? relief.getAsDouble() : null,
+        p.passes(),
+        (System.nanoTime() - begun) / 1e9,
+        lost);
+  }
+
+  private BenchPicture original(Wish w, LightField light, boolean quick) {
+    return new BenchPicture(
+        item.surface(null, quick), scene(w, null, light, item.relief(null)), w.width(), w.height());
+  }
+
+  private BenchScene scene(Wish w, Finish finish, LightField light, OptionalDouble relief) {
+    BenchState s = w.state();
+    return new BenchScene(
+        s.shape(),
+        s.objectMetres(),
+        item.tile(finish),
+        item.tileHeight(finish),
+        item.laying(finish, s.raised() ? relief.orElse(0) : 0),
+        item.substance(finish),
+        light,
+        s.lightDegrees(),
+        s.stops(),
+        s.backdrop(),
+        s.view(),
+        s.patches());
+  }
+
+  private LightField light(String id) throws IOException {
+    for (Light l : Light.values()) {
+      if (l.name().equals(id)) {
+        return lights.of(l);
+      }
+    }
+    var on = model.shelf().catalogue().item(id);
+    if (on.isEmpty()) {
+      throw new IOException(Words.of("bench.light.gone"));
+    }
+    return lights.of(on.get());
+  }
+
+  @Override
+  public void close() {
+    closed = true;
+    thread.shutdownNow();
+  }
+}

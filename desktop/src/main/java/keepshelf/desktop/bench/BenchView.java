@@ -1,0 +1,416 @@
+package keepshelf.desktop.bench;
+
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import javafx.application.Platform;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.finish.FinishSetting;
+import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.shell.Place;
+import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.Pictures;
+import keepshelf.desktop.work.WorkList;
+import keepshelf.imaging.render.BenchScene;
+
+/** The bench: maps at the left, the picture in the middle, what can be set at the right. */
+public final class BenchView implements Place {
+  /** Keeps finishes of an item. */
+  public interface Keeper {
+    /** Keeps a finish in the place of the one named {@code insteadOf}, which may be null. */
+    void keep(Finish finish, String insteadOf);
+
+    /** Removes the finish of this name. */
+    void remove(String name);
+  }
+
+  private static final double STEP = 15;
+
+  private final BenchModel model;
+  private final Function<String, Keeper> keepers;
+  private final Consumer<String> install;
+  private final java.util.function.Supplier<List<ItemCard>> all;
+  private final BenchPainter painter;
+  private final BenchHeader head;
+  private final BenchBars bars;
+  private final MapStack maps;
+  private final SettingsPane settings;
+  private final PictureStage stage;
+  private final PixelsPane pixels;
+  private final MeasurePane measure;
+  private final StackPane middle = new StackPane();
+  private final BorderPane content = new BorderPane();
+  private final VBox empty;
+  private final SimpleStringProperty status = new SimpleStringProperty("");
+  private final Label trouble = Kit.wrapped("", "on-picture");
+  private int width;
+  private int height;
+  private MapRecord chosen;
+  private FinishModel shown;
+
+  /**
+   * The place.
+   *
+   * @param all what is on the shelf, for its lights
+   * @param keepers keeps finishes of the item with an identifier
+   * @param install installs the item with an identifier
+   */
+  public BenchView(
+      BenchModel model,
+      WorkList work,
+      Pictures pictures,
+      java.util.function.Supplier<List<ItemCard>> all,
+      Function<String, Keeper> keepers,
+      Consumer<String> install) {
+    this.model = model;
+    this.all = all;
+    this.keepers = keepers;
+    this.install = install;
+    painter = new BenchPainter(model, d -> Platform.runLater(() -> drawn(d)));
+    head = new BenchHeader(new Doing());
+    bars = new BenchBars(model);
+    maps = new MapStack(model.shelf(), pictures, this::single);
+    settings = new SettingsPane(model, this::installEnough);
+    stage =
+        new PictureStage(
+            new Moving(),
+            (w, h) -> {
+              width = w;
+              height = h;
+              draw();
+            });
+    pixels = new PixelsPane(model.shelf(), work, () -> relief == null ? 0 : relief);
+    measure = new MeasurePane(model.shelf(), pictures, this::measured);
+    trouble.setVisible(false);
+    trouble.setMaxWidth(520);
+    trouble.setId("bench-trouble");
+    middle.setMinSize(0, 0);
+    empty =
+        new VBox(
+            10,
+            Kit.label(Words.of("bench.empty"), "empty"),
+            Kit.label(Words.of("bench.empty.how"), "second"));
+    empty.setAlignment(javafx.geometry.Pos.CENTER);
+    content.setCenter(empty);
+    content.setId("bench");
+    // Also from its fields, whose keys do not go to the place.
+    content.setOnKeyPressed(e -> {
+      if (e.isShortcutDown() && e.getCode() == KeyCode.ENTER) {
+        keepIt();
+        e.consume();
+      }
+    });
+    model.stateProperty().addListener((o, was, is) -> stood(was, is));
+    model.itemProperty().addListener(o -> laid());
+    model.finishProperty().addListener(o -> laid());
+    model.resolutionProperty().addListener(o -> laid());
+    model.shotProperty().addListener(o -> settings.refresh());
+  }
+
+  private Double relief;
+
+  /** What the head's buttons do. */
+  private final class Doing implements BenchHeader.Actions {
+    @Override
+    public void keep() {
+      keepIt();
+    }
+
+    @Override
+    public void remove() {
+      FinishModel f = model.finishProperty().get();
+      keepers.apply(f.item().item().id()).remove(f.kept().name());
+      f.wasKept(null);
+      shown = null;
+      laid();
+    }
+
+    @Override
+    public void choose(String name) {
+      model.open(model.itemProperty().get(), name);
+    }
+
+    @Override
+    public void install() {
+      install.accept(model.itemProperty().get().item().id());
+    }
+
+    @Override
+    public void edition(String label) {
+      model.resolutionProperty().set(label);
+    }
+  }
+
+  /** What the mouse does. */
+  private final class Moving implements PictureStage.Hand {
+    @Override
+    public void turn(double right, double up) {
+      BenchState s = model.stateProperty().get();
+      BenchScene.View v = s.view();
+      model.stand(s.seen(v.turnDegrees() + right, v.elevationDegrees() + up, v.nearer()));
+    }
+
+    @Override
+    public void light(double right) {
+      BenchState s = model.stateProperty().get();
+      model.stand(s.turned(s.lightDegrees() + right));
+    }
+
+    @Override
+    public void nearer(double factor) {
+      BenchState s = model.stateProperty().get();
+      BenchScene.View v = s.view();
+      model.stand(s.seen(v.turnDegrees(), v.elevationDegrees(), v.nearer() * factor));
+    }
+  }
+
+  /** Whether something is being drawn or read. */
+  public boolean isBusy() {
+    return painter.isBusy();
+  }
+
+  private void keepIt() {
+    content.requestFocus();
+    FinishModel f = model.finishProperty().get();
+    if (f == null || !f.isChanged() || !f.isNameFree()) {
+      return;
+    }
+    Finish made = f.result();
+    keepers.apply(f.item().item().id()).keep(made, f.kept() == null ? null : f.kept().name());
+    f.wasKept(made);
+    shown = null;
+    laid();
+  }
+
+  private void installEnough() {
+    String label = SharpBox.enoughOf(model.sharpness());
+    if (label != null) {
+      model.resolutionProperty().set(label);
+      install.accept(model.itemProperty().get().item().id());
+    }
+  }
+
+  private void single(MapRecord m) {
+    chosen = m;
+    pixels.show(model.itemProperty().get(), m);
+    if (model.stateProperty().get().beside() == BenchState.Beside.MEASURE) {
+      measure.show(model.itemProperty().get(), m);
+    } else if (model.stateProperty().get().beside() != BenchState.Beside.PIXELS) {
+      model.stand(model.stateProperty().get().beside(BenchState.Beside.PIXELS));
+    }
+  }
+
+  private void measured(double tile) {
+    FinishModel f = model.finishProperty().get();
+    if (f.set(FinishSetting.TILE, String.format(java.util.Locale.ROOT, "%.5f m", tile))) {
+      settings.fill();
+      model.stand(model.stateProperty().get().beside(BenchState.Beside.ALONE));
+    }
+  }
+
+  /** Something else lies there. */
+  private void laid() {
+    ShelvedItem s = model.itemProperty().get();
+    FinishModel f = model.finishProperty().get();
+    if (s == null || f == null || !f.item().item().id().equals(s.item().id())) {
+      return;
+    }
+    if (content.getCenter() == empty) {
+      middle.getChildren().setAll(stage, pixels, measure, bars, trouble);
+      StackPane.setAlignment(trouble, javafx.geometry.Pos.CENTER);
+      content.setLeft(maps);
+      content.setCenter(middle);
+      content.setRight(settings);
+    }
+    head.show(f, model.resolutionProperty().get());
+    String edition = model.resolutionProperty().get();
+    maps.show(s, edition == null ? "1K" : edition);
+    chosen = MapStack.first(s, edition == null ? "1K" : edition);
+    if (shown != f) {
+      shown = f;
+      relief = null;
+      settings.show(f);
+      f.draftProperty().addListener(o -> tried(f));
+      f.nameProperty().addListener(o -> head.refresh());
+    }
+    bars.lights(model.lights(all.get()));
+    stood(null, model.stateProperty().get());
+  }
+
+  private void tried(FinishModel f) {
+    if (f == model.finishProperty().get()) {
+      head.refresh();
+      settings.refresh();
+      draw();
+    }
+  }
+
+  private void stood(BenchState was, BenchState is) {
+    bars.show(is);
+    stage.mode(is.beside());
+    stage.setVisible(is.beside().isLit());
+    pixels.setVisible(is.beside() == BenchState.Beside.PIXELS);
+    measure.setVisible(is.beside() == BenchState.Beside.MEASURE);
+    bars.rule().setVisible(is.beside().isLit());
+    if (chosen != null && (was == null || was.beside() != is.beside())) {
+      if (is.beside() == BenchState.Beside.PIXELS) {
+        pixels.show(model.itemProperty().get(), chosen);
+      } else if (is.beside() == BenchState.Beside.MEASURE) {
+        measure.show(model.itemProperty().get(), chosen);
+      } else {
+        maps.clear();
+      }
+    }
+    settings.refresh();
+    draw();
+  }
+
+  private void draw() {
+    ShelvedItem s = model.itemProperty().get();
+    FinishModel f = model.finishProperty().get();
+    BenchState state = model.stateProperty().get();
+    if (s != null && f != null && width > 8 && height > 8 && state.beside().isLit()) {
+      painter.want(
+          new BenchPainter.Wish(
+              s,
+              model.resolutionProperty().get(),
+              state,
+              f.draftProperty().get(),
+              state.beside() != BenchState.Beside.ALONE,
+              width,
+              height));
+    }
+  }
+
+  private void drawn(BenchPainter.Drawn d) {
+    trouble.setText(d.trouble());
+    trouble.setVisible(!d.trouble().isEmpty());
+    if (d.argb() == null) {
+      return;
+    }
+    stage.show(d.argb(), d.before(), d.of().width(), d.of().height());
+    bars.rule().show(d.metresPerPixel());
+    if (!java.util.Objects.equals(relief, d.relief())) {
+      relief = d.relief();
+      settings.relief(relief);
+    }
+    status.set(
+        d.passes() == 0
+            ? Words.of("bench.status.moving", d.of().width(), d.of().height())
+            : Words.of(
+                "bench.status",
+                d.of().width(),
+                d.of().height(),
+                d.passes(),
+                String.format(java.util.Locale.ROOT, "%.2f", d.seconds())));
+  }
+
+  @Override
+  public String name() {
+    return Words.of("place.bench");
+  }
+
+  @Override
+  public Node header() {
+    return model.itemProperty().get() == null ? Kit.spring() : head;
+  }
+
+  @Override
+  public Node content() {
+    return content;
+  }
+
+  @Override
+  public ObservableValue<Number> attention() {
+    return new SimpleIntegerProperty(0);
+  }
+
+  @Override
+  public ObservableValue<String> status() {
+    return status;
+  }
+
+  @Override
+  public String keys() {
+    return Words.of("bench.keys");
+  }
+
+  @Override
+  public void opened() {
+    stage.requestFocus();
+    draw();
+  }
+
+  @Override
+  public void key(KeyEvent e) {
+    if (model.itemProperty().get() == null) {
+      return;
+    }
+    BenchState s = model.stateProperty().get();
+    BenchScene.View v = s.view();
+    if (e.isShortcutDown()) {
+      if (e.getCode() == KeyCode.Z) {
+        model.finishProperty().get().undo();
+        settings.fill();
+        e.consume();
+      } else if (e.getCode() == KeyCode.ENTER) {
+        keepIt();
+        e.consume();
+      }
+      return;
+    }
+    BenchState next =
+        switch (e.getCode()) {
+          case DIGIT1, DIGIT2, DIGIT3, DIGIT4 ->
+              s.with(BenchScene.Shape.values()[e.getText().charAt(0) - '1']);
+          case LEFT -> s.seen(v.turnDegrees() - STEP, v.elevationDegrees(), v.nearer());
+          case RIGHT -> s.seen(v.turnDegrees() + STEP, v.elevationDegrees(), v.nearer());
+          case UP -> s.seen(v.turnDegrees(), v.elevationDegrees() + STEP / 3, v.nearer());
+          case DOWN -> s.seen(v.turnDegrees(), v.elevationDegrees() - STEP / 3, v.nearer());
+          case L -> s.lit(bars.next(s.light()));
+          case B -> s.backdrop(!s.backdrop());
+          case R -> s.raised(!s.raised());
+          case G -> s.patches(!s.patches());
+          case O -> s.beside(other(s, BenchState.Beside.ORIGINAL));
+          case W -> s.beside(other(s, BenchState.Beside.WIPE));
+          case P -> s.beside(other(s, BenchState.Beside.PIXELS));
+          case M -> s.beside(other(s, BenchState.Beside.MEASURE));
+          case HOME -> s.seen(0, 11.5, 1).turned(0).brighter(0);
+          case ESCAPE -> s.beside(BenchState.Beside.ALONE);
+          default ->
+              switch (e.getText()) {
+                case "+" -> s.seen(v.turnDegrees(), v.elevationDegrees(), v.nearer() * 1.25);
+                case "-" -> s.seen(v.turnDegrees(), v.elevationDegrees(), v.nearer() / 1.25);
+                case "." -> s.brighter(s.stops() + 0.5);
+                case "," -> s.brighter(s.stops() - 0.5);
+                default -> null;
+              };
+        };
+    if (next != null) {
+      model.stand(next);
+      e.consume();
+    }
+  }
+
+  private static BenchState.Beside other(BenchState s, BenchState.Beside wanted) {
+    return s.beside() == wanted ? BenchState.Beside.ALONE : wanted;
+  }
+
+  /** Stops drawing for good. */
+  public void close() {
+    painter.close();
+  }
+}

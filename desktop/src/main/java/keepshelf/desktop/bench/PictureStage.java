@@ -1,0 +1,136 @@
+package keepshelf.desktop.bench;
+
+import java.util.function.BiConsumer;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Rectangle;
+
+/**
+ * The picture of the bench: alone, with the original beside it, or with the original wiped over it.
+ * Dragging turns the object, with Shift the light; the wheel goes nearer.
+ */
+final class PictureStage extends Pane {
+  /** What a person does with the mouse. */
+  interface Hand {
+    /** The object is turned and tilted by so many degrees. */
+    void turn(double right, double up);
+
+    /** The light is turned by so many degrees. */
+    void light(double right);
+
+    /** The viewer goes nearer by a factor. */
+    void nearer(double factor);
+  }
+
+  private final ImageView now = new ImageView();
+  private final ImageView before = new ImageView();
+  private final Line edge = new Line();
+  private final Rectangle clip = new Rectangle();
+  private final BiConsumer<Integer, Integer> sized;
+  private BenchState.Beside mode = BenchState.Beside.ALONE;
+  private double wipe = 0.5;
+  private double lastX;
+  private double lastY;
+
+  /** {@code sized} is told the pixels of one picture. */
+  PictureStage(Hand hand, BiConsumer<Integer, Integer> sized) {
+    this.sized = sized;
+    getChildren().addAll(now, before, edge);
+    edge.getStyleClass().add("wipe-edge");
+    before.setVisible(false);
+    edge.setVisible(false);
+    edge.setMouseTransparent(true);
+    getStyleClass().add("bench-stage");
+    setId("bench-picture");
+    setFocusTraversable(true);
+    setOnMousePressed(e -> {
+      requestFocus();
+      lastX = e.getX();
+      lastY = e.getY();
+    });
+    setOnMouseDragged(e -> dragged(e, hand));
+    setOnMouseMoved(e -> {
+      if (mode == BenchState.Beside.WIPE && getWidth() > 0) {
+        wipe = Math.clamp(e.getX() / getWidth(), 0, 1);
+        lay();
+      }
+    });
+    setOnScroll(e -> hand.nearer(Math.pow(1.0015, e.getDeltaY())));
+    widthProperty().addListener(o -> resized());
+    heightProperty().addListener(o -> resized());
+  }
+
+  private void dragged(MouseEvent e, Hand hand) {
+    double dx = e.getX() - lastX;
+    double dy = e.getY() - lastY;
+    lastX = e.getX();
+    lastY = e.getY();
+    if (e.isShiftDown()) {
+      hand.light(dx / 2);
+    } else {
+      hand.turn(dx / 2, dy / 2);
+    }
+  }
+
+  /** How many points one picture is wide. */
+  private double one() {
+    return mode == BenchState.Beside.ORIGINAL ? getWidth() / 2 : getWidth();
+  }
+
+  private void resized() {
+    if (getWidth() > 8 && getHeight() > 8) {
+      sized.accept((int) Math.round(one()), (int) Math.round(getHeight()));
+    }
+    lay();
+  }
+
+  /** Shows the original beside, wiped over, or not at all. */
+  void mode(BenchState.Beside next) {
+    if (mode != next) {
+      mode = next;
+      resized();
+    }
+  }
+
+  /** Shows pictures of a size in pixels; {@code original} may be null. */
+  void show(int[] argb, int[] original, int width, int height) {
+    now.setImage(image(argb, width, height));
+    if (original != null) {
+      before.setImage(image(original, width, height));
+    }
+    lay();
+  }
+
+  private static WritableImage image(int[] argb, int w, int h) {
+    WritableImage i = new WritableImage(w, h);
+    i.getPixelWriter().setPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), argb, 0, w);
+    return i;
+  }
+
+  private void lay() {
+    boolean beside = mode == BenchState.Beside.ORIGINAL;
+    boolean wiped = mode == BenchState.Beside.WIPE;
+    before.setVisible(beside || wiped);
+    edge.setVisible(beside || wiped);
+    now.setFitWidth(one());
+    now.setFitHeight(getHeight());
+    before.setFitWidth(one());
+    before.setFitHeight(getHeight());
+    now.setX(beside ? one() : 0);
+    double x = beside ? one() : wipe * getWidth();
+    if (wiped) {
+      clip.setWidth(x);
+      clip.setHeight(getHeight());
+      before.setClip(clip);
+    } else {
+      before.setClip(null);
+    }
+    edge.setStartX(x);
+    edge.setEndX(x);
+    edge.setEndY(getHeight());
+  }
+}

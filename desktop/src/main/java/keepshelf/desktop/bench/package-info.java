@@ -1,0 +1,2 @@
+/** The bench: an item at true size under a light, what it is made of, and its finishes. */
+package keepshelf.desktop.bench;

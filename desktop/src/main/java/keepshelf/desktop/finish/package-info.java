@@ -1,2 +1,0 @@
-/** Trying and keeping the finishes of a material. */
-package keepshelf.desktop.finish;

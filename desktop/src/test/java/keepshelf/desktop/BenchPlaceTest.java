@@ -1,0 +1,206 @@
+package keepshelf.desktop;
+
+import static keepshelf.desktop.FxSteps.act;
+import static keepshelf.desktop.FxSteps.fx;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.concurrent.TimeUnit;
+import javafx.event.Event;
+import javafx.event.EventType;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.stage.Stage;
+import keepshelf.core.finish.FinishSetting;
+import keepshelf.desktop.bench.BenchState;
+import keepshelf.imaging.render.BenchScene;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** The bench in the real window, by mouse and by keys. */
+class BenchPlaceTest extends OnShelfPlace {
+  @Start
+  void open(Stage stage) throws Exception {
+    show(stage);
+  }
+
+  private void lay(String key) throws Exception {
+    idle();
+    choose(key);
+    act(() -> window.open(window.bench()));
+    drawn();
+  }
+
+  /** Waits for the first picture; the fine one goes on. */
+  private void drawn() throws Exception {
+    WaitForAsyncUtils.waitFor(
+        2,
+        TimeUnit.MINUTES,
+        () -> fx(() -> window.bench().status().getValue().startsWith("preview")));
+  }
+
+  private BenchState state() throws Exception {
+    return fx(() -> window.benchModel().stateProperty().get());
+  }
+
+  private static String text(FxRobot robot, String id) {
+    return robot.lookup(id).queryAs(Label.class).getText();
+  }
+
+  @Test
+  void whatIsChosenLiesThereAndKeysTurnIt(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    assertThat(text(robot, "#bench-name")).isEqualTo("Tarred Rope");
+    ImageView picture = robot.lookup("#bench-picture .image-view").queryAs(ImageView.class);
+    assertThat(fx(picture::getImage)).isNotNull();
+    robot.type(KeyCode.DIGIT3);
+    assertThat(state().shape()).isEqualTo(BenchScene.Shape.BLOCK);
+    assertThat(robot.lookup("#bench-shape-block").queryAs(ToggleButton.class).isSelected())
+        .isTrue();
+    robot.type(KeyCode.RIGHT, KeyCode.RIGHT, KeyCode.UP, KeyCode.B, KeyCode.R, KeyCode.G);
+    assertThat(state().view().turnDegrees()).isEqualTo(30);
+    assertThat(state().view().elevationDegrees()).isEqualTo(16.5);
+    assertThat(state().backdrop()).isTrue();
+    assertThat(state().raised()).isFalse();
+    assertThat(state().patches()).isTrue();
+    String light = state().light();
+    robot.type(KeyCode.L);
+    assertThat(state().light()).isNotEqualTo(light);
+    robot.type(KeyCode.HOME);
+    assertThat(state().view()).isEqualTo(BenchScene.View.FRONT);
+  }
+
+  @Test
+  void theMouseTurnsTheObjectAndWithShiftTheLight(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    Node stage = robot.lookup("#bench-picture").query();
+    robot.moveTo(stage).press(MouseButton.PRIMARY).moveBy(60, 0).release(MouseButton.PRIMARY);
+    assertThat(state().view().turnDegrees()).isEqualTo(30);
+    act(() -> {
+      Event.fireEvent(stage, mouse(MouseEvent.MOUSE_PRESSED, 100, false));
+      Event.fireEvent(stage, mouse(MouseEvent.MOUSE_DRAGGED, 60, true));
+    });
+    assertThat(state().lightDegrees()).isEqualTo(-20);
+    assertThat(state().view().turnDegrees()).isEqualTo(30);
+  }
+
+  private static MouseEvent mouse(EventType<MouseEvent> type, double x, boolean shift) {
+    return new MouseEvent(
+        type,
+        x,
+        100,
+        x,
+        100,
+        MouseButton.PRIMARY,
+        1,
+        shift,
+        false,
+        false,
+        false,
+        true,
+        false,
+        false,
+        true,
+        false,
+        true,
+        null);
+  }
+
+  @Test
+  void aSettingIsTakenBackAndWhatWasTriedComesBackWithTheItem(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    TextField tile = robot.lookup("#finish-tile").queryAs(TextField.class);
+    act(() -> {
+      tile.requestFocus();
+      tile.setText("25 cm");
+    });
+    robot.type(KeyCode.ENTER);
+    assertThat(fx(() -> window.benchModel().tile())).isEqualTo(0.25);
+    act(() -> window.benchModel().finishProperty().get().set(FinishSetting.HUE, "20"));
+    act(() -> robot.lookup("#bench-picture").query().requestFocus());
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    assertThat(fx(() -> window.benchModel().finishProperty().get().text(FinishSetting.HUE)))
+        .isEmpty();
+    robot.type(KeyCode.DIGIT2);
+    choose("sailcloth");
+    assertThat(text(robot, "#bench-name")).isEqualTo("Sailcloth");
+    choose("tarred_rope");
+    assertThat(fx(() -> window.benchModel().tile())).isEqualTo(0.25);
+    assertThat(state().shape()).isEqualTo(BenchScene.Shape.SLAB);
+  }
+
+  @Test
+  void aLineOnThePictureGivesTheTile(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    robot.type(KeyCode.M);
+    Node drawing = robot.lookup("#measure-drawing").query();
+    Button take = robot.lookup("#measure-take").queryButton();
+    assertThat(take.isDisabled()).isTrue();
+    robot.moveTo(drawing).press(MouseButton.PRIMARY).moveBy(120, 0).release(MouseButton.PRIMARY);
+    TextField length = robot.lookup("#measure-length").queryAs(TextField.class);
+    double wide =
+        fx(() ->
+            robot.lookup("#measure-drawing .image-view").queryAs(ImageView.class).getFitWidth());
+    act(() -> length.setText("4 x 5 cm"));
+    assertThat(take.isDisabled()).isFalse();
+    act(take::fire);
+    assertThat(fx(() -> window.benchModel().tile()))
+        .isCloseTo(0.2 * wide / 120, org.assertj.core.api.Assertions.within(0.01 * wide / 120));
+    assertThat(state().beside()).isEqualTo(BenchState.Beside.ALONE);
+  }
+
+  @Test
+  void onePixelIsOnePixelAndSaysWhatItMeans(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    act(() -> robot.lookup("#bench-map-normal").queryAs(ToggleButton.class).fire());
+    assertThat(state().beside()).isEqualTo(BenchState.Beside.PIXELS);
+    idle();
+    WaitForAsyncUtils.waitForFxEvents();
+    robot.moveTo("#bench-pixels").moveBy(3, 3);
+    WaitForAsyncUtils.waitFor(
+        1, TimeUnit.MINUTES, () -> fx(() -> text(robot, "#pixel-value").contains("°")));
+    robot.type(KeyCode.ESCAPE);
+    assertThat(state().beside()).isEqualTo(BenchState.Beside.ALONE);
+  }
+
+  @Test
+  void aShotTellsWhichEditionIsEnough(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    act(() -> {
+      robot.lookup("#sharp-distance").queryAs(TextField.class).setText("40 m");
+      robot.lookup("#sharp-output").queryAs(TextField.class).setText("1280 px");
+      robot.lookup("#sharp-lens").queryAs(TextField.class).setText("24 mm");
+      robot
+          .lookup("#sharp-lens")
+          .queryAs(TextField.class)
+          .fireEvent(new javafx.event.ActionEvent());
+    });
+    // 1280 px * 24 / 36 / 40 m
+    assertThat(text(robot, "#sharp-said")).contains("21 px/m").contains("512");
+    act(() -> robot.lookup("#sharp-distance").queryAs(TextField.class).setText("far"));
+    act(() ->
+        robot
+            .lookup("#sharp-distance")
+            .queryAs(TextField.class)
+            .fireEvent(new javafx.event.ActionEvent()));
+    assertThat(text(robot, "#sharp-said")).contains("2.5 m");
+  }
+
+  @Test
+  void lightsOnTheShelfCanBeChosen(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    ComboBox<?> light = robot.lookup("#bench-light").queryComboBox();
+    assertThat(light.getItems()).hasSizeGreaterThanOrEqualTo(3);
+    act(() -> light.getSelectionModel().select(2));
+    assertThat(state().light()).isEqualTo("OVERCAST_SLIP");
+  }
+}

@@ -1,0 +1,204 @@
+package keepshelf.imaging.render;
+
+import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.solid.Skin;
+import keepshelf.imaging.solid.Solid;
+
+/**
+ * One picture of the bench. {@link #rough} gives a coarse one at once, for following the hand; each
+ * {@link #pass} then adds one sample to every pixel, under other directions of the light. The same
+ * scene gives the same picture on any number of cores. Used by one thread at a time.
+ */
+public final class BenchPicture {
+  /** Passes until nothing more is gained that an eye would see. */
+  public static final int PASSES = 16;
+
+  private static final int FINE_GRID = 56;
+  private static final int COARSE_GRID = 26;
+
+  /** Directions of the light that each sample looks into. */
+  private static final int FINE_RAYS = 8;
+
+  private static final int COARSE_RAYS = 8;
+
+  private final Surface surface;
+  private final BenchScene scene;
+  private final int width;
+  private final int height;
+  private final Solid solid;
+  private final CoveredSkin skin;
+  private final PrefilteredLight light;
+  private final BenchCamera camera;
+  private final float exposure;
+  private final float[] sum;
+  private GroundShade ground;
+  private FoldShade folds;
+  private int grid;
+  private int passes;
+
+  /** A picture of {@code surface} in {@code scene}, nothing of it drawn yet. */
+  public BenchPicture(Surface surface, BenchScene scene, int width, int height) {
+    this.surface = surface;
+    this.scene = scene;
+    this.width = width;
+    this.height = height;
+    solid = scene.shape().of(scene.objectMetres(), scene.view());
+    skin = new CoveredSkin(surface, scene);
+    light = scene.light().light().turned(scene.lightDegrees());
+    camera = new BenchCamera(scene, solid.half(), width, height);
+    exposure = 0.86f * (float) Math.pow(2, scene.stops());
+    sum = new float[width * height * 3];
+  }
+
+  /** Metres at the object's middle that one pixel covers. */
+  public double metresPerPixel() {
+    return camera.metresPerPixel();
+  }
+
+  /** How many passes were added. */
+  public int passes() {
+    return passes;
+  }
+
+  /**
+   * A coarse picture: one sample for each square of {@code step} pixels, under few directions of
+   * the light. Opaque ARGB, rows from the top.
+   */
+  public int[] rough(int step) {
+    shade(COARSE_GRID);
+    LightRays rays = new LightRays(scene.light(), light, COARSE_RAYS, 0);
+    int w = (width + step - 1) / step;
+    int h = (height + step - 1) / step;
+    int[] small = new int[w * h];
+    IntStream.range(0, h)
+        .parallel()
+        .forEach(y -> {
+          BenchTracer t = tracer(rays, step, true);
+          float[] rgb = new float[3];
+          for (int x = 0; x < w; x++) {
+            t.trace((x + 0.5f) * step, (y + 0.5f) * step, 0.5f, rgb);
+            small[y * w + x] = argb(rgb[0], rgb[1], rgb[2]);
+          }
+        });
+    if (step == 1) {
+      return small;
+    }
+    int[] out = new int[width * height];
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        out[y * width + x] = small[y / step * w + x / step];
+      }
+    }
+    return out;
+  }
+
+  /**
+   * Adds one sample to each pixel.
+   *
+   * @param stop asked for each row; when it says yes the pass is given up
+   * @return false when it was given up: the picture then is as it was
+   */
+  public boolean pass(BooleanSupplier stop) {
+    shade(FINE_GRID);
+    int n = passes;
+    LightRays rays = new LightRays(scene.light(), light, FINE_RAYS, n);
+    float ox = radical(n, 2);
+    float oy = radical(n, 3);
+    float[] added = new float[sum.length];
+    boolean whole =
+        IntStream.range(0, height)
+            .parallel()
+            .allMatch(y -> {
+              if (stop.getAsBoolean()) {
+                return false;
+              }
+              BenchTracer t = tracer(rays, 0.5f, false);
+              float[] rgb = new float[3];
+              for (int x = 0; x < width; x++) {
+                t.trace(x + ox, y + oy, spread(y * 7919 + x, n), rgb);
+                int o = (y * width + x) * 3;
+                added[o] = rgb[0];
+                added[o + 1] = rgb[1];
+                added[o + 2] = rgb[2];
+              }
+              return true;
+            });
+    if (whole) {
+      for (int i = 0; i < sum.length; i++) {
+        sum[i] += added[i];
+      }
+      passes++;
+    }
+    return whole;
+  }
+
+  /** The mean of all passes as opaque ARGB, rows from the top. */
+  public int[] argb() {
+    int[] out = new int[width * height];
+    float k = 1f / Math.max(1, passes);
+    for (int i = 0; i < out.length; i++) {
+      out[i] = argb(sum[3 * i] * k, sum[3 * i + 1] * k, sum[3 * i + 2] * k);
+    }
+    return out;
+  }
+
+  private static int argb(float r, float g, float b) {
+    return 0xFF000000
+        | Srgb.linearToByte(ToneCurve.apply(r)) << 16
+        | Srgb.linearToByte(ToneCurve.apply(g)) << 8
+        | Srgb.linearToByte(ToneCurve.apply(b));
+  }
+
+  private void shade(int side) {
+    if (skin.raised()) {
+      // Here, and not by the first of many rows while the others wait.
+      surface.horizon();
+    }
+    if (grid < side) {
+      // The relief is small against the shape: its shadow on the floor is the shape's.
+      Skin cover = surface.seeThrough() ? skin : Skin.FLAT;
+      ground = new GroundShade(solid, cover, light, side, side > COARSE_GRID ? 160 : 48);
+      if (solid.hollow()) {
+        double turn = scene.view().turnDegrees();
+        folds =
+            side > COARSE_GRID
+                ? new FoldShade(solid, light, turn, 96, 96)
+                : new FoldShade(solid, light, turn, 40, 24);
+      }
+      grid = side;
+    }
+  }
+
+  private BenchTracer tracer(LightRays rays, float footprint, boolean quick) {
+    return new BenchTracer(
+        surface,
+        scene,
+        new BenchTracer.Around(solid, skin, light, rays, ground, folds, camera),
+        exposure,
+        footprint,
+        quick);
+  }
+
+  /** Numbers 0..1 that are spread evenly over the samples of a pixel, and differ between pixels. */
+  private static float spread(int pixel, int sample) {
+    int h = pixel * 0x9E3779B1;
+    h ^= h >>> 15;
+    h *= 0x85EBCA77;
+    h ^= h >>> 13;
+    float v = (h >>> 8) * (1f / (1 << 24)) + sample * 0.61803399f;
+    return v - (float) Math.floor(v);
+  }
+
+  /** Van der Corput's sequence in a base: spreads samples evenly, however many there are. */
+  static float radical(int i, int base) {
+    float out = 0;
+    float share = 1f / base;
+    for (int n = i + 1; n > 0; n /= base) {
+      out += n % base * share;
+      share /= base;
+    }
+    return out;
+  }
+}

@@ -1,0 +1,298 @@
+package keepshelf.imaging.render;
+
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.solid.Meeting;
+import keepshelf.imaging.solid.Solid;
+
+/** Follows the rays of a bench picture. Holds scratch space: one for each row. */
+final class BenchTracer {
+  private static final float SURROUND = Srgb.byteToLinear(119);
+
+  /** What is the same for all rows of a picture. */
+  record Around(
+      Solid solid,
+      CoveredSkin skin,
+      PrefilteredLight light,
+      LightRays rays,
+      GroundShade ground,
+      FoldShade folds,
+      BenchCamera camera) {}
+
+  private final Surface surface;
+  private final BenchScene scene;
+  private final Solid solid;
+  private final CoveredSkin skin;
+  private final PrefilteredLight light;
+  private final LightRays rays;
+  private final BenchCamera camera;
+  private final GroundShade ground;
+  private final FoldShade folds;
+  private final HorizonMap horizon;
+  private final float exposure;
+  private final float footprint;
+  private final boolean quick;
+  private final float turnCos;
+  private final float turnSin;
+  private final Shader shader;
+  private final Meeting at = new Meeting();
+  private final float[] d = new float[3];
+  private final float[] n = new float[3];
+  private final float[] v = new float[3];
+  private final float[] p = new float[3];
+  private final float[] hidden = new float[3];
+  private final float[] scratch = new float[3];
+  private final float[] slopes = new float[2];
+  private final float[] texel = new float[Surface.STRIDE];
+  private final float[] texel2 = new float[Surface.STRIDE];
+
+  /**
+   * Follows rays.
+   *
+   * @param footprint side of the square that a sample stands for, in pixels
+   * @param quick whether the relief may be met less exactly
+   */
+  BenchTracer(
+      Surface surface,
+      BenchScene scene,
+      Around around,
+      float exposure,
+      float footprint,
+      boolean quick) {
+    this.surface = surface;
+    this.scene = scene;
+    this.solid = around.solid();
+    this.skin = around.skin();
+    this.light = around.light();
+    this.rays = around.rays();
+    this.camera = around.camera();
+    this.ground = around.ground();
+    this.folds = around.folds();
+    this.horizon = skin.raised() ? surface.horizon() : null;
+    this.exposure = exposure;
+    this.footprint = footprint;
+    this.quick = quick;
+    turnCos = (float) Math.cos(Math.toRadians(scene.laying().turnDegrees()));
+    turnSin = (float) Math.sin(Math.toRadians(scene.laying().turnDegrees()));
+    shader = new Shader(light, true);
+    BenchScene.Substance s = scene.substance();
+    shader.substance((float) s.reflectance(), (float) s.coat(), (float) s.coatRoughness());
+  }
+
+  /**
+   * Linear colour at a place in the picture, exposed; the tone curve comes last, over all samples.
+   *
+   * @param chance 0..1, decides whether what is half open is seen through
+   */
+  void trace(float x, float y, float chance, float[] out) {
+    camera.direction(x, y, d);
+    if (!solid.meet(camera.eye, d, 0, skin, chance, quick, at)) {
+      background(y, out);
+      return;
+    }
+    surfaceColour(out);
+    for (int c = 0; c < 3; c++) {
+      out[c] *= exposure;
+    }
+  }
+
+  private void surfaceColour(float[] out) {
+    float half = solid.half();
+    for (int c = 0; c < 3; c++) {
+      v[c] = -d[c];
+      p[c] = at.point[c] / half;
+    }
+    float facing = Math.max(0.08f, at.normal[0] * v[0] + at.normal[1] * v[1] + at.normal[2] * v[2]);
+    float metres = camera.pixelAngle() * at.t * footprint / (float) Math.sqrt(facing);
+    float level = log2(metres / skin.texel());
+    float s = skin.s(at.u, at.v);
+    float t = skin.t(at.u, at.v);
+    surface.lookUp(s, t, level, texel, texel2);
+    float length = normal(metres);
+    bendToViewer();
+    float roughness = widened(texel[Surface.ROUGHNESS], length);
+    shader.aim(n, v, roughness);
+    float[] lobe = shader.lobe();
+    float above = lobe[0] * at.normal[0] + lobe[1] * at.normal[1] + lobe[2] * at.normal[2];
+    float seen = shader.floor(p, roughness) * Math.clamp(1 + 3f * above, 0f, 1f);
+    float open = shader.fromBelow(p, n);
+    if (folds != null) {
+      float free = folds.at(at.point);
+      seen *= free;
+      open *= free;
+    }
+    hidden[0] = 0;
+    hidden[1] = 0;
+    hidden[2] = 0;
+    if (horizon != null) {
+      int place = horizon.place(s, t);
+      hide(place);
+      // The lobe is as wide as it is rough: so soft is the edge of its shadow.
+      seen *= inSight(place, lobe[0], lobe[1], lobe[2], 0.15f + roughness);
+    }
+    shader.reflect(n, v, texel, roughness, seen, open, hidden, out);
+  }
+
+  private static float log2(float x) {
+    // From the exponent and, between powers of two, a parabola: within 0.01, enough for a level.
+    int bits = Float.floatToRawIntBits(Math.max(1e-6f, x));
+    float m = (bits & 0x7FFFFF) * (1f / 0x800000);
+    return (bits >> 23) - 127 + m * (1.34f - 0.34f * m);
+  }
+
+  /** The shading normal into {@link #n}; returns the length of the mean of normals, 0..1. */
+  private float normal(float metres) {
+    float mx;
+    float my;
+    float mz;
+    float length;
+    if (surface.hasNormals()) {
+      float tx = texel[Surface.NORMAL];
+      float ty = texel[Surface.NORMAL + 1];
+      // The slopes turn with the maps.
+      mx = turnCos * tx - turnSin * ty;
+      my = turnSin * tx + turnCos * ty;
+      mz = Math.max(0.05f, texel[Surface.NORMAL + 2]);
+      length = (float) Math.sqrt(mx * mx + my * my + mz * mz);
+    } else if (skin.raised()) {
+      skin.slopes(at.u, at.v, Math.max(skin.texel(), metres / 2), slopes);
+      mx = -slopes[0];
+      my = -slopes[1];
+      mz = 1;
+      length = 1;
+    } else {
+      System.arraycopy(at.normal, 0, n, 0, 3);
+      return 1;
+    }
+    float l = 0;
+    for (int c = 0; c < 3; c++) {
+      n[c] = at.tangent[c] * mx + at.bitangent[c] * my + at.normal[c] * mz;
+      l += n[c] * n[c];
+    }
+    l = 1 / (float) Math.sqrt(l);
+    for (int c = 0; c < 3; c++) {
+      n[c] *= l;
+    }
+    return Math.min(1, length);
+  }
+
+  /** A normal bent away from the viewer is bent back until it is just seen. */
+  private void bendToViewer() {
+    float nv = n[0] * v[0] + n[1] * v[1] + n[2] * v[2];
+    if (nv < 0.03f) {
+      float l = 0;
+      for (int c = 0; c < 3; c++) {
+        n[c] += v[c] * (0.03f - nv);
+        l += n[c] * n[c];
+      }
+      l = 1 / (float) Math.sqrt(l);
+      for (int c = 0; c < 3; c++) {
+        n[c] *= l;
+      }
+    }
+  }
+
+  /** Roughness that also holds the spread of normals averaged away (after Toksvig 2005). */
+  private static float widened(float roughness, float normalLength) {
+    float r = Math.clamp(roughness, 0.03f, 1f);
+    float len = Math.clamp(normalLength, 0.3f, 1f);
+    float a2 = r * r * r * r + Math.min(0.4f, 2 * (1 - len) / len);
+    return (float) Math.sqrt(Math.sqrt(Math.min(1, a2)));
+  }
+
+  /** Takes away the diffuse light of all directions that the relief stands in the way of. */
+  private void hide(int place) {
+    for (int i = 0; i < rays.x.length; i++) {
+      float x = rays.x[i];
+      float y = rays.y[i];
+      float z = rays.z[i];
+      float cos = n[0] * x + n[1] * y + n[2] * z;
+      if (cos > 0) {
+        float lost = cos * (1 - inSight(place, x, y, z, 0.12f));
+        if (lost > 0) {
+          hidden[0] += rays.rgb[3 * i] * lost;
+          hidden[1] += rays.rgb[3 * i + 1] * lost;
+          hidden[2] += rays.rgb[3 * i + 2] * lost;
+        }
+      }
+    }
+  }
+
+  /** Whether the relief lets a direction through, 0..1 with an edge of {@code soft} in slope. */
+  private float inSight(int place, float x, float y, float z, float soft) {
+    float[] a = at.tangent;
+    float[] b = at.bitangent;
+    float[] c = at.normal;
+    float right = a[0] * x + a[1] * y + a[2] * z;
+    float up = b[0] * x + b[1] * y + b[2] * z;
+    float out = c[0] * x + c[1] * y + c[2] * z;
+    float flat = (float) Math.sqrt(right * right + up * up);
+    float slope =
+        horizon.slope(place, turnCos * right + turnSin * up, turnCos * up - turnSin * right)
+            * skin.steepness();
+    // Compared where neither end of the scale is far away: the sines would need two more roots.
+    float in = (out - slope * flat) / (soft * (flat + out * out)) + 0.5f;
+    return in < 0 ? 0 : in > 1 ? 1 : in;
+  }
+
+  private void background(float y, float[] out) {
+    if (d[1] < -1e-4f) {
+      float t = (-solid.half() - camera.eye[1]) / d[1];
+      float gx = camera.eye[0] + d[0] * t;
+      float gz = camera.eye[2] + d[2] * t;
+      float shade = ground.at(gx, gz);
+      if (scene.patches() && patch(gx / solid.half(), gz / solid.half(), shade, out)) {
+        return;
+      }
+      if (!scene.backdrop()) {
+        fill(out, SURROUND * shade * falloff(y));
+        return;
+      }
+      // The light's own ground, with the object's shadow on it.
+      light.specular(d[0], d[1], d[2], 0.02f, out, scratch);
+      for (int c = 0; c < 3; c++) {
+        out[c] *= exposure * shade;
+      }
+      return;
+    }
+    if (scene.backdrop()) {
+      light.specular(d[0], d[1], d[2], 0.02f, out, scratch);
+      for (int c = 0; c < 3; c++) {
+        out[c] *= exposure;
+      }
+      return;
+    }
+    fill(out, SURROUND * falloff(y));
+  }
+
+  /** The backdrop is a little darker at its upper end. */
+  private float falloff(float y) {
+    float sy = 1 - y / camera.rows() * 2;
+    return 1 + 0.05f * sy * sy * Math.signum(-sy) - 0.06f * Math.max(0, sy);
+  }
+
+  /** A white and an 18 % grey patch that lie in front at the right, lit as everything else. */
+  private boolean patch(float x, float z, float shade, float[] out) {
+    float albedo;
+    float front = scene.shape() == BenchScene.Shape.BLOCK ? 1.05f : 0.72f;
+    if (z < front || z > front + 0.34f || x < 0.62f || x > 1.08f) {
+      return false;
+    } else if (x < 0.84f) {
+      albedo = 0.9f;
+    } else if (x > 0.86f) {
+      albedo = 0.18f;
+    } else {
+      return false;
+    }
+    light.diffuse(0, 1, 0, out);
+    for (int c = 0; c < 3; c++) {
+      out[c] *= albedo * shade * exposure;
+    }
+    return true;
+  }
+
+  private static void fill(float[] out, float v) {
+    out[0] = v;
+    out[1] = v;
+    out[2] = v;
+  }
+}

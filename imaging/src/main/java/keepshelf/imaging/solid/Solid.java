@@ -1,0 +1,163 @@
+package keepshelf.imaging.solid;
+
+/**
+ * A shape in metres, given by the distance of points to it and by coordinates on it. A relief is
+ * raised along the normal: the surface is where the distance equals the height at the foot point.
+ * Safe for use by several threads.
+ */
+public abstract sealed class Solid permits Ball, Box, Drape {
+  /** Steps through the layer that the relief fills; crossings are then halved in between. */
+  private static final int STEPS = 18;
+
+  private static final int QUICK_STEPS = 9;
+
+  private static final int HALVINGS = 6;
+  private static final int QUICK_HALVINGS = 3;
+  private static final int MOST = 160;
+
+  /** Layers of holes that are looked through. */
+  private static final int LAYERS = 6;
+
+  private final float half;
+
+  Solid(float half) {
+    this.half = half;
+  }
+
+  /** Half the greatest extent in metres; the shape stands on y = -half. */
+  public final float half() {
+    return half;
+  }
+
+  /** What a look-up of one point gives. */
+  static final class Foot {
+    float distance;
+    float u;
+    float v;
+  }
+
+  /** Signed distance of a point in metres, and the coordinates of its foot point. */
+  abstract void foot(float x, float y, float z, Foot out);
+
+  /** Normal and directions of u and v at the foot of {@code m.point}. */
+  abstract void frame(Meeting m);
+
+  /**
+   * The part of a ray that lies within {@code margin} metres of the shape; false when there is
+   * none.
+   *
+   * @param range receives begin and end
+   */
+  abstract boolean within(float[] o, float[] d, float margin, float[] range);
+
+  /** Whether the flat shape can shade itself. */
+  public abstract boolean hollow();
+
+  /**
+   * Finds the first place where a ray meets the shape.
+   *
+   * @param o origin, d unit direction
+   * @param from length of the ray to begin at, in metres
+   * @param skin what covers the shape
+   * @param chance 0..1, see {@link Skin#hole}
+   * @param quick whether fine relief may be met less exactly
+   * @param out receives the place
+   * @return false when it is missed
+   */
+  public final boolean meet(
+      float[] o, float[] d, float from, Skin skin, float chance, boolean quick, Meeting out) {
+    float begin = from;
+    for (int i = 0; i < LAYERS; i++) {
+      if (!cross(o, d, begin, skin, quick, out)) {
+        return false;
+      }
+      if (!skin.hole(out.u, out.v, chance)) {
+        frame(out);
+        return true;
+      }
+      begin = out.t + half * 2e-3f;
+    }
+    return false;
+  }
+
+  /**
+   * Whether anything lies on the ray from {@code from} metres on; {@code scratch} is overwritten.
+   */
+  public final boolean blocked(
+      float[] o, float[] d, float from, Skin skin, float chance, Meeting scratch) {
+    return meet(o, d, from, skin, chance, true, scratch);
+  }
+
+  private boolean cross(float[] o, float[] d, float from, Skin skin, boolean quick, Meeting out) {
+    float[] range = new float[2];
+    float high = skin.highest();
+    float low = skin.lowest();
+    if (!within(o, d, Math.max(high, 0) + half * 1e-4f, range)) {
+      return false;
+    }
+    float t = Math.max(from, range[0]);
+    Foot f = new Foot();
+    float least =
+        Math.max((high - low) / (quick ? QUICK_STEPS : STEPS), half * (quick ? 2e-3f : 8e-4f));
+    float stride = quick ? 0.85f : 0.7f;
+    float side = 0;
+    float before = t;
+    float gapBefore = 0;
+    for (int i = 0; i < MOST && t <= range[1]; i++) {
+      foot(o[0] + d[0] * t, o[1] + d[1] * t, o[2] + d[2] * t, f);
+      float gap = f.distance - (f.distance > high + least ? high : skin.height(f.u, f.v));
+      if (side == 0) {
+        side = gap >= 0 ? 1 : -1;
+      } else if (gap * side < 0) {
+        halve(o, d, before, t, gapBefore, gap, skin, quick ? QUICK_HALVINGS : HALVINGS, out);
+        out.behind = side < 0;
+        return true;
+      }
+      before = t;
+      gapBefore = gap;
+      // Far from the layer the distance itself is safe; within it the slopes are not known.
+      float away = gap * side;
+      t += Math.max(f.distance > high + least ? away : stride * away, least);
+    }
+    return false;
+  }
+
+  private void halve(
+      float[] o,
+      float[] d,
+      float a0,
+      float b0,
+      float ga0,
+      float gb0,
+      Skin skin,
+      int halvings,
+      Meeting out) {
+    float a = a0;
+    float b = b0;
+    float ga = ga0;
+    float gb = gb0;
+    Foot f = new Foot();
+    float t = b;
+    for (int i = 0; i < halvings; i++) {
+      // The false position, kept away from the ends.
+      float share = ga / (ga - gb);
+      share = share < 0.1f ? 0.1f : share > 0.9f ? 0.9f : share;
+      t = a + (b - a) * share;
+      foot(o[0] + d[0] * t, o[1] + d[1] * t, o[2] + d[2] * t, f);
+      float g = f.distance - skin.height(f.u, f.v);
+      if (g * ga > 0) {
+        a = t;
+        ga = g;
+      } else {
+        b = t;
+        gb = g;
+      }
+    }
+    out.t = t;
+    out.u = f.u;
+    out.v = f.v;
+    for (int c = 0; c < 3; c++) {
+      out.point[c] = o[c] + d[c] * t;
+    }
+  }
+}

@@ -1,0 +1,5 @@
+/**
+ * The shapes that materials are judged on: where rays meet them, raised by a relief, in metres. y
+ * is up, z towards the viewer; every shape stands with its foot on {@code -half()}.
+ */
+package keepshelf.imaging.solid;

@@ -1,0 +1,218 @@
+package keepshelf.imaging.solid;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Rays meet the shapes where they should, flat and raised, and coordinates are true lengths. */
+class SolidTest {
+  static Stream<Solid> shapes() {
+    return Stream.of(
+        new Ball(0.5, 0, 11.5),
+        new Ball(3, 40, 0),
+        new Box(0.25, 0.25, 0.25, 0.02, 0),
+        new Box(1, 1, 0.06, 0.02, 35),
+        new Drape(0.5, 0),
+        new Drape(4, -30));
+  }
+
+  /** A relief of waves, in metres. */
+  private static Skin waves(float height, float length) {
+    return new Skin() {
+      @Override
+      public float height(float u, float v) {
+        return height * (float) (Math.sin(u / length * 6.2832) * Math.sin(v / length * 6.2832));
+      }
+
+      @Override
+      public float lowest() {
+        return -height;
+      }
+
+      @Override
+      public float highest() {
+        return height;
+      }
+
+      @Override
+      public boolean hole(float u, float v, float chance) {
+        return false;
+      }
+    };
+  }
+
+  private static Skin raised(float by) {
+    return new Skin() {
+      @Override
+      public float height(float u, float v) {
+        return by;
+      }
+
+      @Override
+      public float lowest() {
+        return 0;
+      }
+
+      @Override
+      public float highest() {
+        return by;
+      }
+
+      @Override
+      public boolean hole(float u, float v, float chance) {
+        return false;
+      }
+    };
+  }
+
+  private static float[] unit(double x, double y, double z) {
+    double l = Math.sqrt(x * x + y * y + z * z);
+    return new float[] {(float) (x / l), (float) (y / l), (float) (z / l)};
+  }
+
+  private static float dot(float[] a, float[] b) {
+    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+  }
+
+  @ParameterizedTest
+  @MethodSource("shapes")
+  void whereARayMeetsTheShapeLiesTheShape(Solid s) {
+    Random r = new Random(7);
+    Meeting m = new Meeting();
+    Solid.Foot f = new Solid.Foot();
+    Skin skin = waves(s.half() * 0.02f, s.half() * 0.4f);
+    int met = 0;
+    int off = 0;
+    for (int i = 0; i < 600; i++) {
+      float[] o = {0, 0, 8 * s.half()};
+      float[] d = unit(r.nextGaussian() * 0.1, r.nextGaussian() * 0.1, -1);
+      if (!s.meet(o, d, 0, skin, 0.5f, false, m)) {
+        continue;
+      }
+      met++;
+      s.foot(m.point[0], m.point[1], m.point[2], f);
+      off += Math.abs(f.distance - skin.height(m.u, m.v)) > s.half() * 1e-3f ? 1 : 0;
+      assertThat(dot(m.normal, m.normal)).isCloseTo(1, within(1e-3f));
+      assertThat(dot(m.tangent, m.tangent)).isCloseTo(1, within(2e-3f));
+      assertThat(dot(m.normal, m.tangent)).isCloseTo(0, within(2e-3f));
+      assertThat(dot(m.normal, m.bitangent)).isCloseTo(0, within(2e-3f));
+    }
+    assertThat(met).isGreaterThan(150);
+    // Only where two faces of a box meet does the relief break, as its pattern does.
+    assertThat(off).isLessThanOrEqualTo(s instanceof Box ? met / 25 : 0);
+  }
+
+  /** One step along the tangent is one metre a metre of u, and turns not into v. */
+  @ParameterizedTest
+  @MethodSource("shapes")
+  void coordinatesAreTrueLengthsInTheMiddle(Solid s) {
+    Meeting m = new Meeting();
+    Solid.Foot f = new Solid.Foot();
+    float[] d = {0, 0, -1};
+    float step = s.half() * 0.01f;
+    assertThat(s.meet(new float[] {0, 0, 8 * s.half()}, d, 0, Skin.FLAT, 0.5f, false, m)).isTrue();
+    s.foot(m.point[0], m.point[1], m.point[2], f);
+    float u = f.u;
+    float v = f.v;
+    for (int axis = 0; axis < 2; axis++) {
+      float[] t = axis == 0 ? m.tangent : m.bitangent;
+      s.foot(m.point[0] + t[0] * step, m.point[1] + t[1] * step, m.point[2] + t[2] * step, f);
+      assertThat((axis == 0 ? f.u - u : f.v - v) / step).isCloseTo(1, within(0.04f));
+      assertThat((axis == 0 ? f.v - v : f.u - u) / step).isCloseTo(0, within(0.04f));
+    }
+  }
+
+  @Test
+  void aBallThatIsRaisedEverywhereIsALargerBall() {
+    Solid ball = new Ball(1, 0, 0);
+    Meeting m = new Meeting();
+    float[] o = {0, 0, 5};
+    for (double a = 0; a < 0.105; a += 0.01) {
+      float[] d = unit(Math.sin(a), 0, -Math.cos(a));
+      double b = 5 * Math.cos(a);
+      double root = b * b - 25 + 0.55 * 0.55;
+      boolean met = ball.meet(o, d, 0, raised(0.05f), 0.5f, false, m);
+      assertThat(met).isEqualTo(root > 0);
+      if (met) {
+        assertThat((double) m.t).isCloseTo(b - Math.sqrt(root), within(1.5e-3));
+      }
+    }
+  }
+
+  @Test
+  void whatIsHalfOpenLetsHalfOfAllChancesThrough() {
+    Solid ball = new Ball(1, 0, 0);
+    Skin mesh =
+        new Skin() {
+          @Override
+          public float height(float u, float v) {
+            return 0;
+          }
+
+          @Override
+          public float lowest() {
+            return 0;
+          }
+
+          @Override
+          public float highest() {
+            return 0;
+          }
+
+          @Override
+          public boolean hole(float u, float v, float chance) {
+            return 0.5f < chance;
+          }
+        };
+    Meeting m = new Meeting();
+    float[] o = {0, 0, 5};
+    float[] d = {0, 0, -1};
+    int through = 0;
+    for (int i = 0; i < 100; i++) {
+      through += ball.meet(o, d, 0, mesh, (i + 0.5f) / 100, false, m) ? 0 : 1;
+    }
+    assertThat(through).isEqualTo(50);
+  }
+
+  @Test
+  void aBlockHasFlatFacesAndTheSameNormalAllOverThem() {
+    Solid block = new Box(0.5, 0.5, 0.5, 0.04, 0);
+    Meeting m = new Meeting();
+    float[] d = {0, 0, -1};
+    for (float x = -0.44f; x <= 0.44f; x += 0.11f) {
+      assertThat(block.meet(new float[] {x, x / 2, 4}, d, 0, Skin.FLAT, 0.5f, false, m)).isTrue();
+      assertThat(m.point[2]).isCloseTo(0.5f, within(1e-3f));
+      assertThat(m.normal[2]).isCloseTo(1f, within(1e-4f));
+      assertThat(m.u).isCloseTo(x, within(1e-3f));
+      assertThat(m.v).isCloseTo(x / 2, within(1e-3f));
+    }
+    assertThat(block.meet(new float[] {0.51f, 0, 4}, d, 0, Skin.FLAT, 0.5f, false, m)).isFalse();
+  }
+
+  @Test
+  void theFoldsOfADrapeHideEachOtherAndABallHidesNothingOfItself() {
+    assertThat(new Drape(1, 0).hollow()).isTrue();
+    Solid drape = new Drape(1, 0);
+    Meeting m = new Meeting();
+    Meeting other = new Meeting();
+    Random r = new Random(3);
+    int hidden = 0;
+    for (int i = 0; i < 300; i++) {
+      float[] o = {r.nextFloat() - 0.5f, r.nextFloat() * 0.9f - 0.45f, 3};
+      if (!drape.meet(o, new float[] {0, 0, -1}, 0, Skin.FLAT, 0.5f, false, m)) {
+        continue;
+      }
+      float[] from = new float[3];
+      for (int c = 0; c < 3; c++) {
+        from[c] = m.point[c] + m.normal[c] * 0.004f;
+      }
+      hidden += drape.blocked(from, unit(1, 0.1, 0.15), 0, Skin.FLAT, 0.5f, other) ? 1 : 0;
+    }
+    assertThat(hidden).isBetween(60, 290);
+  }
+}
