@@ -25,8 +25,9 @@ import picocli.CommandLine.Parameters;
     mixinStandardHelpOptions = true,
     description = {
       "Adjust an item without altering it: named finishes that it can be installed with.",
-      "Settings: tile turn right up relief normal roughness hue saturation brightness contrast tint"
-          + " invert. An empty value leaves it as the item has it."
+      "Settings: tile turn right up relief normal roughness reflectance ior coat coat-roughness hue"
+          + " saturation brightness contrast tint invert. An empty value leaves it as the item has"
+          + " it."
     },
     footer = {
       "",

@@ -142,7 +142,15 @@ public final class BenchItem {
 
   /** What the surface is beyond its maps, with a finish. */
   public BenchScene.Substance substance(Finish finish) {
-    return BenchScene.Substance.USUAL;
+    if (finish == null || finish.body() == null) {
+      return BenchScene.Substance.USUAL;
+    }
+    Finish.Body b = finish.body();
+    return new BenchScene.Substance(
+        b.reflectance(),
+        b.coat() == null ? 0 : b.coat(),
+        b.coatRoughness() == null ? 0 : b.coatRoughness(),
+        -1);
   }
 
   private double middle() {

@@ -20,6 +20,10 @@ public enum FinishSetting {
   RELIEF("relief", "4 mm"),
   NORMAL("normal", "1.5"),
   ROUGHNESS("roughness", "0.3..0.9"),
+  REFLECTANCE("reflectance", "4 %"),
+  IOR("ior", "1.5"),
+  COAT("coat", "0.8"),
+  COAT_ROUGHNESS("coat-roughness", "0.1"),
   HUE("hue", "-12"),
   SATURATION("saturation", "0.8"),
   BRIGHTNESS("brightness", "1.1"),
@@ -72,6 +76,13 @@ public enum FinishSetting {
           f.roughness() == null
               ? ""
               : number(f.roughness().low(), "") + ".." + number(f.roughness().high(), "");
+      case REFLECTANCE ->
+          f.substance().ior() == null
+              ? ""
+              : number(Math.round(f.substance().reflectance() * 1e4) / 1e2, " %");
+      case IOR -> number(f.substance().ior(), "");
+      case COAT -> number(f.substance().coat(), "");
+      case COAT_ROUGHNESS -> number(f.substance().coatRoughness(), "");
       case HUE -> c.hueDegrees() == 0 ? "" : number(c.hueDegrees(), "");
       case SATURATION -> factor(c.saturation());
       case BRIGHTNESS -> factor(c.brightness());
@@ -107,7 +118,8 @@ public enum FinishSetting {
         this == RELIEF ? millimetres(t) : f.reliefMillimetres(),
         this == NORMAL ? number(t, 0, 10, null) : f.normalStrength(),
         this == ROUGHNESS ? range(t) : f.roughness(),
-        colour(f.colour() == null ? Finish.Colour.NONE : f.colour(), t));
+        colour(f.colour() == null ? Finish.Colour.NONE : f.colour(), t),
+        body(f.substance(), t));
   }
 
   /** The colour with this setting; null when it changes nothing, so that nothing is recorded. */
@@ -121,6 +133,27 @@ public enum FinishSetting {
             this == TINT ? tint(t) : c.tint(),
             this == INVERT ? yes(t) : c.invert());
     return next.equals(Finish.Colour.NONE) ? null : next;
+  }
+
+  /** What it is made of, with this setting; null when that is as most are. */
+  private Finish.Body body(Finish.Body b, String t) {
+    Double ior = this == IOR ? number(t, 1, 4, null) : this == REFLECTANCE ? index(t) : b.ior();
+    Finish.Body next =
+        new Finish.Body(
+            ior,
+            this == COAT ? number(t, 0, 1, null) : b.coat(),
+            this == COAT_ROUGHNESS ? number(t, 0, 1, null) : b.coatRoughness());
+    return next.equals(Finish.Body.NONE) ? null : next;
+  }
+
+  /** The index of refraction that reflects so many per cent straight on. */
+  private Double index(String t) {
+    Double percent = number(t.replace("%", ""), 0, 36, null);
+    if (percent == null) {
+      return null;
+    }
+    double r = Math.sqrt(percent / 100);
+    return Math.round((1 + r) / (1 - r) * 1e4) / 1e4;
   }
 
   private Double millimetres(String t) {

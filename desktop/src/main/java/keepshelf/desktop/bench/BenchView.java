@@ -253,6 +253,8 @@ public final class BenchView implements Place {
   private void tried(FinishModel f) {
     if (f == model.finishProperty().get()) {
       head.refresh();
+      // One setting may be another one said differently.
+      settings.fill();
       settings.refresh();
       draw();
     }

@@ -27,7 +27,9 @@ final class SettingsPane extends ScrollPane {
           FinishSetting.SATURATION, new double[] {0, 2, 1},
           FinishSetting.BRIGHTNESS, new double[] {0, 2, 1},
           FinishSetting.CONTRAST, new double[] {0, 2, 1},
-          FinishSetting.NORMAL, new double[] {0, 3, 1});
+          FinishSetting.NORMAL, new double[] {0, 3, 1},
+          FinishSetting.COAT, new double[] {0, 1, 0},
+          FinishSetting.COAT_ROUGHNESS, new double[] {0, 1, 0});
 
   private static final Map<String, List<FinishSetting>> GROUPS =
       ordered(
@@ -42,7 +44,13 @@ final class SettingsPane extends ScrollPane {
               FinishSetting.TINT,
               FinishSetting.INVERT),
           "finish.surface",
-          List.of(FinishSetting.ROUGHNESS, FinishSetting.NORMAL),
+          List.of(
+              FinishSetting.ROUGHNESS,
+              FinishSetting.NORMAL,
+              FinishSetting.REFLECTANCE,
+              FinishSetting.IOR,
+              FinishSetting.COAT,
+              FinishSetting.COAT_ROUGHNESS),
           "finish.reliefs",
           List.of(FinishSetting.RELIEF));
 
@@ -115,6 +123,8 @@ final class SettingsPane extends ScrollPane {
       all.getChildren().add(grid);
       if (title.equals("finish.size")) {
         all.getChildren().add(repeats);
+      } else if (title.equals("finish.surface")) {
+        all.getChildren().add(Kit.wrapped(Words.of("bench.substances"), "hint"));
       } else if (title.equals("finish.reliefs")) {
         all.getChildren().add(grows);
       }

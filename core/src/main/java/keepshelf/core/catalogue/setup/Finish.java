@@ -15,6 +15,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
  * @param normalStrength factor on the slopes of the normal map, 0 for a flat surface
  * @param roughness what the roughness is brought to
  * @param colour how the colours are changed
+ * @param body what the surface is made of, beyond its maps
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Finish(
@@ -26,7 +27,28 @@ public record Finish(
     Double reliefMillimetres,
     Double normalStrength,
     Range roughness,
-    Colour colour) {
+    Colour colour,
+    Body body) {
+  /**
+   * What the surface is made of.
+   *
+   * @param ior index of refraction of what is no metal, 1..4, or null
+   * @param coat amount of a clear layer above it, 0..1, or null
+   * @param coatRoughness of that layer, 0..1, or null
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  public record Body(Double ior, Double coat, Double coatRoughness) {
+    /** As most are. */
+    public static final Body NONE = new Body(null, null, null);
+
+    /** Reflectance seen straight on, 0..1: ((n - 1) / (n + 1)) squared. */
+    public double reflectance() {
+      double n = ior == null ? 1.5 : ior;
+      double r = (n - 1) / (n + 1);
+      return r * r;
+    }
+  }
+
   /**
    * A range of roughness.
    *
@@ -59,7 +81,7 @@ public record Finish(
 
   /** One that changes nothing yet. */
   public static Finish named(String name) {
-    return new Finish(name, null, null, null, null, null, null, null, null).renamed(name);
+    return new Finish(name, null, null, null, null, null, null, null, null, null).renamed(name);
   }
 
   /** The same under another name. */
@@ -73,7 +95,13 @@ public record Finish(
         reliefMillimetres,
         normalStrength,
         roughness,
-        colour);
+        colour,
+        body);
+  }
+
+  /** What it is made of, as most are when it does not say. */
+  public Body substance() {
+    return body == null ? Body.NONE : body;
   }
 
   /** Whether it has this name, whatever the case. */

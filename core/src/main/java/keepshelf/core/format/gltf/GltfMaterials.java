@@ -76,6 +76,7 @@ final class GltfMaterials {
   private Map<String, Object> more(boolean emits) {
     Map<String, Object> more = new LinkedHashMap<>();
     layer(more, COAT, "clearcoatTexture", "clearcoatFactor", 1);
+    coat(more);
     layer(more, SHEEN, "sheenColorTexture", "sheenColorFactor", List.of(1, 1, 1));
     layer(more, GLASS, "transmissionTexture", "transmissionFactor", 1);
     if (more.get(SHEEN) instanceof Map<?, ?> sheen) {
@@ -95,6 +96,18 @@ final class GltfMaterials {
       more.put(UNLIT, ordered());
     }
     return more;
+  }
+
+  /** A clear layer without a picture. */
+  private void coat(Map<String, Object> to) {
+    double amount = value("clearcoatFactor", 0);
+    if (amount > 0) {
+      @SuppressWarnings("unchecked")
+      Map<String, Object> layer =
+          (Map<String, Object>) to.computeIfAbsent(COAT, k -> new LinkedHashMap<>());
+      layer.put("clearcoatFactor", amount);
+      layer.put("clearcoatRoughnessFactor", value("clearcoatRoughnessFactor", 0));
+    }
   }
 
   private void layer(

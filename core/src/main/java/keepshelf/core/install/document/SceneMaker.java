@@ -298,7 +298,7 @@ public final class SceneMaker {
         whole ? Placement.WHOLE : plan.placement(),
         plan.reliefMetres() * plan.profile().unitsPerMetre(),
         plan.reliefMiddle(),
-        SurfaceValues.of(plan.profile(), textures, plan.opacity()),
+        SurfaceValues.of(plan.profile(), textures, plan.opacity(), plan.options().finish()),
         plan.profile().unitsPerMetre(),
         cutOut(number) ? plan.opacity() : Opacity.OPAQUE,
         plan.profile().projection().equals("triplanar") && plan.as() == Setup.SURFACE);

@@ -3,9 +3,11 @@ package keepshelf.core.install.document;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Texture;
 import keepshelf.core.format.SurfaceDocument.Value;
+import keepshelf.core.install.profile.BodyInputs;
 import keepshelf.core.install.profile.HostProfile;
 
 /** Plain values of inputs that have no picture, by the host's surface model. */
@@ -27,7 +29,13 @@ final class SurfaceValues {
     this.opacity = opacity;
   }
 
-  static List<Value> of(HostProfile profile, Set<Texture> textures, Opacity opacity) {
+  /**
+   * The values.
+   *
+   * @param finish that the item is installed with, or null
+   */
+  static List<Value> of(
+      HostProfile profile, Set<Texture> textures, Opacity opacity, Finish finish) {
     SurfaceValues v = new SurfaceValues(textures, opacity);
     switch (profile.format()) {
       case "materialx-1.39" -> {
@@ -48,7 +56,29 @@ final class SurfaceValues {
           v.values.removeIf(x -> x.input().equals(input));
           v.otherwise(input, value);
         });
+    if (finish != null && finish.body() != null) {
+      BodyInputs.of(profile).ifPresent(inputs -> v.made(finish.body(), inputs));
+    }
     return v.values;
+  }
+
+  /** What a person has said of the substance goes before what a host usually has. */
+  private void made(Finish.Body body, BodyInputs inputs) {
+    if (body.ior() != null) {
+      put(inputs.ior(), body.ior());
+      put(inputs.reflectance(), body.reflectance());
+    }
+    if (body.coat() != null && body.coat() > 0) {
+      put(inputs.coat(), body.coat());
+      put(inputs.coatRoughness(), body.coatRoughness() == null ? 0 : body.coatRoughness());
+    }
+  }
+
+  private void put(String input, double value) {
+    if (input != null && !has(input)) {
+      values.removeIf(x -> x.input().equals(input));
+      values.add(new Value(input, value));
+    }
   }
 
   private void standard() {

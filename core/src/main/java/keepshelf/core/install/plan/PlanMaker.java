@@ -34,6 +34,7 @@ import keepshelf.core.install.measure.OpacityKind;
 import keepshelf.core.install.measure.Relief;
 import keepshelf.core.install.measure.Residual;
 import keepshelf.core.install.profile.Abilities;
+import keepshelf.core.install.profile.BodyInputs;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -312,11 +313,26 @@ public final class PlanMaker {
     if (maps.stream().anyMatch(m -> m.role() == MapRole.EMISSION && m.source().holdsLight())) {
       remarks.add("What is brighter than white in the emission map is cut off at white.");
     }
+    if (f != null && f.body() != null) {
+      substance(f);
+    }
     boolean laid = f != null && (f.turn() != 0 || f.right() != 0 || f.up() != 0);
     if (laid && (as == Setup.PLANE || as == Setup.MODEL)) {
       remarks.add(
           "The finish turns or shifts the pictures; here they lie as the shape has them, and are"
               + " neither turned nor shifted.");
+    }
+  }
+
+  /** Says what of a finish's substance the host has no input for. */
+  private void substance(Finish f) {
+    Optional<BodyInputs> inputs = BodyInputs.of(profile);
+    if (inputs.isEmpty()) {
+      remarks.add(
+          "The finish says what the surface is made of (refraction, coat); this host’s own text"
+              + " format has no place for that, so it is left out.");
+    } else if (inputs.get().coat() == null && f.body().coat() != null && f.body().coat() > 0) {
+      remarks.add("This host has no clear layer: the coat of the finish is left out.");
     }
   }
 

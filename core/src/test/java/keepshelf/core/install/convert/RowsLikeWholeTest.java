@@ -64,9 +64,18 @@ class RowsLikeWholeTest {
             InstallOptions.NONE,
             InstallOptions.NONE.finished(
                 new Finish(
-                    "worn", null, null, null, null, null, 1.5, new Finish.Range(0.3, 0.9), DULL)),
+                    "worn",
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    1.5,
+                    new Finish.Range(0.3, 0.9),
+                    DULL,
+                    null)),
             InstallOptions.NONE.finished(
-                new Finish("turned", null, 90.0, null, null, null, null, null, null)));
+                new Finish("turned", null, 90.0, null, null, null, null, null, null, null)));
     Set<String> seen = new TreeSet<>();
     int compared = 0;
     for (String host : HOSTS) {
