@@ -278,4 +278,87 @@ class CommandsTest {
     assertThat(run("bin", "--json")).isZero();
     assertThat(json().get("entries").size()).isZero();
   }
+
+  @Test
+  void aPictureASharpnessAndATileByCommand() throws IOException {
+    assertThat(run("take-in", zip.toString(), "--json")).isZero();
+    Path picture = dir.resolve("made/oak.png");
+    assertThat(
+            run(
+                "preview",
+                "dory_oak",
+                "--out",
+                picture.toString(),
+                "--shape",
+                "block",
+                "--size",
+                "64x48",
+                "--object",
+                "2 m",
+                "--light",
+                "harbour-dawn",
+                "--json"))
+        .isZero();
+    assertThat(json().get("picture").asString()).isEqualTo(picture.toString());
+    assertThat(json().at("/tile/0").asDouble()).isEqualTo(1.2);
+    assertThat(json().get("relief_mm").asDouble()).isPositive();
+    Pixels p = keepshelf.imaging.io.ImageDecoder.decode(picture);
+    assertThat(p.width()).isEqualTo(64);
+    assertThat(p.height()).isEqualTo(48);
+    assertThat(p.value(32, 24, 0))
+        .as("oak is red rather than blue")
+        .isGreaterThan(p.value(32, 24, 2));
+    assertThat(
+            run(
+                "preview",
+                "dory_oak",
+                "--out",
+                picture.toString(),
+                "--size",
+                "32",
+                "--no-relief",
+                "--json"))
+        .isZero();
+    assertThat(json().get("relief_mm").isNull()).isTrue();
+    assertThat(run("preview", "dory_oak", "--out", "x.png", "--shape", "cone")).isEqualTo(Exit.USE);
+    assertThat(err).contains("ball, slab, block and drape");
+    assertThat(run("preview", "dory_oak", "--out", "x.png", "--resolution", "8K"))
+        .isEqualTo(Exit.FAILED);
+    assertThat(err).contains("it has 512");
+
+    assertThat(
+            run(
+                "sharp",
+                "dory_oak",
+                "--distance",
+                "2.5",
+                "--lens",
+                "35",
+                "--output",
+                "1920",
+                "--json"))
+        .isZero();
+    assertThat(json().get("pixels_per_metre_needed").asInt()).isEqualTo(747);
+    assertThat(json().get("needed").asString()).isEqualTo("1K");
+    assertThat(json().at("/editions/0/verdict").asString()).isEqualTo("too-little");
+    assertThat(run("sharp", "dory_oak", "--distance", "2.5", "--output", "1920"))
+        .isEqualTo(Exit.USE);
+
+    assertThat(
+            run(
+                "measure",
+                "dory_oak",
+                "--line",
+                "0,10,32,10",
+                "--length",
+                "4 x 10 cm",
+                "--keep",
+                "--json"))
+        .isZero();
+    assertThat(json().get("tile_metres").asDouble()).isEqualTo(0.8);
+    assertThat(run("show", "dory_oak", "--json")).isZero();
+    assertThat(out).contains("0.8");
+    assertThat(run("measure", "dory_oak", "--line", "0,10,32", "--length", "1 m"))
+        .isEqualTo(Exit.USE);
+  }
 }

@@ -100,7 +100,7 @@ public final class MainWindow implements AutoCloseable {
     upkeep = new Upkeep(shelf, work, this::recordsChanged);
     boards =
         new ShelfView(shelfModel, shelfActions, shelf, pictures, this::install, this::layOnBench);
-    benchModel = new BenchModel(shelf);
+    benchModel = new BenchModel(shelf, settings.beside("bench.json"));
     bench =
         new BenchView(
             benchModel, work, pictures, shelfModel::all, shelfActions::finishes, this::install);
@@ -452,6 +452,7 @@ public final class MainWindow implements AutoCloseable {
     }
     arrivalsModel.stopWatching();
     settings.put("place", shell.openProperty().get().name());
+    benchModel.remember();
     bench.close();
     work.close();
     arrivalsModel.dismissAll();

@@ -165,9 +165,9 @@ public final class Screenshots extends Application {
       return null;
     });
     idle();
-    shot("finish");
+    shot("bench");
     fx(() -> {
-      window.closeLook();
+      window.open(window.boards());
       window.licences();
       return null;
     });

@@ -24,6 +24,11 @@ public final class Settings {
     }
   }
 
+  /** A file of its own beside the settings. */
+  public Path beside(String name) {
+    return file.resolveSibling(name);
+  }
+
   /** The value of {@code key}, or {@code otherwise}. */
   public String get(String key, String otherwise) {
     return values.getProperty(key, otherwise);

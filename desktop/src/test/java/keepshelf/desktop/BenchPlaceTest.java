@@ -19,6 +19,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
 import keepshelf.core.finish.FinishSetting;
+import keepshelf.desktop.bench.BenchModel;
 import keepshelf.desktop.bench.BenchState;
 import keepshelf.imaging.render.BenchScene;
 import org.junit.jupiter.api.Test;
@@ -202,5 +203,28 @@ class BenchPlaceTest extends OnShelfPlace {
     assertThat(light.getItems()).hasSizeGreaterThanOrEqualTo(3);
     act(() -> light.getSelectionModel().select(2));
     assertThat(state().light()).isEqualTo("OVERCAST_SLIP");
+  }
+
+  @Test
+  void whatWasTriedAndNotKeptIsThereAtTheNextStart(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    act(() -> window.benchModel().finishProperty().get().set(FinishSetting.COAT, "0.7"));
+    robot.type(KeyCode.DIGIT4);
+    act(() -> window.benchModel().remember());
+    BenchModel later = new BenchModel(shelf, dir.resolve("bench.json"));
+    fx(() -> {
+      later.open(item("tarred_rope"));
+      return null;
+    });
+    assertThat(later.finishProperty().get().text(FinishSetting.COAT)).isEqualTo("0.7");
+    assertThat(later.stateProperty().get().shape()).isEqualTo(BenchScene.Shape.DRAPE);
+    // A file that is no such file is no trouble.
+    java.nio.file.Files.writeString(dir.resolve("bench.json"), "[1, 2");
+    BenchModel fresh = new BenchModel(shelf, dir.resolve("bench.json"));
+    fx(() -> {
+      fresh.open(item("tarred_rope"));
+      return null;
+    });
+    assertThat(fresh.finishProperty().get().isUntouched()).isTrue();
   }
 }

@@ -46,9 +46,25 @@ public final class BenchModel {
   private final Map<String, BenchState> states = new HashMap<>();
   private final Map<String, FinishModel> drafts = new HashMap<>();
 
-  /** A bench over a shelf. */
-  public BenchModel(Shelf shelf) {
+  private final BenchMemory memory;
+
+  /**
+   * A bench over a shelf.
+   *
+   * @param file where it is kept how the bench was left, until the next start
+   */
+  public BenchModel(Shelf shelf, java.nio.file.Path file) {
     this.shelf = shelf;
+    memory = BenchMemory.read(file);
+    states.putAll(memory.states());
+  }
+
+  /** Keeps what was tried and how the bench stands, for the next start. */
+  public void remember() {
+    if (item.get() != null) {
+      states.put(item.get().item().id(), state.get());
+    }
+    memory.write(states, drafts);
   }
 
   /** The item, or null when there is none yet. */
@@ -97,7 +113,7 @@ public final class BenchModel {
       item.set(s);
       return;
     }
-    put(s, drafts.computeIfAbsent(s.item().id(), id -> new FinishModel(s, null)));
+    put(s, drafts.computeIfAbsent(s.item().id(), id -> memory.restored(s)));
   }
 
   /** Lays an item on the bench with the finish of a name, or a new one when that is null. */

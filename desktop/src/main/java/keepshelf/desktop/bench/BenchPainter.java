@@ -81,6 +81,7 @@ final class BenchPainter implements AutoCloseable {
   private Surface coarse;
   private Finish fineFinish;
   private Finish coarseFinish;
+  private BenchPicture last;
   private int step = 3;
 
   /** {@code shown} gets each picture, on the painter's own thread. */
@@ -150,6 +151,10 @@ final class BenchPainter implements AutoCloseable {
     long begun = System.nanoTime();
     BenchPicture quick =
         new BenchPicture(coarse, scene(w, w.finish(), light, relief), w.width(), w.height());
+    if (last != null) {
+      quick.takeOver(last);
+    }
+    last = quick;
     int[] rough = quick.rough(step);
     int[] roughBefore = null;
     if (w.original()) {
@@ -176,6 +181,8 @@ final class BenchPainter implements AutoCloseable {
     long begun = System.nanoTime();
     BenchPicture p =
         new BenchPicture(fine, scene(w, w.finish(), light, relief), w.width(), w.height());
+    p.takeOver(last);
+    last = p;
     BenchPicture before = w.original() ? original(w, light, false) : null;
     while (p.passes() < BenchPicture.PASSES) {
       if (!p.pass(() -> unwanted(w)) || before != null && !before.pass(() -> unwanted(w))) {

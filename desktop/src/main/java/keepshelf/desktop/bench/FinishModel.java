@@ -75,6 +75,12 @@ public final class FinishModel {
     draft.set(kept == null ? Finish.named(name.get()) : kept);
   }
 
+  /** Goes on with what was tried before. */
+  void resume(Finish tried) {
+    name.set(tried.name());
+    draft.set(tried);
+  }
+
   private String free() {
     for (int n = 1; ; n++) {
       String next = Words.of("finish.new.name", n);

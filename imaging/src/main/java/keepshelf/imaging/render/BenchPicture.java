@@ -52,6 +52,26 @@ public final class BenchPicture {
     sum = new float[width * height * 3];
   }
 
+  /**
+   * Takes over what {@code before} has found of the shade around the object, when that is the same:
+   * while a finish is tried or the viewer goes nearer, nothing of it changes.
+   */
+  public void takeOver(BenchPicture before) {
+    boolean same =
+        before.scene.shape() == scene.shape()
+            && before.scene.objectMetres() == scene.objectMetres()
+            && before.scene.light() == scene.light()
+            && before.scene.lightDegrees() == scene.lightDegrees()
+            && before.scene.view().turnDegrees() == scene.view().turnDegrees()
+            && !surface.seeThrough()
+            && !before.surface.seeThrough();
+    if (same && before.grid > grid) {
+      ground = before.ground;
+      folds = before.folds;
+      grid = before.grid;
+    }
+  }
+
   /** Metres at the object's middle that one pixel covers. */
   public double metresPerPixel() {
     return camera.metresPerPixel();
