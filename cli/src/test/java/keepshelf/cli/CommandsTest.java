@@ -361,4 +361,47 @@ class CommandsTest {
     assertThat(run("measure", "dory_oak", "--line", "0,10,32", "--length", "1 m"))
         .isEqualTo(Exit.USE);
   }
+
+  @Test
+  void aFinishIsHandedOnByFile() throws IOException {
+    assertThat(run("take-in", zip.toString(), "--json")).isZero();
+    Path file = dir.resolve("wet.json");
+    assertThat(
+            run(
+                "finish",
+                "dory_oak",
+                "--name",
+                "Wet",
+                "--set",
+                "ior=1.33",
+                "--set",
+                "tile=0.4 m",
+                "--set",
+                "tint=#c0d0e0",
+                "--export",
+                file.toString()))
+        .isZero();
+    assertThat(run("finish", "dory_oak", "--name", "Wet", "--remove")).isZero();
+    assertThat(run("finish", "dory_oak", "--import", file.toString(), "--json")).isZero();
+    assertThat(json().at("/finishes/0/name").asString()).isEqualTo("Wet");
+    assertThat(json().at("/finishes/0/settings/ior").asString()).isEqualTo("1.33");
+    assertThat(json().at("/finishes/0/settings/tint").asString()).isEqualTo("#c0d0e0");
+    for (String broken :
+        new String[] {
+          "",
+          "{",
+          "[]",
+          "{\"finish\":\"\"}",
+          "{\"finish\":\"x\",\"settings\":{\"tile\":\"wide\"}}",
+          "{\"finish\":\"x\",\"settings\":{\"gravity\":\"9\"}}"
+        }) {
+      Files.writeString(file, broken);
+      assertThat(run("finish", "dory_oak", "--import", file.toString())).isEqualTo(Exit.FAILED);
+      assertThat(err).contains("wet.json").contains("cannot be read as a finish");
+    }
+    assertThat(run("finish", "dory_oak", "--export", file.toString())).isEqualTo(Exit.USE);
+    assertThat(run("finish", "dory_oak", "--name", "None", "--export", file.toString()))
+        .isEqualTo(Exit.FAILED);
+    assertThat(err).contains("It has: Wet");
+  }
 }

@@ -25,6 +25,8 @@ import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.json.Json;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -40,6 +42,21 @@ class ManyProcessesTest {
   private static final int KILLS = Integer.getInteger("keepshelf.kills", 8);
 
   @TempDir Path dir;
+  private String config;
+
+  /** This process has the settings of those that it starts. */
+  @BeforeEach
+  void settings() {
+    config = System.getProperty("keepshelf.config");
+    System.setProperty("keepshelf.config", dir.resolve("config").toString());
+  }
+
+  @AfterEach
+  void settingsAsBefore() {
+    if (config != null) {
+      System.setProperty("keepshelf.config", config);
+    }
+  }
 
   @BeforeEach
   void packs() throws Exception {
@@ -65,8 +82,10 @@ class ManyProcessesTest {
     }
   }
 
-  private Process start(long seed, int commands) throws Exception {
-    return new ProcessBuilder(
+  private Process start(long seed, int commands, String... before) throws Exception {
+    List<String> line = new ArrayList<>(List.of(before));
+    line.addAll(
+        List.of(
             Path.of(System.getProperty("java.home"), "bin", "java").toString(),
             "-XX:TieredStopAtLevel=1",
             "-XX:+UseSerialGC",
@@ -78,23 +97,18 @@ class ManyProcessesTest {
             ShelfWorker.class.getName(),
             dir.toString(),
             Long.toString(seed),
-            Integer.toString(commands))
+            Integer.toString(commands)));
+    return new ProcessBuilder(line)
         .redirectErrorStream(true)
         .redirectOutput(dir.resolve("process-" + seed + ".txt").toFile())
         .start();
   }
 
   private void host() throws Exception {
-    String before = System.getProperty("keepshelf.config");
-    System.setProperty("keepshelf.config", dir.resolve("config").toString());
     try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
       shelf
           .installer()
           .addHost(new HostRecord("Plain", "plain-gltf", dir.resolve("host").toString()));
-    } finally {
-      if (before != null) {
-        System.setProperty("keepshelf.config", before);
-      }
     }
   }
 
@@ -194,6 +208,50 @@ class ManyProcessesTest {
     // The first start settles what was left; from then on nothing is to be settled any more.
     Shelf.open(ShelfWorker.root(dir)).close();
     sound(filed(said(dir)));
+  }
+
+  /**
+   * Killed in the middle of a call to the system, where there is a tracer that can do that; skipped
+   * elsewhere. Many with {@code -Dkeepshelf.kills=200}.
+   */
+  @Test
+  void killedInTheMiddleOfACallToTheSystemNothingIsLost() throws Exception {
+    Assumptions.assumeTrue(traces(), "there is no tracer here");
+    host();
+    Random r = new Random(20261130);
+    String[] calls = {"unlink", "rename", "fsync", "mkdir", "rmdir", "ftruncate", "pwrite64"};
+    int killed = 0;
+    for (int i = 0; i < Math.max(4, KILLS / 2); i++) {
+      String call = calls[r.nextInt(calls.length)];
+      int at = 1 + r.nextInt(call.equals("pwrite64") ? 400 : 40);
+      Process p =
+          start(
+              700 + i,
+              6,
+              "strace",
+              "-f",
+              "-qq",
+              "-o",
+              "/dev/null",
+              "-e",
+              "trace=" + call,
+              "-e",
+              "inject=" + call + ":signal=KILL:when=" + at);
+      assertThat(p.waitFor(4, TimeUnit.MINUTES)).isTrue();
+      killed += p.exitValue() == 0 ? 0 : 1;
+      // Each time the shelf is whole again before the next one.
+      Shelf.open(ShelfWorker.root(dir)).close();
+      sound(filed(said(dir)));
+    }
+    assertThat(killed).as("some were really killed").isPositive();
+  }
+
+  private static boolean traces() throws InterruptedException {
+    try {
+      return new ProcessBuilder("strace", "-qq", "-o", "/dev/null", "true").start().waitFor() == 0;
+    } catch (java.io.IOException e) {
+      return false;
+    }
   }
 
   /** Names of the packs that commands said to be filed and whole. */

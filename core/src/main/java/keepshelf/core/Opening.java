@@ -18,6 +18,7 @@ import keepshelf.core.folder.OpenMark;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
+import keepshelf.core.folder.Unfinished;
 import keepshelf.core.install.Installer;
 import keepshelf.core.intake.Recovery;
 import keepshelf.core.problem.Problem;
@@ -195,6 +196,7 @@ record Opening(
       throws IOException {
     try {
       Recovery.sweep(folder);
+      Unfinished.sweep();
       said.addAll(Recovery.run(folder, catalogue, records));
       said.addAll(new Bin(folder, catalogue).settle());
       said.addAll(new Installer(folder, catalogue).settle());

@@ -15,6 +15,8 @@ import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.search.Condition;
 import keepshelf.desktop.arrivals.ArrivalsModel;
@@ -103,7 +105,7 @@ public final class MainWindow implements AutoCloseable {
     benchModel = new BenchModel(shelf, settings.beside("bench.json"));
     bench =
         new BenchView(
-            benchModel, work, pictures, shelfModel::all, shelfActions::finishes, this::install);
+            benchModel, work, pictures, shelfModel::all, shelfActions::finishes, this::plan);
 
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
@@ -330,9 +332,19 @@ public final class MainWindow implements AutoCloseable {
   }
 
   private void install(String item) {
+    plan(item, null, null);
+  }
+
+  /** Plans an item in the first host; its edition and finish may be null for the usual ones. */
+  private void plan(String item, String resolution, Finish finish) {
     open(hosts);
     if (!hostsModel.hosts().isEmpty()) {
-      hostsModel.choose(new Cell(item, hostsModel.hosts().getFirst().name()));
+      hostsModel.choose(
+          new Cell(item, hostsModel.hosts().getFirst().name()),
+          o -> {
+            InstallOptions at = resolution == null ? o : o.at(resolution);
+            return finish == null ? at : at.finished(finish);
+          });
     }
   }
 

@@ -97,7 +97,12 @@ class AccessibleTest extends OnShelfPlace {
     choose("tarred_rope");
     Set<String> found = new TreeSet<>();
     for (Place p :
-        List.of(window.arrivals(), window.boards(), window.hosts(), window.duplicates())) {
+        List.of(
+            window.arrivals(),
+            window.boards(),
+            window.bench(),
+            window.hosts(),
+            window.duplicates())) {
       act(() -> window.open(p));
       idle();
       fx(this::silent).forEach(s -> found.add(p.name() + ": " + s));

@@ -18,6 +18,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
+import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.desktop.bench.BenchModel;
 import keepshelf.desktop.bench.BenchState;
@@ -226,5 +227,41 @@ class BenchPlaceTest extends OnShelfPlace {
       return null;
     });
     assertThat(fresh.finishProperty().get().isUntouched()).isTrue();
+  }
+
+  @Test
+  void installingGoesOnWithTheEditionAndTheFinish(FxRobot robot) throws Exception {
+    act(() ->
+        shelf
+            .installer()
+            .addHost(
+                new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString())));
+    act(window::refresh);
+    lay("tarred_rope");
+    act(() -> window.benchModel().finishProperty().get().set(FinishSetting.TILE, "0.25 m"));
+    act(() -> window.benchModel().resolutionProperty().set("512"));
+    fire(robot, "#bench-install");
+    idle();
+    var plan = fx(() -> window.hostsModel().plans().values().iterator().next());
+    assertThat(plan.resolution()).isEqualTo("512");
+    assertThat(plan.options().finish().tileMetres()).isEqualTo(0.25);
+    assertThat(item("tarred_rope").item().marks().finishes())
+        .containsExactly(plan.options().finish());
+  }
+
+  @Test
+  void anotherItemStandsBesideUnderTheSameLight(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    robot.type(KeyCode.T, KeyCode.S);
+    assertThat(state().beside()).isEqualTo(BenchState.Beside.OTHER);
+    assertThat(robot.lookup("#bench-staff").query().isVisible()).isTrue();
+    ComboBox<BenchModel.Choice> other = robot.lookup("#bench-other").queryComboBox();
+    assertThat(other.getItems()).extracting(BenchModel.Choice::title).doesNotContain("Tarred Rope");
+    act(() -> other.getSelectionModel().select(0));
+    assertThat(fx(() -> window.benchModel().otherProperty().get().item().name()))
+        .isEqualTo(other.getItems().getFirst().title());
+    drawn();
+    robot.type(KeyCode.T);
+    assertThat(state().beside()).isEqualTo(BenchState.Beside.ALONE);
   }
 }

@@ -114,7 +114,7 @@ class HostsPlaceTest {
 
   @Test
   void rowsColumnsOptionsAndResolutionsAreInstalledAndProved(FxRobot robot) throws Exception {
-    robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+    robot.push(KeyCode.CONTROL, KeyCode.DIGIT4);
     idle();
     // What an earlier session left is chosen again, as it was asked for.
     assertThat(model.plans()).containsOnlyKeys(cell("cork_float", "quickfoot"));
@@ -185,7 +185,7 @@ class HostsPlaceTest {
 
   @Test
   void changedAndLostFilesAreMendedAndAMovedFolderIsFollowed(FxRobot robot) throws Exception {
-    robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+    robot.push(KeyCode.CONTROL, KeyCode.DIGIT4);
     idle();
     act(() -> {
       model.clear();
@@ -253,7 +253,7 @@ class HostsPlaceTest {
 
   @Test
   void aProfileIsCopiedCheckedAndUsed(FxRobot robot) throws Exception {
-    robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+    robot.push(KeyCode.CONTROL, KeyCode.DIGIT4);
     idle();
     act(() -> ((HostsView) window.hosts()).edit("lanternhouse"));
     TextArea text = robot.lookup("#profile-text").queryAs(TextArea.class);

@@ -184,7 +184,7 @@ class JourneyTest {
     assertThat(map("opacity_net_mesh.png")).isNotNull();
     robot.push(KeyCode.CONTROL, KeyCode.L);
     assertThat(stage.getScene().getRoot().getStyleClass()).contains("lamp");
-    robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+    robot.push(KeyCode.CONTROL, KeyCode.DIGIT4);
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(robot.lookup("#add-host").tryQuery()).isPresent();
     assertThat(Platform.isFxApplicationThread()).isFalse();

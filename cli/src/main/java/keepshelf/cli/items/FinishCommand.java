@@ -1,5 +1,7 @@
 package keepshelf.cli.items;
 
+import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +13,7 @@ import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.finish.FinishFile;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -34,6 +37,9 @@ import picocli.CommandLine.Parameters;
       "Examples:",
       "  keepshelf finish tarred_rope",
       "  keepshelf finish tarred_rope --name Weathered --set roughness=0.5..1 --set saturation=0.7",
+      "  keepshelf finish tarred_rope --name Weathered --lay-on sailcloth net_mesh",
+      "  keepshelf finish tarred_rope --name Weathered --export weathered.json",
+      "  keepshelf finish sailcloth --import weathered.json",
       "  keepshelf install tarred_rope --host Lanternhouse --finish Weathered",
       "Exit codes: 0 done; 2 wrong use; 3 nothing was changed."
     })
@@ -55,11 +61,42 @@ public final class FinishCommand implements Callable<Integer> {
   @Option(names = "--remove", description = "Remove the finish.")
   boolean remove;
 
+  @Option(
+      names = "--import",
+      paramLabel = "FILE",
+      description = "Take the finish that stands in a file, under its name or under --name.")
+  Path from;
+
+  @Option(names = "--export", paramLabel = "FILE", description = "Write the finish to a file.")
+  Path into;
+
+  @Option(
+      names = "--lay-on",
+      arity = "1..*",
+      paramLabel = "ITEM",
+      description = "Lay the finish on these items too.")
+  List<String> others = new ArrayList<>();
+
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
   @Override
   public Integer call() throws ShelfException {
+    if (from != null && (remove || !set.isEmpty())) {
+      return use("--import takes the finish as it stands in the file; change it afterwards.");
+    }
+    if (from != null) {
+      try {
+        imported = FinishFile.read(from);
+      } catch (ShelfException e) {
+        out.problem(e.problem());
+        return Exit.FAILED;
+      }
+      name = name == null ? imported.name() : name;
+    }
+    if (name == null && (into != null || !others.isEmpty())) {
+      return use("Say which finish with --name.");
+    }
     if (name == null ? remove || !set.isEmpty() : name.isBlank() || (remove && !set.isEmpty())) {
       return use("Give the finish a name with --name, and either --set or --remove.");
     }
@@ -71,12 +108,42 @@ public final class FinishCommand implements Callable<Integer> {
         out.problem(e.problem());
         return ItemArguments.exit(e);
       }
-      if (name != null && !change(shelf, s)) {
+      boolean changes = remove || !set.isEmpty() || imported != null;
+      if (name != null && (changes || into == null && others.isEmpty()) && !change(shelf, s)) {
         return Exit.USE;
+      }
+      if (!handOn(shelf, shelf.item(s.item().id()))) {
+        return Exit.FAILED;
       }
       print(shelf.item(s.item().id()));
     }
     return Exit.DONE;
+  }
+
+  private Finish imported;
+
+  /** Writes the finish to a file and lays it on other items; false after saying why not. */
+  private boolean handOn(Shelf shelf, ShelvedItem s) {
+    if (into == null && others.isEmpty()) {
+      return true;
+    }
+    try {
+      Finish f = ItemArguments.finish(s, name);
+      if (into != null) {
+        FinishFile.write(f, into);
+      }
+      List<String> ids = new ArrayList<>();
+      for (ShelvedItem o : ItemArguments.items(shelf, others)) {
+        ids.add(o.item().id());
+      }
+      if (!ids.isEmpty()) {
+        shelf.editing().mark(ids, "Setting the finish “" + f.name() + "”", m -> m.withFinish(f));
+      }
+      return true;
+    } catch (ShelfException e) {
+      out.problem(e.problem());
+      return false;
+    }
   }
 
   /** Does what was asked for; false after saying why it makes no sense. */
@@ -93,7 +160,7 @@ public final class FinishCommand implements Callable<Integer> {
           .mark(List.of(id), "Removing the finish “" + name + "”", m -> m.withoutFinish(name));
       return true;
     }
-    Finish f = has.orElse(Finish.named(name));
+    Finish f = imported != null ? imported.renamed(name) : has.orElse(Finish.named(name));
     for (var e : set.entrySet()) {
       try {
         f =
@@ -126,7 +193,9 @@ public final class FinishCommand implements Callable<Integer> {
       m.put("item", s.item().id());
       m.put(
           "finishes",
-          all.stream().map(f -> Map.of("name", f.name(), "settings", settings(f))).toList());
+          all.stream()
+              .map(f -> Map.of("name", f.name(), "settings", FinishFile.settings(f)))
+              .toList());
       out.json(m);
       return;
     }
@@ -135,19 +204,8 @@ public final class FinishCommand implements Callable<Integer> {
     }
     for (Finish f : all) {
       StringBuilder line = new StringBuilder(f.name());
-      settings(f).forEach((k, v) -> line.append("  ").append(k).append('=').append(v));
+      FinishFile.settings(f).forEach((k, v) -> line.append("  ").append(k).append('=').append(v));
       out.say(line.toString());
     }
-  }
-
-  private static Map<String, String> settings(Finish f) {
-    Map<String, String> out = new LinkedHashMap<>();
-    for (FinishSetting s : FinishSetting.values()) {
-      String v = s.read(f);
-      if (!v.isEmpty()) {
-        out.put(s.id(), v);
-      }
-    }
-    return out;
   }
 }

@@ -15,6 +15,7 @@ import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
+import keepshelf.core.folder.Unfinished;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.apache.commons.compress.archivers.zip.Zip64Mode;
@@ -50,7 +51,9 @@ public final class Backup {
     Path beside = zip.resolveSibling(zip.getFileName() + ".part");
     // Beside the archive: the shelf's own disk may be full.
     Path copy = zip.resolveSibling(zip.getFileName() + ".catalogue");
-    try (ShelfLock lock = catalogue.readOnly() ? null : ShelfLock.take(shelf)) {
+    try (Unfinished note =
+            Unfinished.note(beside, copy, copy.resolveSibling(copy.getFileName() + "-journal"));
+        ShelfLock lock = catalogue.readOnly() ? null : ShelfLock.take(shelf)) {
       Files.deleteIfExists(copy);
       catalogue.backUp(copy);
       List<Path> all = contents(files);

@@ -18,6 +18,7 @@ import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.edit.Field;
+import keepshelf.core.folder.Unfinished;
 import keepshelf.core.json.Json;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.ShelfException;
@@ -48,7 +49,7 @@ public final class CatalogueExport {
   public int write(Path file, ShareProgress progress) throws ShelfException {
     boolean csv = file.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".csv");
     Path beside = file.resolveSibling(file.getFileName() + ".part");
-    try {
+    try (Unfinished note = Unfinished.note(beside)) {
       int n = csv ? csv(beside, progress) : json(beside, progress);
       Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
       return n;

@@ -22,7 +22,8 @@ final class BenchBars extends AnchorPane {
   private final BenchModel model;
   private final List<ToggleButton> shapes = new ArrayList<>();
   private final List<ToggleButton> besides = new ArrayList<>();
-  private final ComboBox<BenchModel.LightChoice> light = new ComboBox<>();
+  private final ComboBox<BenchModel.Choice> light = new ComboBox<>();
+  private final ComboBox<BenchModel.Choice> other = new ComboBox<>();
   private final ToggleButton relief;
   private final ToggleButton backdrop;
   private final ToggleButton patches;
@@ -70,6 +71,18 @@ final class BenchBars extends AnchorPane {
       besides.add(t);
       low.getChildren().add(t);
     }
+    other.setId("bench-other");
+    other.setAccessibleText(Words.of("bench.other"));
+    other.setPromptText(Words.of("bench.other"));
+    other.getStyleClass().add("on-picture-box");
+    other.setMaxWidth(170);
+    other.managedProperty().bind(other.visibleProperty());
+    other.setOnAction(e -> {
+      if (!filling && other.getValue() != null) {
+        model.find(other.getValue().id()).ifPresent(model.otherProperty()::set);
+      }
+    });
+    low.getChildren().add(other);
     disc = new LightDisc(d -> model.stand(now().turned(d)));
     pin(left, EDGE, null, null, EDGE);
     pin(right, EDGE, EDGE, null, null);
@@ -125,7 +138,7 @@ final class BenchBars extends AnchorPane {
   }
 
   /** Shows which lights there are. */
-  void lights(List<BenchModel.LightChoice> all) {
+  void lights(List<BenchModel.Choice> all) {
     filling = true;
     if (!light.getItems().equals(all)) {
       light.getItems().setAll(all);
@@ -134,9 +147,18 @@ final class BenchBars extends AnchorPane {
     show(now());
   }
 
+  /** Shows what can stand beside. */
+  void others(List<BenchModel.Choice> all) {
+    filling = true;
+    BenchModel.Choice now = other.getValue();
+    other.getItems().setAll(all);
+    other.setValue(all.contains(now) ? now : null);
+    filling = false;
+  }
+
   /** The light after the one with this identifier. */
   String next(String id) {
-    List<BenchModel.LightChoice> all = light.getItems();
+    List<BenchModel.Choice> all = light.getItems();
     for (int i = 0; i < all.size(); i++) {
       if (all.get(i).id().equals(id)) {
         return all.get((i + 1) % all.size()).id();
@@ -160,6 +182,7 @@ final class BenchBars extends AnchorPane {
     stops.setText(String.format(Locale.ROOT, "%+.1f", s.stops()));
     disc.show(s.lightDegrees());
     disc.setVisible(s.beside().isLit());
+    other.setVisible(s.beside() == BenchState.Beside.OTHER);
     filling = false;
   }
 }

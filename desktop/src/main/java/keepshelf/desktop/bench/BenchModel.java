@@ -7,18 +7,19 @@ import java.util.Map;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.ReadOnlyStringProperty;
-import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import keepshelf.core.Shelf;
 import keepshelf.core.bench.BenchItem;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.measure.Sharpness;
 import keepshelf.core.measure.Shot;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.preview.Previews;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Light;
 
 /**
@@ -26,8 +27,11 @@ import keepshelf.imaging.render.Light;
  * were not kept yet.
  */
 public final class BenchModel {
-  /** A light that can be chosen. */
-  public record LightChoice(String id, String title) {
+  /** A list of more would not be read. */
+  private static final int MOST_OTHERS = 300;
+
+  /** A light or an item that can be chosen. */
+  public record Choice(String id, String title) {
     @Override
     public String toString() {
       return title;
@@ -42,7 +46,7 @@ public final class BenchModel {
   private final ObjectProperty<String> resolution = new SimpleObjectProperty<>();
   private final ObjectProperty<Shot> shot =
       new SimpleObjectProperty<>(new Shot(2.5, 35, Shot.FULL_FRAME, 1920));
-  private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
+  private final ObjectProperty<ShelvedItem> other = new SimpleObjectProperty<>();
   private final Map<String, BenchState> states = new HashMap<>();
   private final Map<String, FinishModel> drafts = new HashMap<>();
 
@@ -92,14 +96,28 @@ public final class BenchModel {
     return shot;
   }
 
-  /** What could not be shown, or empty. */
-  public ReadOnlyStringProperty troubleProperty() {
-    return trouble.getReadOnlyProperty();
+  /** What stands beside it, or null when nothing was chosen yet. */
+  public ObjectProperty<ShelvedItem> otherProperty() {
+    return other;
   }
 
-  /** Says what cannot be shown. */
-  void say(String what) {
-    trouble.set(what);
+  /** Finds an item that is to stand beside; slow. */
+  java.util.Optional<ShelvedItem> find(String id) {
+    return shelf.catalogue().item(id);
+  }
+
+  /** What can stand beside: what lay on the bench before, then other materials by name. */
+  List<Choice> others(List<ItemCard> all) {
+    List<Choice> out = new ArrayList<>();
+    String own = item.get().item().id();
+    all.stream()
+        .filter(c -> takes(c.kind()) && !c.id().equals(own))
+        .sorted(
+            java.util.Comparator.comparing((ItemCard c) -> !drafts.containsKey(c.id()))
+                .thenComparing(ItemCard::name, String.CASE_INSENSITIVE_ORDER))
+        .limit(MOST_OTHERS)
+        .forEach(c -> out.add(new Choice(c.id(), c.name())));
+    return out;
   }
 
   /** Whether an item can lie on the bench. */
@@ -127,7 +145,6 @@ public final class BenchModel {
     if (item.get() != null) {
       states.put(item.get().item().id(), state.get());
     }
-    trouble.set("");
     resolution.set(null);
     BenchState was = states.get(s.item().id());
     // Another item is seen as the last one was: that is what comparing needs.
@@ -142,15 +159,15 @@ public final class BenchModel {
   }
 
   /** All lights that can be chosen: the program's own, then those on the shelf by name. */
-  public List<LightChoice> lights(List<ItemCard> all) {
-    List<LightChoice> out = new ArrayList<>();
+  public List<Choice> lights(List<ItemCard> all) {
+    List<Choice> out = new ArrayList<>();
     for (Light l : Light.values()) {
-      out.add(new LightChoice(l.name(), l.title()));
+      out.add(new Choice(l.name(), l.title()));
     }
     all.stream()
         .filter(c -> c.kind() == ItemKind.ENVIRONMENT)
         .sorted(java.util.Comparator.comparing(ItemCard::name, String.CASE_INSENSITIVE_ORDER))
-        .forEach(c -> out.add(new LightChoice(c.id(), c.name())));
+        .forEach(c -> out.add(new Choice(c.id(), c.name())));
     return out;
   }
 
@@ -166,6 +183,11 @@ public final class BenchModel {
   /** Which edition the shot needs. */
   public Sharpness sharpness() {
     return Sharpness.of(item.get().item(), tile(), shot.get());
+  }
+
+  /** The pixels of a map as they are stored; slow. */
+  Pixels pixels(ShelvedItem s, MapRecord m) throws java.io.IOException {
+    return ImageDecoder.decode(shelf.folder().resolve(s.path(m)));
   }
 
   /** Reads the item that lies there; slow. */

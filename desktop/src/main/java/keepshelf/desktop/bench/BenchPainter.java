@@ -35,7 +35,8 @@ final class BenchPainter implements AutoCloseable {
    *
    * @param item that lies there
    * @param resolution of its edition, or null
-   * @param original whether it is drawn without the finish as well
+   * @param original whether something is drawn beside it
+   * @param other what that is, or null for the item as delivered
    */
   record Wish(
       ShelvedItem item,
@@ -43,6 +44,7 @@ final class BenchPainter implements AutoCloseable {
       BenchState state,
       Finish finish,
       boolean original,
+      ShelvedItem other,
       int width,
       int height) {}
 
@@ -50,8 +52,9 @@ final class BenchPainter implements AutoCloseable {
    * What was drawn.
    *
    * @param argb the item with its finish, opaque, rows from the top
-   * @param before the item as delivered, or null when that was not asked for
+   * @param before what stands beside it, or null when nothing was asked for
    * @param metresPerPixel at the object
+   * @param footRow row at which its foot is seen
    * @param relief metres of the relief, or null when there is none
    * @param passes how fine it is; 0 while the hand moves
    * @param seconds it took
@@ -62,6 +65,7 @@ final class BenchPainter implements AutoCloseable {
       int[] argb,
       int[] before,
       double metresPerPixel,
+      double footRow,
       Double relief,
       int passes,
       double seconds,
@@ -77,6 +81,7 @@ final class BenchPainter implements AutoCloseable {
   private volatile boolean busy;
   private volatile boolean closed;
   private BenchItem item;
+  private BenchItem other;
   private Surface fine;
   private Surface coarse;
   private Finish fineFinish;
@@ -119,7 +124,8 @@ final class BenchPainter implements AutoCloseable {
       String why = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
       wish.compareAndSet(last, null);
       shown.accept(
-          new Drawn(last, null, null, 0, null, 0, 0, Words.of("bench.nopicture", name(last), why)));
+          new Drawn(
+              last, null, null, 0, 0, null, 0, 0, Words.of("bench.nopicture", name(last), why)));
     }
     busy = false;
     if (wish.get() != null) {
@@ -142,6 +148,10 @@ final class BenchPainter implements AutoCloseable {
       still = model.read(w.item(), w.resolution());
     }
     item = still;
+    if (w.other() != null) {
+      BenchItem same = other == null ? null : other.still(w.other(), null);
+      other = same == null ? model.read(w.other(), null) : same;
+    }
     LightField light = light(w.state().light());
     if (coarse == null || !w.finish().equals(coarseFinish)) {
       coarse = item.surface(w.finish(), true);
@@ -225,6 +235,7 @@ final class BenchPainter implements AutoCloseable {
         argb,
         before,
         p.metresPerPixel(),
+        p.footRow(),
         relief.isPresent() ? relief.getAsDouble() : null,
         p.passes(),
         (System.nanoTime() - begun) / 1e9,

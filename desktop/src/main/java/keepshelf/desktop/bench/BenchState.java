@@ -31,6 +31,7 @@ public record BenchState(
   public enum Beside {
     ALONE("alone"),
     ORIGINAL("original"),
+    OTHER("other"),
     WIPE("wipe"),
     PIXELS("pixels"),
     MEASURE("measure");
@@ -46,9 +47,14 @@ public record BenchState(
       return id;
     }
 
+    /** Whether two pictures stand side by side. */
+    boolean isBeside() {
+      return this == ORIGINAL || this == OTHER;
+    }
+
     /** Whether the lit object is shown. */
     boolean isLit() {
-      return this == ALONE || this == ORIGINAL || this == WIPE;
+      return this != PIXELS && this != MEASURE;
     }
   }
 
@@ -108,6 +114,27 @@ public record BenchState(
   public BenchState backdrop(boolean is) {
     return new BenchState(
         shape, objectMetres, light, lightDegrees, stops, is, view, raised, patches, beside);
+  }
+
+  /** The shape of this number, from 1. */
+  BenchState shape(int number) {
+    return with(BenchScene.Shape.values()[number - 1]);
+  }
+
+  /** The object turned and tilted by so many degrees. */
+  BenchState movedBy(double right, double up) {
+    return seen(view.turnDegrees() + right, view.elevationDegrees() + up, view.nearer());
+  }
+
+  /** Seen from nearer by a factor. */
+  BenchState nearer(double factor) {
+    return seen(view.turnDegrees(), view.elevationDegrees(), view.nearer() * factor);
+  }
+
+  /** Seen and lit as at first. */
+  BenchState asAtFirst() {
+    BenchScene.View v = BenchScene.View.FRONT;
+    return seen(v.turnDegrees(), v.elevationDegrees(), v.nearer()).turned(0).brighter(0);
   }
 
   /** Seen from elsewhere. */

@@ -1,7 +1,6 @@
 package keepshelf.desktop.bench;
 
 import java.util.List;
-import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.beans.property.SimpleIntegerProperty;
@@ -24,7 +23,6 @@ import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
-import keepshelf.imaging.render.BenchScene;
 
 /** The bench: maps at the left, the picture in the middle, what can be set at the right. */
 public final class BenchView implements Place {
@@ -37,11 +35,20 @@ public final class BenchView implements Place {
     void remove(String name);
   }
 
-  private static final double STEP = 15;
+  /** Goes on to the hosts. */
+  public interface Installing {
+    /**
+     * Plans an item.
+     *
+     * @param resolution label of the edition, or null for the usual one
+     * @param finish kept finish, or null for the item as delivered
+     */
+    void install(String item, String resolution, Finish finish);
+  }
 
   private final BenchModel model;
   private final Function<String, Keeper> keepers;
-  private final Consumer<String> install;
+  private final Installing install;
   private final java.util.function.Supplier<List<ItemCard>> all;
   private final BenchPainter painter;
   private final BenchHeader head;
@@ -66,7 +73,7 @@ public final class BenchView implements Place {
    *
    * @param all what is on the shelf, for its lights
    * @param keepers keeps finishes of the item with an identifier
-   * @param install installs the item with an identifier
+   * @param install plans the item in the hosts
    */
   public BenchView(
       BenchModel model,
@@ -74,7 +81,7 @@ public final class BenchView implements Place {
       Pictures pictures,
       java.util.function.Supplier<List<ItemCard>> all,
       Function<String, Keeper> keepers,
-      Consumer<String> install) {
+      Installing install) {
     this.model = model;
     this.all = all;
     this.keepers = keepers;
@@ -92,7 +99,7 @@ public final class BenchView implements Place {
               height = h;
               draw();
             });
-    pixels = new PixelsPane(model.shelf(), work, () -> relief == null ? 0 : relief);
+    pixels = new PixelsPane(model, work, () -> relief == null ? 0 : relief);
     measure = new MeasurePane(model.shelf(), pictures, this::measured);
     trouble.setVisible(false);
     trouble.setMaxWidth(520);
@@ -117,6 +124,7 @@ public final class BenchView implements Place {
     model.itemProperty().addListener(o -> laid());
     model.finishProperty().addListener(o -> laid());
     model.resolutionProperty().addListener(o -> laid());
+    model.otherProperty().addListener(o -> draw());
     model.shotProperty().addListener(o -> settings.refresh());
   }
 
@@ -145,7 +153,7 @@ public final class BenchView implements Place {
 
     @Override
     public void install() {
-      install.accept(model.itemProperty().get().item().id());
+      planned(model.resolutionProperty().get());
     }
 
     @Override
@@ -158,9 +166,7 @@ public final class BenchView implements Place {
   private final class Moving implements PictureStage.Hand {
     @Override
     public void turn(double right, double up) {
-      BenchState s = model.stateProperty().get();
-      BenchScene.View v = s.view();
-      model.stand(s.seen(v.turnDegrees() + right, v.elevationDegrees() + up, v.nearer()));
+      model.stand(model.stateProperty().get().movedBy(right, up));
     }
 
     @Override
@@ -171,9 +177,7 @@ public final class BenchView implements Place {
 
     @Override
     public void nearer(double factor) {
-      BenchState s = model.stateProperty().get();
-      BenchScene.View v = s.view();
-      model.stand(s.seen(v.turnDegrees(), v.elevationDegrees(), v.nearer() * factor));
+      model.stand(model.stateProperty().get().nearer(factor));
     }
   }
 
@@ -198,9 +202,17 @@ public final class BenchView implements Place {
   private void installEnough() {
     String label = SharpBox.enoughOf(model.sharpness());
     if (label != null) {
-      model.resolutionProperty().set(label);
-      install.accept(model.itemProperty().get().item().id());
+      planned(label);
     }
+  }
+
+  /** Goes on to the hosts with an edition and the finish; what was tried is kept first. */
+  private void planned(String resolution) {
+    FinishModel f = model.finishProperty().get();
+    if (!f.isUntouched()) {
+      keepIt();
+    }
+    install.install(f.item().item().id(), resolution, f.kept());
   }
 
   private void single(MapRecord m) {
@@ -247,6 +259,7 @@ public final class BenchView implements Place {
       f.nameProperty().addListener(o -> head.refresh());
     }
     bars.lights(model.lights(all.get()));
+    bars.others(model.others(all.get()));
     stood(null, model.stateProperty().get());
   }
 
@@ -292,6 +305,7 @@ public final class BenchView implements Place {
               state,
               f.draftProperty().get(),
               state.beside() != BenchState.Beside.ALONE,
+              state.beside() == BenchState.Beside.OTHER ? model.otherProperty().get() : null,
               width,
               height));
     }
@@ -305,6 +319,7 @@ public final class BenchView implements Place {
     }
     stage.show(d.argb(), d.before(), d.of().width(), d.of().height());
     bars.rule().show(d.metresPerPixel());
+    stage.staff(d.metresPerPixel(), d.footRow());
     if (!java.util.Objects.equals(relief, d.relief())) {
       relief = d.relief();
       settings.relief(relief);
@@ -362,7 +377,6 @@ public final class BenchView implements Place {
       return;
     }
     BenchState s = model.stateProperty().get();
-    BenchScene.View v = s.view();
     if (e.isShortcutDown()) {
       if (e.getCode() == KeyCode.Z) {
         model.finishProperty().get().undo();
@@ -374,41 +388,16 @@ public final class BenchView implements Place {
       }
       return;
     }
-    BenchState next =
-        switch (e.getCode()) {
-          case DIGIT1, DIGIT2, DIGIT3, DIGIT4 ->
-              s.with(BenchScene.Shape.values()[e.getText().charAt(0) - '1']);
-          case LEFT -> s.seen(v.turnDegrees() - STEP, v.elevationDegrees(), v.nearer());
-          case RIGHT -> s.seen(v.turnDegrees() + STEP, v.elevationDegrees(), v.nearer());
-          case UP -> s.seen(v.turnDegrees(), v.elevationDegrees() + STEP / 3, v.nearer());
-          case DOWN -> s.seen(v.turnDegrees(), v.elevationDegrees() - STEP / 3, v.nearer());
-          case L -> s.lit(bars.next(s.light()));
-          case B -> s.backdrop(!s.backdrop());
-          case R -> s.raised(!s.raised());
-          case G -> s.patches(!s.patches());
-          case O -> s.beside(other(s, BenchState.Beside.ORIGINAL));
-          case W -> s.beside(other(s, BenchState.Beside.WIPE));
-          case P -> s.beside(other(s, BenchState.Beside.PIXELS));
-          case M -> s.beside(other(s, BenchState.Beside.MEASURE));
-          case HOME -> s.seen(0, 11.5, 1).turned(0).brighter(0);
-          case ESCAPE -> s.beside(BenchState.Beside.ALONE);
-          default ->
-              switch (e.getText()) {
-                case "+" -> s.seen(v.turnDegrees(), v.elevationDegrees(), v.nearer() * 1.25);
-                case "-" -> s.seen(v.turnDegrees(), v.elevationDegrees(), v.nearer() / 1.25);
-                case "." -> s.brighter(s.stops() + 0.5);
-                case "," -> s.brighter(s.stops() - 0.5);
-                default -> null;
-              };
-        };
+    if (e.getCode() == KeyCode.S) {
+      stage.toggleStaff();
+      e.consume();
+      return;
+    }
+    BenchState next = BenchKeys.next(s, e, bars::next);
     if (next != null) {
       model.stand(next);
       e.consume();
     }
-  }
-
-  private static BenchState.Beside other(BenchState s, BenchState.Beside wanted) {
-    return s.beside() == wanted ? BenchState.Beside.ALONE : wanted;
   }
 
   /** Stops drawing for good. */

@@ -29,6 +29,7 @@ final class PictureStage extends Pane {
   private final ImageView now = new ImageView();
   private final ImageView before = new ImageView();
   private final Line edge = new Line();
+  private final Staff staff = new Staff();
   private final Rectangle clip = new Rectangle();
   private final BiConsumer<Integer, Integer> sized;
   private BenchState.Beside mode = BenchState.Beside.ALONE;
@@ -39,13 +40,15 @@ final class PictureStage extends Pane {
   /** {@code sized} is told the pixels of one picture. */
   PictureStage(Hand hand, BiConsumer<Integer, Integer> sized) {
     this.sized = sized;
-    getChildren().addAll(now, before, edge);
+    staff.setVisible(false);
+    getChildren().addAll(now, before, edge, staff);
     edge.getStyleClass().add("wipe-edge");
     before.setVisible(false);
     edge.setVisible(false);
     edge.setMouseTransparent(true);
     getStyleClass().add("bench-stage");
     setId("bench-picture");
+    setAccessibleText(keepshelf.desktop.words.Words.of("bench.picture"));
     setFocusTraversable(true);
     setOnMousePressed(e -> {
       requestFocus();
@@ -78,7 +81,7 @@ final class PictureStage extends Pane {
 
   /** How many points one picture is wide. */
   private double one() {
-    return mode == BenchState.Beside.ORIGINAL ? getWidth() / 2 : getWidth();
+    return mode.isBeside() ? getWidth() / 2 : getWidth();
   }
 
   private void resized() {
@@ -105,6 +108,17 @@ final class PictureStage extends Pane {
     lay();
   }
 
+  /** Shows or hides the staff beside the object. */
+  void toggleStaff() {
+    staff.setVisible(!staff.isVisible());
+  }
+
+  /** Stands the staff on the floor beside the object. */
+  void staff(double metresPerPoint, double footRow) {
+    staff.show(metresPerPoint, getHeight());
+    staff.relocate(Math.max(8, one() * 0.06), footRow - staff.prefHeight(-1));
+  }
+
   private static WritableImage image(int[] argb, int w, int h) {
     WritableImage i = new WritableImage(w, h);
     i.getPixelWriter().setPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), argb, 0, w);
@@ -112,7 +126,7 @@ final class PictureStage extends Pane {
   }
 
   private void lay() {
-    boolean beside = mode == BenchState.Beside.ORIGINAL;
+    boolean beside = mode.isBeside();
     boolean wiped = mode == BenchState.Beside.WIPE;
     before.setVisible(beside || wiped);
     edge.setVisible(beside || wiped);

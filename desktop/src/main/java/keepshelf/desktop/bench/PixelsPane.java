@@ -9,7 +9,6 @@ import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.layout.StackPane;
-import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.MapRole;
@@ -17,7 +16,6 @@ import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 import keepshelf.imaging.colour.Srgb;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -25,7 +23,7 @@ import keepshelf.imaging.pixel.Pixels;
  * the pointer is over is said in the map's own meaning.
  */
 final class PixelsPane extends StackPane {
-  private final Shelf shelf;
+  private final BenchModel model;
   private final WorkList work;
   private final DoubleSupplier reliefMetres;
   private final ImageView view = new ImageView();
@@ -38,11 +36,12 @@ final class PixelsPane extends StackPane {
   private double lastY;
 
   /** {@code reliefMetres} tells what a height from black to white is. */
-  PixelsPane(Shelf shelf, WorkList work, DoubleSupplier reliefMetres) {
-    this.shelf = shelf;
+  PixelsPane(BenchModel model, WorkList work, DoubleSupplier reliefMetres) {
+    this.model = model;
     this.work = work;
     this.reliefMetres = reliefMetres;
     setId("bench-pixels");
+    setAccessibleText(Words.of("bench.beside.pixels"));
     getStyleClass().add("bench-stage");
     setFocusTraversable(true);
     value.setId("pixel-value");
@@ -73,12 +72,11 @@ final class PixelsPane extends StackPane {
     map = m;
     pixels = null;
     value.setText(Words.of("bench.reading", m.fileName()));
-    var file = shelf.folder().resolve(s.path(m));
     work.quietly(() -> {
       Pixels read = null;
       String why = "";
       try {
-        read = ImageDecoder.decode(file);
+        read = model.pixels(s, m);
       } catch (IOException | RuntimeException | OutOfMemoryError e) {
         why = e.getMessage();
       }

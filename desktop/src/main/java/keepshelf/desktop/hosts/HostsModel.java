@@ -214,15 +214,26 @@ public final class HostsModel {
 
   /** Chooses a cell for installing and plans it, as it is installed there when it is. */
   public void choose(Cell c) {
+    choose(c, o -> o);
+  }
+
+  /** Plans a cell otherwise than it is installed, or than it would be without more being said. */
+  public void choose(Cell c, UnaryOperator<InstallOptions> how) {
     focus.set(c);
-    chooseAll(List.of(c));
+    chooseAll(List.of(c), how);
   }
 
   private void chooseAll(List<Cell> cells) {
+    chooseAll(cells, o -> o);
+  }
+
+  private void chooseAll(List<Cell> cells, UnaryOperator<InstallOptions> how) {
     Map<Cell, InstallOptions> wanted = new LinkedHashMap<>();
     for (Cell c : cells) {
       if (item(c).isPresent() && cannot(c).isEmpty() && !plans().containsKey(c)) {
-        wanted.put(c, installed(c).map(InstallationRecord::options).orElse(InstallOptions.NONE));
+        wanted.put(
+            c,
+            how.apply(installed(c).map(InstallationRecord::options).orElse(InstallOptions.NONE)));
       }
     }
     plans.choose(wanted);

@@ -32,6 +32,27 @@ public final class Images {
     return p.reduced(pixels(points));
   }
 
+  /** The same with edges that fade out over the outermost twelfth. */
+  static Picture faded(Picture p) {
+    int side = p.side();
+    double band = side / 12.0;
+    int[] argb = p.argb().clone();
+    for (int y = 0; y < side; y++) {
+      double down = fade(Math.min(y, side - 1 - y) / band);
+      for (int x = 0; x < side; x++) {
+        double alpha = down * fade(Math.min(x, side - 1 - x) / band);
+        argb[y * side + x] = argb[y * side + x] & 0xFFFFFF | (int) Math.round(alpha * 255) << 24;
+      }
+    }
+    return new Picture(side, argb);
+  }
+
+  /** 0 at the edge, 1 from the band's end on, without a corner between. */
+  private static double fade(double t) {
+    double c = Math.clamp(t, 0, 1);
+    return c * c * (3 - 2 * c);
+  }
+
   /** A square of {@code side} points that shows {@code picture} as soon as it is there. */
   public static StackPane view(ObservableValue<Picture> picture, double side) {
     ImageView view = new ImageView();

@@ -12,6 +12,7 @@ public final class PictureBox extends StackPane {
   private final ImageView view = new ImageView();
   private final double side;
   private ObservableValue<Picture> shown;
+  private boolean soft;
   private final ChangeListener<Picture> arrived = (o, was, is) -> fill(is);
 
   /** A square of {@code side} points. */
@@ -29,6 +30,16 @@ public final class PictureBox extends StackPane {
 
   /** Shows {@code picture} as soon as it is there. */
   public void show(ObservableValue<Picture> picture) {
+    show(picture, false);
+  }
+
+  /**
+   * Shows {@code picture} as soon as it is there.
+   *
+   * @param softly whether its edges fade into what lies behind, as suits a lit object
+   */
+  public void show(ObservableValue<Picture> picture, boolean softly) {
+    soft = softly;
     if (picture == shown) {
       return;
     }
@@ -53,7 +64,8 @@ public final class PictureBox extends StackPane {
 
   private void fill(Picture p) {
     if (p != null) {
-      view.setImage(Images.image(Images.sharp(p, side)));
+      Picture sharp = Images.sharp(p, side);
+      view.setImage(Images.image(soft ? Images.faded(sharp) : sharp));
     }
   }
 }

@@ -85,7 +85,7 @@ final class LookPane extends BorderPane {
 
   private void draw() {
     for (int i = 0; i < boxes.size(); i++) {
-      boxes.get(i).show(previews.of(items.get(i), LARGE, lit));
+      boxes.get(i).show(previews.of(items.get(i), LARGE, lit), true);
     }
   }
 

@@ -57,7 +57,7 @@ public final class BallPreview {
   private final Settings settings;
   private final PrefilteredLight light;
   private final float[] keyLight;
-  private final int level;
+  private final float level;
   private final float[] eye;
   private final float[] right = {1, 0, 0};
   private final float[] up;
@@ -83,11 +83,7 @@ public final class BallPreview {
     double ballPixels = settings.side() / 1.19;
     double texels = DIAMETER_METRES / settings.tileMetres() * surface.width();
     double perSample = texels / (ballPixels * settings.samples());
-    level =
-        Math.clamp(
-            (int) Math.round(Math.log(perSample) / Math.log(2) + 0.35),
-            0,
-            surface.levelCount() - 1);
+    level = (float) (Math.log(perSample) / Math.log(2)) + 0.2f;
   }
 
   private static float[] turned(float[] d, double degrees) {
@@ -116,6 +112,7 @@ public final class BallPreview {
     private final float[] n = new float[3];
     private final float[] v = new float[3];
     private final float[] texel = new float[Surface.STRIDE];
+    private final float[] between = new float[Surface.STRIDE];
     private final float[] sample = new float[3];
     private final float[] behind = new float[3];
 
@@ -205,8 +202,11 @@ public final class BallPreview {
       surface.lookUp(
           patternCos * px + patternSin * py + 0.5f,
           patternCos * py - patternSin * px + 0.5f,
-          level,
-          texel);
+          // At a slant a sample covers more of the surface: half of that, for it is long and
+          // narrow.
+          level + slant(nz),
+          texel,
+          between);
       float cosPhi = sin < 1e-5f ? 1 : nx / sin;
       float sinPhi = sin < 1e-5f ? 0 : ny / sin;
       // Tangent along u, bitangent along v, in the viewer's frame, then in the world's.
@@ -235,6 +235,10 @@ public final class BallPreview {
         out[c] = ToneCurve.apply(out[c] * EXPOSURE);
       }
       return surface.seeThrough() ? Math.clamp(texel[Surface.OPACITY], 0f, 1f) : 1;
+    }
+
+    private float slant(float facing) {
+      return (float) (-0.5 * Math.log(Math.clamp(facing, 0.06f, 1f)) / Math.log(2));
     }
 
     /** A normal bent away from the viewer is bent back until it is just seen. */

@@ -35,6 +35,15 @@ final class BenchCamera {
     return 2.0 * lens * DISTANCE * half / Math.min(width, height);
   }
 
+  /** Rows from the top at which the object's foot is seen. */
+  float footRow() {
+    float y = -half - eye[1];
+    float z = -eye[2];
+    float ahead = forward[1] * y + forward[2] * z;
+    float above = up[1] * y + up[2] * z;
+    return (height - above / ahead / lens * Math.min(width, height)) / 2;
+  }
+
   /** Rows of the picture. */
   int rows() {
     return height;

@@ -77,6 +77,11 @@ public final class BenchPicture {
     return camera.metresPerPixel();
   }
 
+  /** Rows from the top at which the middle of the object's foot is seen. */
+  public double footRow() {
+    return camera.footRow();
+  }
+
   /** How many passes were added. */
   public int passes() {
     return passes;
