@@ -140,7 +140,8 @@ public abstract sealed class Solid permits Ball, Box, Drape {
     float t = b;
     for (int i = 0; i < halvings; i++) {
       // The false position, kept away from the ends.
-      float share = ga / (ga - gb);
+      // A grazing ray may lie on the surface at both ends.
+      float share = ga == gb ? 0.5f : ga / (ga - gb);
       share = share < 0.1f ? 0.1f : share > 0.9f ? 0.9f : share;
       t = a + (b - a) * share;
       foot(o[0] + d[0] * t, o[1] + d[1] * t, o[2] + d[2] * t, f);

@@ -107,6 +107,25 @@ class SolidTest {
     assertThat(off).isLessThanOrEqualTo(s instanceof Box ? met / 25 : 0);
   }
 
+  /** Rays that just touch the outline, where distances vanish in rounding. */
+  @ParameterizedTest
+  @MethodSource("shapes")
+  void aGrazingRayMeetsASoundPlaceOrNone(Solid s) {
+    Meeting m = new Meeting();
+    Random r = new Random(5);
+    float[] o = {0, 0.3f * s.half(), 7.2f * s.half()};
+    for (int i = 0; i < 60_000; i++) {
+      float[] d = unit((r.nextDouble() - 0.5) * 0.35, (r.nextDouble() - 0.5) * 0.35, -1);
+      if (s.meet(o, d, 0, Skin.FLAT, 0.5f, i % 2 == 0, m)) {
+        float sum = m.t + m.u + m.v;
+        for (int c = 0; c < 3; c++) {
+          sum += m.point[c] + m.normal[c] + m.tangent[c] + m.bitangent[c];
+        }
+        assertThat(sum).as("ray %s", i).isFinite();
+      }
+    }
+  }
+
   /** One step along the tangent is one metre a metre of u, and turns not into v. */
   @ParameterizedTest
   @MethodSource("shapes")
