@@ -62,14 +62,9 @@ public class BenchPictureBenchmark {
         new BenchScene(
             shape,
             0.5,
-            0.5,
-            0.5,
-            new BenchScene.Laying(0, 0, 0, relief, 0.5),
-            BenchScene.Substance.USUAL,
-            LightField.of(Light.LAMP_ROOM_WINDOW),
-            0,
-            0,
-            false,
+            new BenchScene.Cover(
+                0.5, 0.5, new BenchScene.Laying(0, 0, 0, relief, 0.5), BenchScene.Substance.USUAL),
+            BenchScene.Lighting.plain(LightField.of(Light.LAMP_ROOM_WINDOW)),
             new BenchScene.View(shape == BenchScene.Shape.BALL ? 0 : 30, 11.5, 1),
             false);
     before = picture();

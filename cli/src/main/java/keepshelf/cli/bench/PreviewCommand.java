@@ -7,7 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalDouble;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -23,10 +23,10 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.Length;
+import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.io.ImageEncoder;
-import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BenchPicture;
 import keepshelf.imaging.render.BenchScene;
 import keepshelf.imaging.render.Light;
@@ -199,19 +199,13 @@ public final class PreviewCommand implements Callable<Integer> {
               s.item().key(),
               "Nobody said how wide a tile is; it is shown at half a metre."));
     }
-    OptionalDouble relief = flat ? OptionalDouble.empty() : on.relief(f);
+    BenchScene.Cover cover = on.cover(f, !flat);
     BenchScene scene =
         new BenchScene(
             what,
             metres,
-            on.tile(f),
-            on.tileHeight(f),
-            on.laying(f, relief.orElse(0)),
-            on.substance(f),
-            field,
-            turn,
-            0,
-            false,
+            cover,
+            new BenchScene.Lighting(field, turn, 0, false),
             BenchScene.View.FRONT,
             false);
     BenchPicture p = new BenchPicture(on.surface(f, false), scene, w, h);
@@ -219,23 +213,17 @@ public final class PreviewCommand implements Callable<Integer> {
       p.pass(() -> false);
     }
     write(p.argb(), w, h);
-    print(p, on, f, field, relief, w, h, problems);
+    print(p, cover, !flat && on.hasHeights(), field, w, h, problems);
     return out.problems(problems) ? Exit.PROBLEMS : Exit.DONE;
   }
 
   private void write(int[] argb, int w, int h) throws ShelfException {
-    byte[] rgb = new byte[argb.length * 3];
-    for (int i = 0; i < argb.length; i++) {
-      rgb[3 * i] = (byte) (argb[i] >> 16);
-      rgb[3 * i + 1] = (byte) (argb[i] >> 8);
-      rgb[3 * i + 2] = (byte) argb[i];
-    }
     Path to = file.toAbsolutePath();
     try {
       if (to.getParent() != null) {
         Files.createDirectories(to.getParent());
       }
-      ImageEncoder.png(Pixels.u8(w, h, 3, rgb), to, 6);
+      ImageEncoder.png(Previews.pixels(argb, w, h), to, 6);
     } catch (IOException e) {
       throw refused("not-written", DiskTrouble.sentence(e, "writing " + to));
     }
@@ -243,10 +231,9 @@ public final class PreviewCommand implements Callable<Integer> {
 
   private void print(
       BenchPicture p,
-      BenchItem on,
-      Finish f,
+      BenchScene.Cover cover,
+      boolean raised,
       LightField field,
-      OptionalDouble relief,
       int w,
       int h,
       List<Problem> problems) {
@@ -262,19 +249,17 @@ public final class PreviewCommand implements Callable<Integer> {
     m.put("samples", p.passes());
     m.put("shape", shape.strip().toLowerCase(java.util.Locale.ROOT));
     m.put("light", field.title());
-    m.put("tile", List.of(on.tile(f), on.tileHeight(f)));
-    m.put("relief_mm", relief.isPresent() ? Math.round(relief.getAsDouble() * 1e6) / 1e3 : null);
+    m.put("tile", List.of(cover.tileWidth(), cover.tileHeight()));
+    m.put("relief_mm", raised ? Math.round(cover.laying().relief() * 1e6) / 1e3 : null);
     m.put("problems", problems);
     out.json(m);
   }
 
   private LightField light(Shelf shelf) throws ShelfException {
     BenchLights lights = new BenchLights(shelf.previews());
-    String wanted = light.strip().toLowerCase(java.util.Locale.ROOT).replace(' ', '-');
-    for (Light l : Light.values()) {
-      if (l.title().toLowerCase(java.util.Locale.ROOT).replace(' ', '-').equals(wanted)) {
-        return lights.of(l);
-      }
+    Optional<Light> own = BenchLights.own(light);
+    if (own.isPresent()) {
+      return lights.of(own.get());
     }
     ShelvedItem s = shelf.item(light);
     if (s.item().kind() != ItemKind.ENVIRONMENT) {

@@ -153,7 +153,7 @@ public final class SharpCommand implements Callable<Integer> {
       editions.add(m);
     }
     Map<String, Object> m = new LinkedHashMap<>();
-    m.put("tile", List.of(s.tileMetres(), s.tileMetres()));
+    m.put("tile", List.of(s.tileMetres(), s.tileHeightMetres()));
     m.put("pixels_per_metre_needed", Math.round(s.needed()));
     m.put("needed", s.label());
     m.put("editions", editions);

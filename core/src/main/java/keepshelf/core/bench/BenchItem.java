@@ -106,11 +106,6 @@ public final class BenchItem {
     return finish != null && finish.tileMetres() != null || item.item().tileMetres() != null;
   }
 
-  /** Height of a tile in metres with a finish. */
-  public double tileHeight(Finish finish) {
-    return tile(finish) * fine.aspect();
-  }
-
   /** Whether there is something that can be raised. */
   public boolean hasHeights() {
     return fine.roles().contains(MapRole.HEIGHT) || fine.roles().contains(MapRole.BUMP);
@@ -130,18 +125,22 @@ public final class BenchItem {
   }
 
   /**
-   * How the maps lie with a finish.
+   * What covers an object with a finish, as it is installed.
    *
-   * @param relief in metres, 0 for none
+   * @param finish or null for the item as delivered
+   * @param raised whether the relief is raised, where there is one
    */
-  public BenchScene.Laying laying(Finish finish, double relief) {
-    return finish == null
-        ? new BenchScene.Laying(0, 0, 0, relief, middle())
-        : new BenchScene.Laying(finish.turn(), finish.right(), finish.up(), relief, middle());
+  public BenchScene.Cover cover(Finish finish, boolean raised) {
+    double relief = raised ? relief(finish).orElse(0) : 0;
+    BenchScene.Laying laying =
+        finish == null
+            ? new BenchScene.Laying(0, 0, 0, relief, middle())
+            : new BenchScene.Laying(finish.turn(), finish.right(), finish.up(), relief, middle());
+    double tile = tile(finish);
+    return new BenchScene.Cover(tile, tile * fine.aspect(), laying, substance(finish));
   }
 
-  /** What the surface is beyond its maps, with a finish. */
-  public BenchScene.Substance substance(Finish finish) {
+  private static BenchScene.Substance substance(Finish finish) {
     if (finish == null || finish.body() == null) {
       return BenchScene.Substance.USUAL;
     }

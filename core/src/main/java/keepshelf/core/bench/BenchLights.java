@@ -1,9 +1,12 @@
 package keepshelf.core.bench;
 
 import java.io.IOException;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.MapFile;
 import keepshelf.core.preview.Previews;
@@ -30,6 +33,16 @@ public final class BenchLights {
   /** Reads lights on the shelf by {@code previews}. */
   public BenchLights(Previews previews) {
     this.previews = previews;
+  }
+
+  /** The program's own light of an identifier or of a title, also written with hyphens. */
+  public static Optional<Light> own(String name) {
+    String wanted = name.strip().toLowerCase(Locale.ROOT).replaceAll("[ _]", "-");
+    return Arrays.stream(Light.values())
+        .filter(l ->
+            l.title().toLowerCase(Locale.ROOT).replace(' ', '-').equals(wanted)
+                || l.name().equalsIgnoreCase(name))
+        .findFirst();
   }
 
   /** One of the program's own. */

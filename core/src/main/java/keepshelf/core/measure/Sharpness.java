@@ -12,12 +12,17 @@ import keepshelf.core.model.Resolution;
  * Which edition a shot needs, and what each costs in graphics memory.
  *
  * @param tileMetres width of one tile
+ * @param tileHeightMetres its height
  * @param needed texels a metre that the shot shows
  * @param label the least resolution that has them, whether it is owned or not
  * @param editions what is owned, small to large
  */
 public record Sharpness(
-    double tileMetres, double needed, String label, List<EditionSharpness> editions) {
+    double tileMetres,
+    double tileHeightMetres,
+    double needed,
+    String label,
+    List<EditionSharpness> editions) {
 
   /** How an edition fits a shot. */
   public enum Verdict {
@@ -79,7 +84,7 @@ public record Sharpness(
       }
     }
     out.sort(Comparator.comparingDouble(EditionSharpness::pixelsPerMetre));
-    return new Sharpness(tileMetres, needed, label, judged(out, needed));
+    return new Sharpness(tileMetres, tileMetres * aspect(item), needed, label, judged(out, needed));
   }
 
   private static List<EditionSharpness> judged(List<EditionSharpness> editions, double needed) {
@@ -106,6 +111,17 @@ public record Sharpness(
       side *= 2;
     }
     return "more than " + Resolution.LABELS.getLast();
+  }
+
+  /** Height of a tile over its width, as its largest base colour has it. */
+  private static double aspect(ItemRecord item) {
+    return item.maps().stream()
+        .filter(m -> m.width() > 0 && m.height() > 0)
+        .max(
+            Comparator.comparing((MapRecord m) -> m.role() == MapRole.BASE_COLOUR)
+                .thenComparingInt(MapRecord::width))
+        .map(m -> (double) m.height() / m.width())
+        .orElse(1.0);
   }
 
   private static int width(List<MapRecord> maps) {

@@ -51,7 +51,7 @@ public final class FinishPreview {
       try {
         Pixels p = ImageDecoder.decode(f.file());
         aspect = aspect == 0 ? (double) p.height() / p.width() : aspect;
-        maps.add(new SurfaceMaker.Decoded(f, small(f.role(), p, side)));
+        maps.add(small(SurfaceMaker.Decoded.of(f, p), side));
       } catch (IOException e) {
         trouble = e;
         lost.accept(e.getMessage());
@@ -63,9 +63,11 @@ public final class FinishPreview {
     return new FinishPreview(maps, tileMetres, aspect);
   }
 
-  private static Pixels small(MapRole role, Pixels p, int side) {
+  private static SurfaceMaker.Decoded small(SurfaceMaker.Decoded d, int side) {
+    Pixels p = d.pixels();
+    MapRole role = d.map().role();
     if (p.width() <= side && p.height() <= side) {
-      return p;
+      return d;
     }
     double share = (double) side / Math.max(p.width(), p.height());
     Resize.Holds holds =
@@ -74,21 +76,18 @@ public final class FinishPreview {
           case PACKED -> Resize.Holds.DATA;
           default -> role.colour() ? Resize.Holds.COLOUR : Resize.Holds.DATA;
         };
-    return Resize.to(
-        p,
-        Math.max(1, (int) Math.round(p.width() * share)),
-        Math.max(1, (int) Math.round(p.height() * share)),
-        holds);
+    return new SurfaceMaker.Decoded(
+        d.map(),
+        Resize.to(
+            p,
+            Math.max(1, (int) Math.round(p.width() * share)),
+            Math.max(1, (int) Math.round(p.height() * share)),
+            holds));
   }
 
   /** The same with smaller maps, for trying at the speed of the hand. */
   public FinishPreview coarse(int side) {
-    return new FinishPreview(
-        maps.stream()
-            .map(d -> new SurfaceMaker.Decoded(d.map(), small(d.map().role(), d.pixels(), side)))
-            .toList(),
-        ownTile,
-        aspect);
+    return new FinishPreview(maps.stream().map(d -> small(d, side)).toList(), ownTile, aspect);
   }
 
   /** The surface with a finish, or as it is when that is null. */

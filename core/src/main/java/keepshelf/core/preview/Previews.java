@@ -19,9 +19,9 @@ import keepshelf.imaging.analyse.EnvironmentFacts;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.panorama.EnvironmentPreview;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BallPreview;
-import keepshelf.imaging.render.EnvironmentPreview;
 import keepshelf.imaging.render.Light;
 import keepshelf.imaging.resample.Resampler;
 
@@ -301,12 +301,17 @@ public final class Previews {
 
   /** A picture as 8-bit RGB. */
   public static Pixels pixels(Picture p) {
-    byte[] rgb = new byte[p.argb().length * 3];
-    for (int i = 0; i < p.argb().length; i++) {
-      rgb[3 * i] = (byte) (p.argb()[i] >> 16);
-      rgb[3 * i + 1] = (byte) (p.argb()[i] >> 8);
-      rgb[3 * i + 2] = (byte) p.argb()[i];
+    return pixels(p.argb(), p.side(), p.side());
+  }
+
+  /** Opaque ARGB of {@code width} x {@code height} places, rows from the top, as 8-bit RGB. */
+  public static Pixels pixels(int[] argb, int width, int height) {
+    byte[] rgb = new byte[argb.length * 3];
+    for (int i = 0; i < argb.length; i++) {
+      rgb[3 * i] = (byte) (argb[i] >> 16);
+      rgb[3 * i + 1] = (byte) (argb[i] >> 8);
+      rgb[3 * i + 2] = (byte) argb[i];
     }
-    return Pixels.u8(p.side(), p.side(), 3, rgb);
+    return Pixels.u8(width, height, 3, rgb);
   }
 }

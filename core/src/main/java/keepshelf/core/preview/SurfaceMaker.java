@@ -4,13 +4,13 @@ import java.io.IOException;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.convert.SpecGloss;
 import keepshelf.imaging.io.ImageDecoder;
@@ -28,7 +28,7 @@ public final class SurfaceMaker {
 
   private final Map<MapRole, float[][]> planes = new EnumMap<>(MapRole.class);
   private final Finish finish;
-  private boolean floats;
+  private double aspect;
   private int width;
   private int height;
 
@@ -40,9 +40,16 @@ public final class SurfaceMaker {
    * A map and its pixels.
    *
    * @param map what it is
-   * @param pixels as they are stored
+   * @param pixels as they are stored; heights of any range brought to 0..1
    */
-  record Decoded(MapFile map, Pixels pixels) {}
+  record Decoded(MapFile map, Pixels pixels) {
+    /** A map as its file has it. */
+    static Decoded of(MapFile map, Pixels whole) {
+      boolean heights = map.role() == MapRole.HEIGHT || map.role() == MapRole.BUMP;
+      return new Decoded(
+          map, heights && whole.depth() == Depth.F32 ? HeightMaps.levelled(whole) : whole);
+    }
+  }
 
   /**
    * The surface of {@code maps}; maps that cannot be decoded are left out.
@@ -54,7 +61,8 @@ public final class SurfaceMaker {
     IOException trouble = new IOException("there is no map to show");
     for (MapFile f : maps) {
       try {
-        m.take(f, ImageDecoder.decode(f.file()));
+        Decoded d = Decoded.of(f, ImageDecoder.decode(f.file()));
+        m.take(d.map(), d.pixels());
       } catch (IOException e) {
         trouble = e;
       }
@@ -79,10 +87,10 @@ public final class SurfaceMaker {
   private void take(MapFile f, Pixels whole) {
     Pixels p = Finishing.applied(finish, f.role(), whole);
     if (width == 0) {
+      aspect = (double) p.height() / p.width();
       width = side(p.width());
       height = side(p.height());
     }
-    floats |= p.depth() == Depth.F32 && (f.role() == MapRole.HEIGHT || f.role() == MapRole.BUMP);
     if (f.role() == MapRole.PACKED && f.channels() != null) {
       f.channels()
           .roles()
@@ -152,7 +160,7 @@ public final class SurfaceMaker {
   }
 
   private Surface build() {
-    Surface.Builder b = new Surface.Builder(width, height);
+    Surface.Builder b = new Surface.Builder(width, height).aspect(aspect);
     float[][] base = planes.get(MapRole.BASE_COLOUR);
     float[] metallic = first(MapRole.METALLIC);
     if (base != null
@@ -179,8 +187,11 @@ public final class SurfaceMaker {
     if (roughness != null) {
       b.roughness(roughness);
     }
-    bumps(b);
-    heights().ifPresent(b::heights);
+    float[] raised = first(MapRole.HEIGHT) != null ? first(MapRole.HEIGHT) : first(MapRole.BUMP);
+    if (raised != null) {
+      b.heights(raised);
+    }
+    bumps(b, raised);
     if (first(MapRole.AMBIENT_OCCLUSION) != null) {
       b.occlusion(first(MapRole.AMBIENT_OCCLUSION));
     }
@@ -206,33 +217,13 @@ public final class SurfaceMaker {
     b.roughness(rough);
   }
 
-  /** What can be raised, from its lowest to its highest number. */
-  private Optional<float[]> heights() {
-    float[] h = first(MapRole.HEIGHT) != null ? first(MapRole.HEIGHT) : first(MapRole.BUMP);
-    if (h == null || !floats) {
-      return Optional.ofNullable(h);
-    }
-    float low = Float.MAX_VALUE;
-    float high = -Float.MAX_VALUE;
-    for (float v : h) {
-      low = Math.min(low, v);
-      high = Math.max(high, v);
-    }
-    float[] out = new float[h.length];
-    for (int i = 0; i < h.length && high > low; i++) {
-      out[i] = (h[i] - low) / (high - low);
-    }
-    return Optional.of(out);
-  }
-
-  private void bumps(Surface.Builder b) {
+  private void bumps(Surface.Builder b, float[] raised) {
     if (first(MapRole.NORMAL) != null && first(MapRole.NORMAL).length == width * height * 3) {
       b.normal(first(MapRole.NORMAL));
       return;
     }
-    float[] height1 = first(MapRole.HEIGHT) != null ? first(MapRole.HEIGHT) : first(MapRole.BUMP);
-    if (height1 != null) {
-      b.normal(NormalMaps.fromHeight(height1, width, height, ASSUMED_RELIEF * width));
+    if (raised != null) {
+      b.guessedNormal(NormalMaps.fromHeight(raised, width, height, ASSUMED_RELIEF * width));
     }
   }
 

@@ -1,6 +1,7 @@
 package keepshelf.desktop.bench;
 
 import java.io.IOException;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -160,7 +161,7 @@ final class BenchPainter implements AutoCloseable {
     OptionalDouble relief = item.relief(w.finish());
     long begun = System.nanoTime();
     BenchPicture quick =
-        new BenchPicture(coarse, scene(w, w.finish(), light, relief), w.width(), w.height());
+        new BenchPicture(coarse, scene(item, w, w.finish(), light), w.width(), w.height());
     if (last != null) {
       quick.takeOver(last);
     }
@@ -190,7 +191,7 @@ final class BenchPainter implements AutoCloseable {
     }
     long begun = System.nanoTime();
     BenchPicture p =
-        new BenchPicture(fine, scene(w, w.finish(), light, relief), w.width(), w.height());
+        new BenchPicture(fine, scene(item, w, w.finish(), light), w.width(), w.height());
     p.takeOver(last);
     last = p;
     BenchPicture before = w.original() ? original(w, light, false) : null;
@@ -242,35 +243,30 @@ final class BenchPainter implements AutoCloseable {
         lost);
   }
 
+  /** What stands beside it: another item, or the same as delivered. */
   private BenchPicture original(Wish w, LightField light, boolean quick) {
+    BenchItem of = w.other() == null ? item : other;
     return new BenchPicture(
-        item.surface(null, quick), scene(w, null, light, item.relief(null)), w.width(), w.height());
+        of.surface(null, quick), scene(of, w, null, light), w.width(), w.height());
   }
 
-  private BenchScene scene(Wish w, Finish finish, LightField light, OptionalDouble relief) {
+  private static BenchScene scene(BenchItem of, Wish w, Finish finish, LightField light) {
     BenchState s = w.state();
     return new BenchScene(
         s.shape(),
         s.objectMetres(),
-        item.tile(finish),
-        item.tileHeight(finish),
-        item.laying(finish, s.raised() ? relief.orElse(0) : 0),
-        item.substance(finish),
-        light,
-        s.lightDegrees(),
-        s.stops(),
-        s.backdrop(),
+        of.cover(finish, s.raised()),
+        new BenchScene.Lighting(light, s.lightDegrees(), s.stops(), s.backdrop()),
         s.view(),
         s.patches());
   }
 
   private LightField light(String id) throws IOException {
-    for (Light l : Light.values()) {
-      if (l.name().equals(id)) {
-        return lights.of(l);
-      }
+    Optional<Light> own = BenchLights.own(id);
+    if (own.isPresent()) {
+      return lights.of(own.get());
     }
-    var on = model.shelf().catalogue().item(id);
+    Optional<ShelvedItem> on = model.find(id);
     if (on.isEmpty()) {
       throw new IOException(Words.of("bench.light.gone"));
     }

@@ -87,6 +87,19 @@ public final class HeightMaps {
     return Pixels.u16(p.width(), p.height(), 1, out);
   }
 
+  /** The same over the whole range that there is. */
+  public static Pixels levelled(Pixels p) {
+    double low = Double.MAX_VALUE;
+    double high = -Double.MAX_VALUE;
+    for (float v : p.plane(0)) {
+      if (Float.isFinite(v)) {
+        low = Math.min(low, v);
+        high = Math.max(high, v);
+      }
+    }
+    return levelled(p, low, high);
+  }
+
   private static int side(int pixels) {
     return Math.min(LARGEST, Integer.highestOneBit(pixels));
   }

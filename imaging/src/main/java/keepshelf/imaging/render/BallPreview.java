@@ -2,6 +2,7 @@ package keepshelf.imaging.render;
 
 import java.util.stream.IntStream;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.colour.ToneCurve;
 
 /**
  * Renders the preview picture: a ball half a metre across, covered at true tile size, on a neutral
@@ -12,10 +13,6 @@ public final class BallPreview {
   /** Diameter of the ball in metres. */
   public static final float DIAMETER_METRES = 0.5f;
 
-  /** Linear light of the neutral surround, sRGB 119. */
-  private static final float SURROUND = Srgb.byteToLinear(119);
-
-  private static final float EXPOSURE = 0.86f;
   private static final float DISTANCE = 7.2f;
   private static final float LOOK_AT_Y = -0.10f;
   private static final float ELEVATION = 0.20f;
@@ -83,7 +80,7 @@ public final class BallPreview {
     double ballPixels = settings.side() / 1.19;
     double texels = DIAMETER_METRES / settings.tileMetres() * surface.width();
     double perSample = texels / (ballPixels * settings.samples());
-    level = (float) (Math.log(perSample) / Math.log(2)) + 0.2f;
+    level = Surface.level((float) perSample) + 0.2f;
   }
 
   private static float[] turned(float[] d, double degrees) {
@@ -198,13 +195,14 @@ public final class BallPreview {
       float s = sin < 1e-5f ? 1 : theta / sin;
       float tiles = DIAMETER_METRES / 2 / (float) settings.tileMetres();
       float px = nx * s * tiles;
-      float py = ny * s * tiles;
+      // A tile is as much higher than wide as its maps are.
+      float py = ny * s * tiles / surface.aspect();
       surface.lookUp(
           patternCos * px + patternSin * py + 0.5f,
           patternCos * py - patternSin * px + 0.5f,
           // At a slant a sample covers more of the surface: half of that, for it is long and
           // narrow.
-          level + slant(nz),
+          level - 0.5f * Surface.level(Math.clamp(nz, 0.06f, 1f)),
           texel,
           between);
       float cosPhi = sin < 1e-5f ? 1 : nx / sin;
@@ -229,42 +227,12 @@ public final class BallPreview {
       n[0] = wx * inv;
       n[1] = (wy * up[1] - wz * forward[1]) * inv;
       n[2] = (wy * up[2] - wz * forward[2]) * inv;
-      keepVisible();
-      shader.shade(p, n, v, texel, widened(texel[Surface.ROUGHNESS], length), out);
+      Shader.keepVisible(n, v);
+      shader.shade(p, n, v, texel, Shader.widened(texel[Surface.ROUGHNESS], length), out);
       for (int c = 0; c < 3; c++) {
-        out[c] = ToneCurve.apply(out[c] * EXPOSURE);
+        out[c] = ToneCurve.apply(out[c] * Surround.EXPOSURE);
       }
       return surface.seeThrough() ? Math.clamp(texel[Surface.OPACITY], 0f, 1f) : 1;
-    }
-
-    private float slant(float facing) {
-      return (float) (-0.5 * Math.log(Math.clamp(facing, 0.06f, 1f)) / Math.log(2));
-    }
-
-    /** A normal bent away from the viewer is bent back until it is just seen. */
-    private void keepVisible() {
-      float nv = n[0] * v[0] + n[1] * v[1] + n[2] * v[2];
-      if (nv < 0.03f) {
-        float k = 0.03f - nv;
-        float l = 0;
-        for (int c = 0; c < 3; c++) {
-          n[c] += v[c] * k;
-          l += n[c] * n[c];
-        }
-        l = 1 / (float) Math.sqrt(l);
-        for (int c = 0; c < 3; c++) {
-          n[c] *= l;
-        }
-      }
-    }
-
-    /** Roughness that also holds the spread of normals averaged away (after Toksvig 2005). */
-    private float widened(float roughness, float normalLength) {
-      float r = Math.clamp(roughness, 0.03f, 1f);
-      float len = Math.clamp(normalLength, 0.3f, 1f);
-      float spread = (1 - len) / len;
-      float a2 = r * r * r * r + Math.min(0.4f, 2 * spread);
-      return (float) Math.sqrt(Math.sqrt(Math.min(1, a2)));
     }
   }
 
@@ -274,7 +242,6 @@ public final class BallPreview {
 
   /** The neutral backdrop and floor, display-linear. */
   private void surround(float sy, float dx, float dy, float dz, float[] out) {
-    float fade = 1 + 0.05f * sy * sy * Math.signum(-sy) - 0.06f * Math.max(0, sy);
     float shade = 1;
     if (dy < -1e-4f) {
       float t = (-1 - eye[1]) / dy;
@@ -282,7 +249,7 @@ public final class BallPreview {
       float gz = eye[2] + dz * t;
       shade = contact(gx, gz) * key(gx, gz);
     }
-    float g = SURROUND * fade * shade;
+    float g = Surround.at(sy) * shade;
     out[0] = g;
     out[1] = g;
     out[2] = g;

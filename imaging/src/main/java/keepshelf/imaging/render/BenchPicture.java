@@ -3,6 +3,7 @@ package keepshelf.imaging.render;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.colour.ToneCurve;
 import keepshelf.imaging.solid.Skin;
 import keepshelf.imaging.solid.Solid;
 
@@ -45,10 +46,10 @@ public final class BenchPicture {
     this.width = width;
     this.height = height;
     solid = scene.shape().of(scene.objectMetres(), scene.view());
-    skin = new CoveredSkin(surface, scene);
-    light = scene.light().light().turned(scene.lightDegrees());
+    skin = new CoveredSkin(surface, scene.cover());
+    light = scene.lighting().light().light().turned(scene.lighting().degrees());
     camera = new BenchCamera(scene, solid.half(), width, height);
-    exposure = 0.86f * (float) Math.pow(2, scene.stops());
+    exposure = Surround.EXPOSURE * (float) Math.pow(2, scene.lighting().stops());
     sum = new float[width * height * 3];
   }
 
@@ -60,8 +61,8 @@ public final class BenchPicture {
     boolean same =
         before.scene.shape() == scene.shape()
             && before.scene.objectMetres() == scene.objectMetres()
-            && before.scene.light() == scene.light()
-            && before.scene.lightDegrees() == scene.lightDegrees()
+            && before.scene.lighting().light() == scene.lighting().light()
+            && before.scene.lighting().degrees() == scene.lighting().degrees()
             && before.scene.view().turnDegrees() == scene.view().turnDegrees()
             && !surface.seeThrough()
             && !before.surface.seeThrough();
@@ -93,7 +94,7 @@ public final class BenchPicture {
    */
   public int[] rough(int step) {
     shade(COARSE_GRID);
-    LightRays rays = new LightRays(scene.light(), light, COARSE_RAYS, 0);
+    LightRays rays = new LightRays(scene.lighting().light(), light, COARSE_RAYS, 0);
     int w = (width + step - 1) / step;
     int h = (height + step - 1) / step;
     int[] small = new int[w * h];
@@ -128,7 +129,7 @@ public final class BenchPicture {
   public boolean pass(BooleanSupplier stop) {
     shade(FINE_GRID);
     int n = passes;
-    LightRays rays = new LightRays(scene.light(), light, FINE_RAYS, n);
+    LightRays rays = new LightRays(scene.lighting().light(), light, FINE_RAYS, n);
     float ox = radical(n, 2);
     float oy = radical(n, 3);
     float[] added = new float[sum.length];

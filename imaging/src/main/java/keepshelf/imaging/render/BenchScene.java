@@ -10,30 +10,38 @@ import keepshelf.imaging.solid.Solid;
  *
  * @param shape what stands there
  * @param objectMetres its width and height
- * @param tileWidth width of one tile in metres
- * @param tileHeight height of one tile in metres
- * @param laying how the maps lie on it
- * @param substance what the surface is, beyond its maps
- * @param light the light
- * @param lightDegrees how far the light is turned about the upright, from the front to the right
- * @param stops brighter by so many stops
- * @param backdrop whether the light itself is seen behind the object
+ * @param cover what covers it
+ * @param lighting how it is lit
  * @param view where from
  * @param patches whether a white and a grey patch lie in front
  */
 public record BenchScene(
-    Shape shape,
-    double objectMetres,
-    double tileWidth,
-    double tileHeight,
-    Laying laying,
-    Substance substance,
-    LightField light,
-    double lightDegrees,
-    double stops,
-    boolean backdrop,
-    View view,
-    boolean patches) {
+    Shape shape, double objectMetres, Cover cover, Lighting lighting, View view, boolean patches) {
+
+  /**
+   * What covers an object.
+   *
+   * @param tileWidth width of one tile in metres
+   * @param tileHeight height of one tile in metres
+   * @param laying how the maps lie on it
+   * @param substance what the surface is, beyond its maps
+   */
+  public record Cover(double tileWidth, double tileHeight, Laying laying, Substance substance) {}
+
+  /**
+   * How an object is lit.
+   *
+   * @param light the light
+   * @param degrees how far it is turned about the upright, from the front to the right
+   * @param stops brighter by so many stops
+   * @param backdrop whether the light itself is seen behind the object
+   */
+  public record Lighting(LightField light, double degrees, double stops, boolean backdrop) {
+    /** As the light is, not seen itself. */
+    public static Lighting plain(LightField light) {
+      return new Lighting(light, 0, 0, false);
+    }
+  }
 
   /** The shapes. */
   public enum Shape {

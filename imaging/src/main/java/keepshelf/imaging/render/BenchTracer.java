@@ -1,13 +1,11 @@
 package keepshelf.imaging.render;
 
-import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.solid.HorizonMap;
 import keepshelf.imaging.solid.Meeting;
 import keepshelf.imaging.solid.Solid;
 
 /** Follows the rays of a bench picture. Holds scratch space: one for each row. */
 final class BenchTracer {
-  private static final float SURROUND = Srgb.byteToLinear(119);
-
   /** What is the same for all rows of a picture. */
   record Around(
       Solid solid,
@@ -40,7 +38,6 @@ final class BenchTracer {
   private final float[] v = new float[3];
   private final float[] p = new float[3];
   private final float[] hidden = new float[3];
-  private final float[] scratch = new float[3];
   private final float[] slopes = new float[2];
   private final float[] texel = new float[Surface.STRIDE];
   private final float[] texel2 = new float[Surface.STRIDE];
@@ -71,10 +68,10 @@ final class BenchTracer {
     this.exposure = exposure;
     this.footprint = footprint;
     this.quick = quick;
-    turnCos = (float) Math.cos(Math.toRadians(scene.laying().turnDegrees()));
-    turnSin = (float) Math.sin(Math.toRadians(scene.laying().turnDegrees()));
+    turnCos = (float) Math.cos(Math.toRadians(scene.cover().laying().turnDegrees()));
+    turnSin = (float) Math.sin(Math.toRadians(scene.cover().laying().turnDegrees()));
     shader = new Shader(light, true);
-    BenchScene.Substance s = scene.substance();
+    BenchScene.Substance s = scene.cover().substance();
     shader.substance((float) s.reflectance(), (float) s.coat(), (float) s.coatRoughness());
   }
 
@@ -103,13 +100,13 @@ final class BenchTracer {
     }
     float facing = Math.max(0.08f, at.normal[0] * v[0] + at.normal[1] * v[1] + at.normal[2] * v[2]);
     float metres = camera.pixelAngle() * at.t * footprint / (float) Math.sqrt(facing);
-    float level = log2(metres / skin.texel());
+    float level = Surface.level(metres / skin.texel());
     float s = skin.s(at.u, at.v);
     float t = skin.t(at.u, at.v);
     surface.lookUp(s, t, level, texel, texel2);
     float length = normal(metres);
-    bendToViewer();
-    float roughness = widened(texel[Surface.ROUGHNESS], length);
+    Shader.keepVisible(n, v);
+    float roughness = Shader.widened(texel[Surface.ROUGHNESS], length);
     shader.aim(n, v, roughness);
     float[] lobe = shader.lobe();
     float above = lobe[0] * at.normal[0] + lobe[1] * at.normal[1] + lobe[2] * at.normal[2];
@@ -130,13 +127,6 @@ final class BenchTracer {
       seen *= inSight(place, lobe[0], lobe[1], lobe[2], 0.15f + roughness);
     }
     shader.reflect(n, v, texel, roughness, seen, open, hidden, out);
-  }
-
-  private static float log2(float x) {
-    // From the exponent and, between powers of two, a parabola: within 0.01, enough for a level.
-    int bits = Float.floatToRawIntBits(Math.max(1e-6f, x));
-    float m = (bits & 0x7FFFFF) * (1f / 0x800000);
-    return (bits >> 23) - 127 + m * (1.34f - 0.34f * m);
   }
 
   /** The shading normal into {@link #n}; returns the length of the mean of normals, 0..1. */
@@ -160,6 +150,7 @@ final class BenchTracer {
       mz = 1;
       length = 1;
     } else {
+      // Shown flat: what stands in for the relief would be of a height that nobody said.
       System.arraycopy(at.normal, 0, n, 0, 3);
       return 1;
     }
@@ -173,30 +164,6 @@ final class BenchTracer {
       n[c] *= l;
     }
     return Math.min(1, length);
-  }
-
-  /** A normal bent away from the viewer is bent back until it is just seen. */
-  private void bendToViewer() {
-    float nv = n[0] * v[0] + n[1] * v[1] + n[2] * v[2];
-    if (nv < 0.03f) {
-      float l = 0;
-      for (int c = 0; c < 3; c++) {
-        n[c] += v[c] * (0.03f - nv);
-        l += n[c] * n[c];
-      }
-      l = 1 / (float) Math.sqrt(l);
-      for (int c = 0; c < 3; c++) {
-        n[c] *= l;
-      }
-    }
-  }
-
-  /** Roughness that also holds the spread of normals averaged away (after Toksvig 2005). */
-  private static float widened(float roughness, float normalLength) {
-    float r = Math.clamp(roughness, 0.03f, 1f);
-    float len = Math.clamp(normalLength, 0.3f, 1f);
-    float a2 = r * r * r * r + Math.min(0.4f, 2 * (1 - len) / len);
-    return (float) Math.sqrt(Math.sqrt(Math.min(1, a2)));
   }
 
   /** Takes away the diffuse light of all directions that the relief stands in the way of. */
@@ -235,39 +202,29 @@ final class BenchTracer {
   }
 
   private void background(float y, float[] out) {
+    float shade = 1;
     if (d[1] < -1e-4f) {
       float t = (-solid.half() - camera.eye[1]) / d[1];
       float gx = camera.eye[0] + d[0] * t;
       float gz = camera.eye[2] + d[2] * t;
-      float shade = ground.at(gx, gz);
+      shade = ground.at(gx, gz);
       if (scene.patches() && patch(gx / solid.half(), gz / solid.half(), shade, out)) {
         return;
       }
-      if (!scene.backdrop()) {
-        fill(out, SURROUND * shade * falloff(y));
-        return;
-      }
-      // The light's own ground, with the object's shadow on it.
-      light.specular(d[0], d[1], d[2], 0.02f, out, scratch);
+    }
+    if (scene.lighting().backdrop()) {
+      // The light itself, its ground with the object's shadow on it.
+      light.toOwn(d);
+      scene.lighting().light().seen(d[0], d[1], d[2], out);
       for (int c = 0; c < 3; c++) {
         out[c] *= exposure * shade;
       }
       return;
     }
-    if (scene.backdrop()) {
-      light.specular(d[0], d[1], d[2], 0.02f, out, scratch);
-      for (int c = 0; c < 3; c++) {
-        out[c] *= exposure;
-      }
-      return;
-    }
-    fill(out, SURROUND * falloff(y));
-  }
-
-  /** The backdrop is a little darker at its upper end. */
-  private float falloff(float y) {
-    float sy = 1 - y / camera.rows() * 2;
-    return 1 + 0.05f * sy * sy * Math.signum(-sy) - 0.06f * Math.max(0, sy);
+    float grey = Surround.at(1 - y / camera.rows() * 2) * shade;
+    out[0] = grey;
+    out[1] = grey;
+    out[2] = grey;
   }
 
   /** A white and an 18 % grey patch that lie in front at the right, lit as everything else. */
@@ -288,11 +245,5 @@ final class BenchTracer {
       out[c] *= albedo * shade * exposure;
     }
     return true;
-  }
-
-  private static void fill(float[] out, float v) {
-    out[0] = v;
-    out[1] = v;
-    out[2] = v;
   }
 }

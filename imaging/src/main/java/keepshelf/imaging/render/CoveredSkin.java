@@ -19,19 +19,19 @@ final class CoveredSkin implements Skin {
   private float least = Float.MAX_VALUE;
   private float most = -Float.MAX_VALUE;
 
-  CoveredSkin(Surface surface, BenchScene scene) {
+  CoveredSkin(Surface surface, BenchScene.Cover cover) {
     this.surface = surface;
-    this.laying = scene.laying();
+    this.laying = cover.laying();
     this.heights = laying.relief() > 0 ? surface.heights() : null;
     this.w = surface.width();
     this.h = surface.height();
-    tileWidth = (float) scene.tileWidth();
-    tileHeight = (float) scene.tileHeight();
+    tileWidth = (float) cover.tileWidth();
+    tileHeight = (float) cover.tileHeight();
     cos = (float) Math.cos(Math.toRadians(laying.turnDegrees()));
     sin = (float) Math.sin(Math.toRadians(laying.turnDegrees()));
     relief = (float) laying.relief();
     middle = (float) laying.middle();
-    threshold = (float) scene.substance().opacityThreshold();
+    threshold = (float) cover.substance().opacityThreshold();
     if (heights == null) {
       least = 0;
       most = 0;
@@ -125,11 +125,7 @@ final class CoveredSkin implements Skin {
 
   @Override
   public boolean hole(float u, float v, float chance) {
-    if (!surface.seeThrough()) {
-      return false;
-    }
-    float[] out = new float[Surface.STRIDE];
-    surface.lookUp(s(u, v), t(u, v), 0, out);
-    return out[Surface.OPACITY] < (threshold >= 0 ? threshold : chance);
+    return surface.seeThrough()
+        && surface.opacity(s(u, v), t(u, v)) < (threshold >= 0 ? threshold : chance);
   }
 }

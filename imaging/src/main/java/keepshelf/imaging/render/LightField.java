@@ -1,5 +1,6 @@
 package keepshelf.imaging.render;
 
+import keepshelf.imaging.panorama.LatLong;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
 
@@ -16,13 +17,15 @@ public final class LightField {
 
   private final String title;
   private final PrefilteredLight light;
+  private final DirectionMap.Source sharp;
 
   /** Growing sums over the grid, row by row, up to 1. */
   private final float[] sums = new float[GRID * GRID / 2];
 
-  private LightField(String title, PrefilteredLight light) {
+  private LightField(String title, PrefilteredLight light, DirectionMap.Source sharp) {
     this.title = title;
     this.light = light;
+    this.sharp = sharp;
     float[] rgb = new float[3];
     float[] scratch = new float[3];
     float[] d = new float[3];
@@ -40,7 +43,7 @@ public final class LightField {
 
   /** One of the program's own lights. */
   public static LightField of(Light light) {
-    return new LightField(light.title(), PrefilteredLight.of(light));
+    return new LightField(light.title(), PrefilteredLight.of(light), light::radiance);
   }
 
   /**
@@ -52,30 +55,17 @@ public final class LightField {
   public static LightField of(String title, Pixels panorama) {
     int w = Math.min(WIDTH, panorama.width());
     int h = Math.max(1, w / 2);
-    float[] rgb = Resampler.linear(panorama, w, h);
-    return new LightField(
-        title,
-        PrefilteredLight.of((x, y, z, out) -> {
-          // Ahead is away from the viewer: -z.
-          float column = (float) (Math.atan2(x, -z) / (2 * Math.PI) + 0.5) * w - 0.5f;
-          float row = (float) (Math.acos(Math.clamp(y, -1f, 1f)) / Math.PI) * h - 0.5f;
-          bilinear(rgb, w, h, column, row, out);
-        }));
+    LatLong all = new LatLong(Resampler.linear(panorama, w, h), w, h);
+    // Ahead is away from the viewer: -z.
+    DirectionMap.Source sharp = (x, y, z, out) -> all.radiance(x, y, -z, out);
+    return new LightField(title, PrefilteredLight.of(sharp), sharp);
   }
 
-  private static void bilinear(float[] rgb, int w, int h, float x, float y, float[] out) {
-    int ix = (int) Math.floor(x);
-    int iy = (int) Math.floor(y);
-    float fx = x - ix;
-    float fy = y - iy;
-    int x0 = Math.floorMod(ix, w);
-    int x1 = Math.floorMod(ix + 1, w);
-    int y0 = Math.clamp(iy, 0, h - 1) * w;
-    int y1 = Math.clamp(iy + 1, 0, h - 1) * w;
+  /** Writes what is seen of the light itself in a direction of its own, before it is turned. */
+  void seen(float x, float y, float z, float[] rgb) {
+    sharp.at(x, y, z, rgb);
     for (int c = 0; c < 3; c++) {
-      float top = rgb[(y0 + x0) * 3 + c] * (1 - fx) + rgb[(y0 + x1) * 3 + c] * fx;
-      float low = rgb[(y1 + x0) * 3 + c] * (1 - fx) + rgb[(y1 + x1) * 3 + c] * fx;
-      out[c] = Math.max(0, top * (1 - fy) + low * fy);
+      rgb[c] *= light.scale();
     }
   }
 

@@ -4,14 +4,13 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.colour.ToneCurve;
 
 /**
  * Renders a model with its surfaces: standing on a neutral floor, seen from the front right and a
  * little above, filling the picture, under one of the preview's lights.
  */
 public final class ModelPreview {
-  private static final float SURROUND = Srgb.byteToLinear(119);
-  private static final float EXPOSURE = 0.86f;
   private static final double TURN = Math.toRadians(-32);
   private static final double DOWN = Math.toRadians(16);
 
@@ -202,7 +201,7 @@ public final class ModelPreview {
         float dy = (y - shadow[1]) / (shadow[2] * (float) Math.sin(DOWN) * 1.6f);
         float shade = 1 - 0.62f * (float) Math.exp(-1.9f * (dx * dx + dy * dy));
         float fade = 1 + 0.05f * ((float) y / size - 0.5f);
-        Arrays.fill(out, SURROUND * fade * shade);
+        Arrays.fill(out, Surround.GREY * fade * shade);
         return;
       }
       int a = t * 9;
@@ -239,7 +238,7 @@ public final class ModelPreview {
       towardsViewer();
       shader.shade(p, n, towards, texel, Math.clamp(texel[Surface.ROUGHNESS], 0.05f, 1f), out);
       for (int c = 0; c < 3; c++) {
-        out[c] = ToneCurve.apply(out[c] * EXPOSURE);
+        out[c] = ToneCurve.apply(out[c] * Surround.EXPOSURE);
       }
     }
 

@@ -18,6 +18,7 @@ final class PrefilteredLight {
   private final DirectionMap diffuse;
   private final float cos;
   private final float sin;
+  private final float scale;
 
   /** The prefiltered form of {@code light}, made once. */
   static PrefilteredLight of(Light light) {
@@ -45,6 +46,7 @@ final class PrefilteredLight {
   private PrefilteredLight(PrefilteredLight of, double turnDegrees) {
     specular = of.specular;
     diffuse = of.diffuse;
+    scale = of.scale;
     cos = (float) Math.cos(Math.toRadians(turnDegrees));
     sin = (float) Math.sin(Math.toRadians(turnDegrees));
   }
@@ -62,7 +64,7 @@ final class PrefilteredLight {
     DirectionMap cosine = new DirectionMap(64, (x, y, z, rgb) -> cosine(pyramid, x, y, z, rgb));
     float[] up = new float[3];
     cosine.lookUp(0, 1, 0, up);
-    float scale = normalise ? 1 / (0.2126f * up[0] + 0.7152f * up[1] + 0.0722f * up[2]) : 1;
+    scale = normalise ? 1 / (0.2126f * up[0] + 0.7152f * up[1] + 0.0722f * up[2]) : 1;
     diffuse = scaled(cosine, scale);
     specular[0] = scaled(pyramid[1], scale);
     for (int i = 1; i < LEVELS; i++) {
@@ -115,6 +117,18 @@ final class PrefilteredLight {
         rgb[c] += (scratch[c] - rgb[c]) * f;
       }
     }
+  }
+
+  /** What all radiance was multiplied by, so that a level white surface reflects 1. */
+  float scale() {
+    return scale;
+  }
+
+  /** Turns a direction of the world's into the light's own. */
+  void toOwn(float[] d) {
+    float x = cos * d[0] - sin * d[2];
+    d[2] = sin * d[0] + cos * d[2];
+    d[0] = x;
   }
 
   /** Turns a direction of the light's own into the world's. */

@@ -6,6 +6,9 @@ package keepshelf.imaging.render;
  * environment reflects exactly what arrives. Not thread-safe: holds scratch space.
  */
 final class Shader {
+  /** Cosine at which a normal counts as seen. */
+  private static final float LEAST_SEEN = 0.03f;
+
   private static final float[] NOTHING = new float[3];
 
   /** Reflectance of a clear layer seen straight on, index of refraction 1.5. */
@@ -149,6 +152,35 @@ final class Shader {
   float fromBelow(float[] p, float[] n) {
     float below = 0.5f - 0.5f * n[1];
     return 1 - below * below * 0.85f * openness(p);
+  }
+
+  /**
+   * Roughness that also holds the spread of normals averaged away (after Toksvig 2005).
+   *
+   * @param normalLength length of the mean of unit normals, 0..1
+   */
+  static float widened(float roughness, float normalLength) {
+    float r = Math.clamp(roughness, 0.03f, 1f);
+    float length = Math.clamp(normalLength, 0.3f, 1f);
+    float a2 = r * r * r * r + Math.min(0.4f, 2 * (1 - length) / length);
+    return (float) Math.sqrt(Math.sqrt(Math.min(1, a2)));
+  }
+
+  /** Bends a unit normal that is turned away from the viewer back until it is just seen. */
+  static void keepVisible(float[] n, float[] v) {
+    float nv = n[0] * v[0] + n[1] * v[1] + n[2] * v[2];
+    if (nv >= LEAST_SEEN) {
+      return;
+    }
+    float l = 0;
+    for (int c = 0; c < 3; c++) {
+      n[c] += v[c] * (LEAST_SEEN - nv);
+      l += n[c] * n[c];
+    }
+    l = 1 / (float) Math.sqrt(l);
+    for (int c = 0; c < 3; c++) {
+      n[c] *= l;
+    }
   }
 
   /** How much of the floor's light is left at the place that the lobe hits it. */

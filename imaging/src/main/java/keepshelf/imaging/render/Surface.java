@@ -2,6 +2,7 @@ package keepshelf.imaging.render;
 
 import java.util.ArrayList;
 import java.util.List;
+import keepshelf.imaging.solid.HorizonMap;
 
 /**
  * A tiling metal/rough surface ready for rendering: all properties interleaved per texel, with a
@@ -23,6 +24,7 @@ public final class Surface {
   private final boolean seeThrough;
   private final float[] heights;
   private final boolean normals;
+  private final float aspect;
   private HorizonMap horizon;
 
   private Surface(Builder b) {
@@ -31,6 +33,7 @@ public final class Surface {
     this.seeThrough = b.seeThrough;
     this.heights = b.heights;
     this.normals = b.normals;
+    this.aspect = b.aspect;
     List<float[]> levels = new ArrayList<>();
     levels.add(b.texels);
     int w = width;
@@ -131,6 +134,21 @@ public final class Surface {
     }
   }
 
+  /** The opacity at texture coordinates on the finest level, 0 for a hole. */
+  float opacity(float u, float v) {
+    int x = Math.min(width - 1, (int) ((u - (float) Math.floor(u)) * width));
+    int y = Math.min(height - 1, (int) ((1 - (v - (float) Math.floor(v))) * height));
+    return texels[0][(y * width + x) * STRIDE + OPACITY];
+  }
+
+  /** The level whose texels are as large as {@code texels} of the finest one, to 0.01. */
+  static float level(float texels) {
+    // From the exponent and, between powers of two, a parabola.
+    int bits = Float.floatToRawIntBits(Math.max(1e-6f, texels));
+    float m = (bits & 0x7FFFFF) * (1f / 0x800000);
+    return (bits >> 23) - 127 + m * (1.34f - 0.34f * m);
+  }
+
   /**
    * The same between two levels, so that what is far or seen at a slant neither flickers nor blurs
    * at once.
@@ -150,6 +168,11 @@ public final class Surface {
     }
   }
 
+  /** Height of a tile over its width. */
+  float aspect() {
+    return aspect;
+  }
+
   /** Collects planes of one size; whatever is not given has a neutral value. */
   public static final class Builder {
     private final int width;
@@ -158,12 +181,14 @@ public final class Surface {
     private boolean seeThrough;
     private float[] heights;
     private boolean normals;
+    private float aspect;
 
     /** For planes of {@code width} x {@code height} values, rows from the top. */
     public Builder(int width, int height) {
       this.width = width;
       this.height = height;
       this.texels = new float[width * height * STRIDE];
+      this.aspect = (float) height / width;
       base(0.5f, 0.5f, 0.5f);
       fill(ROUGHNESS, 0.6f);
       fill(NORMAL + 2, 1);
@@ -184,6 +209,12 @@ public final class Surface {
       for (int i = 0, o = channel; i < values.length; i++, o += STRIDE) {
         texels[o] = values[i];
       }
+      return this;
+    }
+
+    /** Height of a tile over its width, where the planes were brought to another shape. */
+    public Builder aspect(double heightOverWidth) {
+      aspect = (float) heightOverWidth;
       return this;
     }
 
@@ -229,10 +260,18 @@ public final class Surface {
 
     /** Normals as interleaved x, y, z, each -1..1, with y up the picture (+Y). */
     public Builder normal(float[] xyz) {
+      normals = true;
+      return guessedNormal(xyz);
+    }
+
+    /**
+     * Normals that only stand in for a relief of unknown height: where the relief is raised, its
+     * own slopes go before them.
+     */
+    public Builder guessedNormal(float[] xyz) {
       if (xyz.length != width * height * 3) {
         throw new IllegalArgumentException("normals of another size");
       }
-      normals = true;
       for (int i = 0, o = NORMAL; i < xyz.length; i += 3, o += STRIDE) {
         texels[o] = xyz[i];
         texels[o + 1] = xyz[i + 1];

@@ -3,8 +3,8 @@ package keepshelf.imaging.analyse;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import keepshelf.imaging.panorama.EnvironmentPreview;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.render.EnvironmentPreview;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

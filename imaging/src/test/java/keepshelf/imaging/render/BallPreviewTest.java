@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import keepshelf.imaging.Fields;
+import keepshelf.imaging.colour.ToneCurve;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;

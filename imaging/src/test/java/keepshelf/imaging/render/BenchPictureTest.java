@@ -5,7 +5,9 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.BenchScene.Cover;
 import keepshelf.imaging.render.BenchScene.Laying;
+import keepshelf.imaging.render.BenchScene.Lighting;
 import keepshelf.imaging.render.BenchScene.Shape;
 import keepshelf.imaging.render.BenchScene.Substance;
 import keepshelf.imaging.render.BenchScene.View;
@@ -24,8 +26,17 @@ class BenchPictureTest {
   }
 
   private static BenchScene scene(Shape shape, Laying laying) {
+    return scene(shape, laying, Lighting.plain(SLIP));
+  }
+
+  private static BenchScene scene(Shape shape, Laying laying, Lighting lighting) {
     return new BenchScene(
-        shape, 0.5, 0.5, 0.5, laying, Substance.USUAL, SLIP, 0, 0, false, new View(0, 0, 1), false);
+        shape,
+        0.5,
+        new Cover(0.5, 0.5, laying, Substance.USUAL),
+        lighting,
+        new View(0, 0, 1),
+        false);
   }
 
   private static int[] fine(Surface s, BenchScene scene, int passes) {
@@ -138,20 +149,7 @@ class BenchPictureTest {
     Surface dark = grey(0.05f, null);
     double[] lit = new double[2];
     for (int i = 0; i < 2; i++) {
-      BenchScene s =
-          new BenchScene(
-              Shape.SLAB,
-              0.5,
-              0.5,
-              0.5,
-              Laying.PLAIN,
-              Substance.USUAL,
-              SLIP,
-              0,
-              2 * i,
-              false,
-              new View(0, 0, 1),
-              false);
+      BenchScene s = scene(Shape.SLAB, Laying.PLAIN, new Lighting(SLIP, 0, 2 * i, false));
       int[] p = new BenchPicture(dark, s, SIDE, SIDE).rough(1);
       lit[i] = keepshelf.imaging.colour.Srgb.byteToLinear(green(p[SIDE / 2 * SIDE + SIDE / 2]));
     }
@@ -197,20 +195,7 @@ class BenchPictureTest {
       }
     }
     LightField f = LightField.of("Lamp", Pixels.f32(w, w / 2, 3, rgb));
-    BenchScene s =
-        new BenchScene(
-            Shape.BALL,
-            0.5,
-            0.5,
-            0.5,
-            Laying.PLAIN,
-            Substance.USUAL,
-            f,
-            0,
-            0,
-            false,
-            new View(0, 0, 1),
-            false);
+    BenchScene s = scene(Shape.BALL, Laying.PLAIN, Lighting.plain(f));
     int[] p = new BenchPicture(grey(0.5f, null), s, SIDE, SIDE).rough(1);
     int row = SIDE / 2 * SIDE;
     assertThat(green(p[row + SIDE * 3 / 4])).isGreaterThan(green(p[row + SIDE / 4]) + 10);
@@ -221,6 +206,30 @@ class BenchPictureTest {
       right += d[0] > 0 ? 1 : 0;
     }
     assertThat(right).as("directions are drawn by brightness").isGreaterThan(140);
+  }
+
+  /** A light that is white above the horizon and black below is seen so, with a straight edge. */
+  @Test
+  void theLightIsSeenBehindAsItIs() {
+    int w = 256;
+    float[] rgb = new float[w * w / 2 * 3];
+    Arrays.fill(rgb, 0, rgb.length / 2, 1f);
+    Lighting seen = new Lighting(LightField.of("Plain", Pixels.f32(w, w / 2, 3, rgb)), 30, 0, true);
+    int[] p =
+        new BenchPicture(grey(0.5f, null), scene(Shape.BALL, Laying.PLAIN, seen), SIDE, SIDE)
+            .rough(1);
+    int edge = -1;
+    for (int x : new int[] {0, 1, SIDE - 2, SIDE - 1}) {
+      int first = 0;
+      while (green(p[first * SIDE + x]) > 90) {
+        first++;
+      }
+      assertThat(edge < 0 || Math.abs(edge - first) <= 1).as("column %s", x).isTrue();
+      edge = first;
+      assertThat(green(p[x])).isGreaterThan(170);
+      assertThat(green(p[(SIDE - 1) * SIDE + x])).isLessThan(20);
+    }
+    assertThat(edge).isBetween(1, SIDE - 1);
   }
 
   @Test
@@ -235,14 +244,5 @@ class BenchPictureTest {
       assertThat(d[0] * d[0] + d[1] * d[1] + d[2] * d[2]).isCloseTo(1, within(1e-4f));
     }
     assertThat(sum / n).isCloseTo(4 * Math.PI, within(0.3));
-  }
-
-  @Test
-  void theTurnOfADirectionIsFoundToHalfADegree() {
-    for (int i = 0; i < 720; i++) {
-      double a = i * Math.PI / 360;
-      assertThat((double) HorizonMap.turn((float) Math.cos(a), (float) Math.sin(a)))
-          .isCloseTo(a / (2 * Math.PI), within(0.5 / 360));
-    }
   }
 }

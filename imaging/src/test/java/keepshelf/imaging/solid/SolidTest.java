@@ -234,4 +234,13 @@ class SolidTest {
     }
     assertThat(hidden).isBetween(60, 290);
   }
+
+  @Test
+  void theTurnOfADirectionIsFoundToHalfADegree() {
+    for (int i = 0; i < 720; i++) {
+      double a = i * Math.PI / 360;
+      assertThat((double) HorizonMap.turn((float) Math.cos(a), (float) Math.sin(a)))
+          .isCloseTo(a / (2 * Math.PI), within(0.5 / 360));
+    }
+  }
 }

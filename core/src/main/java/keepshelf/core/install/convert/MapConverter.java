@@ -32,8 +32,8 @@ import keepshelf.imaging.io.ColourTags;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.io.ImageFormat;
+import keepshelf.imaging.panorama.Panorama;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.render.Panorama;
 import keepshelf.imaging.rows.RowReader;
 
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */

@@ -17,8 +17,8 @@ import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.EnvironmentFacts;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageFormat;
+import keepshelf.imaging.panorama.Panorama;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.render.Panorama;
 
 /**
  * How an environment light is set up: as a panorama that lights, or, where the format has none, as

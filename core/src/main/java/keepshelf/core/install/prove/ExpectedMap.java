@@ -11,8 +11,8 @@ import keepshelf.core.install.plan.PlannedMap.Part;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.Channels;
 import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.panorama.Panorama;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.render.Panorama;
 
 /**
  * What a host should find at an input, worked out from the originals on the shelf.

@@ -1,6 +1,7 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.panorama;
 
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.colour.ToneCurve;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;

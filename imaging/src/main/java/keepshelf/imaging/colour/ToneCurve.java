@@ -1,4 +1,4 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.colour;
 
 /**
  * Linear light to display: the identity up to one half, above it a shoulder that approaches 1, so

@@ -1,4 +1,4 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.solid;
 
 import java.util.stream.IntStream;
 import keepshelf.imaging.resample.Resampler;
@@ -9,7 +9,7 @@ import keepshelf.imaging.resample.Resampler;
  * a ray. Slopes are in heights (0..1) a texel of the height map, so that they hold for every
  * relief.
  */
-final class HorizonMap {
+public final class HorizonMap {
   private static final int DIRECTIONS = 16;
   private static final int LARGEST = 512;
 
@@ -22,8 +22,8 @@ final class HorizonMap {
   /** {@link #DIRECTIONS} slopes for each texel, rows from the top. */
   private final float[] slopes;
 
-  /** The horizon of {@code heights}, {@code width} x {@code height} values that tile. */
-  HorizonMap(float[] heights, int width, int height) {
+  /** The horizon of {@code heights}, {@code width} x {@code height} values 0..1 that tile. */
+  public HorizonMap(float[] heights, int width, int height) {
     w = Math.min(LARGEST, width);
     h = Math.min(LARGEST, height);
     float[] at = w == width && h == height ? heights : Resampler.area(heights, width, height, w, h);
@@ -52,14 +52,14 @@ final class HorizonMap {
   }
 
   /** Where the slopes of the place (s, t), in tiles, begin. */
-  int place(float s, float t) {
+  public int place(float s, float t) {
     int x = Math.min(w - 1, (int) ((s - (float) Math.floor(s)) * w));
     int y = Math.min(h - 1, (int) ((1 - (t - (float) Math.floor(t))) * h));
     return (y * w + x) * DIRECTIONS;
   }
 
   /** The slope that stands against the sky towards (x, y), to the right and up the map. */
-  float slope(int place, float x, float y) {
+  public float slope(int place, float x, float y) {
     float turn = turn(x, y) * DIRECTIONS;
     int i = (int) turn;
     float f = turn - i;

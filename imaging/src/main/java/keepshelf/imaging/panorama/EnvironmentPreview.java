@@ -1,6 +1,7 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.panorama;
 
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.colour.ToneCurve;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
 
@@ -12,16 +13,15 @@ public final class EnvironmentPreview {
   private static final int SMALL = 64;
   private static final double MIDDLE_GREY = 0.30;
 
-  private final float[] rgb;
-  private final int w;
-  private final int h;
+  private final LatLong whole;
+  private final float[] seen = new float[3];
   private final float[] small;
   private final double exposure;
 
   private EnvironmentPreview(Pixels p) {
-    w = Math.min(512, p.width());
-    h = Math.max(1, w * p.height() / p.width());
-    rgb = Resampler.linear(p, w, h);
+    int w = Math.min(512, p.width());
+    int h = Math.max(1, w * p.height() / p.width());
+    whole = new LatLong(Resampler.linear(p, w, h), w, h);
     small = Resampler.linear(p, SMALL, SMALL / 2);
     double[] up = irradiance(0, 1, 0);
     double[] front = irradiance(0, 0, 1);
@@ -66,21 +66,10 @@ public final class EnvironmentPreview {
   }
 
   private void radiance(double dx, double dy, double dz, double[] out) {
-    double x = (Math.atan2(dx, dz) / (2 * Math.PI) + 0.5) * w - 0.5;
-    double y = Math.acos(Math.clamp(dy, -1.0, 1.0)) / Math.PI * h - 0.5;
-    int x0 = (int) Math.floor(x);
-    int y0 = (int) Math.floor(y);
-    double fx = x - x0;
-    double fy = y - y0;
+    whole.radiance(dx, dy, dz, seen);
     for (int c = 0; c < 3; c++) {
-      double top = texel(x0, y0, c) * (1 - fx) + texel(x0 + 1, y0, c) * fx;
-      double low = texel(x0, y0 + 1, c) * (1 - fx) + texel(x0 + 1, y0 + 1, c) * fx;
-      out[c] = top * (1 - fy) + low * fy;
+      out[c] = seen[c];
     }
-  }
-
-  private float texel(int x, int y, int c) {
-    return rgb[(Math.clamp(y, 0, h - 1) * w + Math.floorMod(x, w)) * 3 + c];
   }
 
   private int[] draw(int side) {

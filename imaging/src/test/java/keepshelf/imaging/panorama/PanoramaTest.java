@@ -1,4 +1,4 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.panorama;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;

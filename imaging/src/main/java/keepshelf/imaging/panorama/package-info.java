@@ -1,0 +1,5 @@
+/**
+ * Environment lights in the latitude-longitude layout: looking into them, changing them, their
+ * preview.
+ */
+package keepshelf.imaging.panorama;
