@@ -3,6 +3,7 @@ package keepshelf.desktop.bench;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -32,7 +33,8 @@ final class BenchBars extends AnchorPane {
   private final LightDisc disc;
   private boolean filling;
 
-  BenchBars(BenchModel model) {
+  /** {@code beside} gets the identifier of the item that is to stand beside. */
+  BenchBars(BenchModel model, Consumer<String> beside) {
     this.model = model;
     setPickOnBounds(false);
     HBox left = bar();
@@ -79,14 +81,15 @@ final class BenchBars extends AnchorPane {
     other.managedProperty().bind(other.visibleProperty());
     other.setOnAction(e -> {
       if (!filling && other.getValue() != null) {
-        model.find(other.getValue().id()).ifPresent(model.otherProperty()::set);
+        beside.accept(other.getValue().id());
       }
     });
     low.getChildren().add(other);
     disc = new LightDisc(d -> model.stand(now().turned(d)));
     pin(left, EDGE, null, null, EDGE);
     pin(right, EDGE, EDGE, null, null);
-    pin(rule, null, null, EDGE + 9, EDGE + 6);
+    // Above the bar at the foot, whatever length it has.
+    pin(rule, null, null, EDGE + 40, EDGE);
     pin(disc, null, EDGE, EDGE, null);
     HBox middle = new HBox(low);
     middle.setAlignment(Pos.CENTER);
@@ -152,8 +155,9 @@ final class BenchBars extends AnchorPane {
     filling = true;
     BenchModel.Choice now = other.getValue();
     other.getItems().setAll(all);
-    other.setValue(all.contains(now) ? now : null);
     filling = false;
+    // Without a choice yet, what lay here before.
+    other.setValue(all.contains(now) || all.isEmpty() ? now : all.getFirst());
   }
 
   /** The light after the one with this identifier. */

@@ -128,10 +128,13 @@ public final class BenchModel {
   /** Lays an item on the bench as it was left, with what was tried of it. */
   public void open(ShelvedItem s) {
     if (item.get() != null && item.get().item().id().equals(s.item().id())) {
+      finish.get().recorded(s);
       item.set(s);
       return;
     }
-    put(s, drafts.computeIfAbsent(s.item().id(), id -> memory.restored(s)));
+    FinishModel m = drafts.computeIfAbsent(s.item().id(), id -> memory.restored(s));
+    m.recorded(s);
+    put(s, m);
   }
 
   /** Lays an item on the bench with the finish of a name, or a new one when that is null. */

@@ -3,6 +3,7 @@ package keepshelf.desktop.bench;
 import java.util.List;
 import java.util.function.Function;
 import javafx.application.Platform;
+import javafx.beans.InvalidationListener;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
@@ -16,7 +17,6 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
@@ -26,29 +26,9 @@ import keepshelf.desktop.work.WorkList;
 
 /** The bench: maps at the left, the picture in the middle, what can be set at the right. */
 public final class BenchView implements Place {
-  /** Keeps finishes of an item. */
-  public interface Keeper {
-    /** Keeps a finish in the place of the one named {@code insteadOf}, which may be null. */
-    void keep(Finish finish, String insteadOf);
-
-    /** Removes the finish of this name. */
-    void remove(String name);
-  }
-
-  /** Goes on to the hosts. */
-  public interface Installing {
-    /**
-     * Plans an item.
-     *
-     * @param resolution label of the edition, or null for the usual one
-     * @param finish kept finish, or null for the item as delivered
-     */
-    void install(String item, String resolution, Finish finish);
-  }
-
   private final BenchModel model;
-  private final Function<String, Keeper> keepers;
-  private final Installing install;
+  private final BenchActions actions;
+  private final WorkList work;
   private final java.util.function.Supplier<List<ItemCard>> all;
   private final BenchPainter painter;
   private final BenchHeader head;
@@ -67,6 +47,8 @@ public final class BenchView implements Place {
   private int height;
   private MapRecord chosen;
   private FinishModel shown;
+  private final InvalidationListener trying = o -> tried();
+  private final InvalidationListener naming;
 
   /**
    * The place.
@@ -80,17 +62,18 @@ public final class BenchView implements Place {
       WorkList work,
       Pictures pictures,
       java.util.function.Supplier<List<ItemCard>> all,
-      Function<String, Keeper> keepers,
-      Installing install) {
+      Function<String, BenchActions.Keeper> keepers,
+      BenchActions.Installing install) {
     this.model = model;
     this.all = all;
-    this.keepers = keepers;
-    this.install = install;
+    this.work = work;
+    actions = new BenchActions(model, keepers, install, this::anew);
     painter = new BenchPainter(model, d -> Platform.runLater(() -> drawn(d)));
-    head = new BenchHeader(new Doing());
-    bars = new BenchBars(model);
+    head = new BenchHeader(actions);
+    naming = o -> head.refresh();
+    bars = new BenchBars(model, this::stand);
     maps = new MapStack(model.shelf(), pictures, this::single);
-    settings = new SettingsPane(model, this::installEnough);
+    settings = new SettingsPane(model, actions::installEnough);
     stage =
         new PictureStage(
             new Moving(),
@@ -116,7 +99,7 @@ public final class BenchView implements Place {
     // Also from its fields, whose keys do not go to the place.
     content.setOnKeyPressed(e -> {
       if (e.isShortcutDown() && e.getCode() == KeyCode.ENTER) {
-        keepIt();
+        keep();
         e.consume();
       }
     });
@@ -129,38 +112,6 @@ public final class BenchView implements Place {
   }
 
   private Double relief;
-
-  /** What the head's buttons do. */
-  private final class Doing implements BenchHeader.Actions {
-    @Override
-    public void keep() {
-      keepIt();
-    }
-
-    @Override
-    public void remove() {
-      FinishModel f = model.finishProperty().get();
-      keepers.apply(f.item().item().id()).remove(f.kept().name());
-      f.wasKept(null);
-      shown = null;
-      laid();
-    }
-
-    @Override
-    public void choose(String name) {
-      model.open(model.itemProperty().get(), name);
-    }
-
-    @Override
-    public void install() {
-      planned(model.resolutionProperty().get());
-    }
-
-    @Override
-    public void edition(String label) {
-      model.resolutionProperty().set(label);
-    }
-  }
 
   /** What the mouse does. */
   private final class Moving implements PictureStage.Hand {
@@ -186,35 +137,6 @@ public final class BenchView implements Place {
     return painter.isBusy();
   }
 
-  private void keepIt() {
-    content.requestFocus();
-    FinishModel f = model.finishProperty().get();
-    if (f == null || !f.isChanged() || !f.isNameFree()) {
-      return;
-    }
-    Finish made = f.result();
-    keepers.apply(f.item().item().id()).keep(made, f.kept() == null ? null : f.kept().name());
-    f.wasKept(made);
-    shown = null;
-    laid();
-  }
-
-  private void installEnough() {
-    String label = SharpBox.enoughOf(model.sharpness());
-    if (label != null) {
-      planned(label);
-    }
-  }
-
-  /** Goes on to the hosts with an edition and the finish; what was tried is kept first. */
-  private void planned(String resolution) {
-    FinishModel f = model.finishProperty().get();
-    if (!f.isUntouched()) {
-      keepIt();
-    }
-    install.install(f.item().item().id(), resolution, f.kept());
-  }
-
   private void single(MapRecord m) {
     chosen = m;
     pixels.show(model.itemProperty().get(), m);
@@ -230,6 +152,38 @@ public final class BenchView implements Place {
     if (f.set(FinishSetting.TILE, String.format(java.util.Locale.ROOT, "%.5f m", tile))) {
       settings.fill();
       model.stand(model.stateProperty().get().beside(BenchState.Beside.ALONE));
+    }
+  }
+
+  /** Keeps what is tried; what is still being typed is taken first. */
+  private void keep() {
+    content.requestFocus();
+    actions.keep();
+  }
+
+  /** Another item is to stand beside: it is looked up in the background. */
+  private void stand(String id) {
+    work.quietly(() -> model.find(id).ifPresent(s -> work.ui(() -> model.otherProperty().set(s))));
+  }
+
+  /** The finish that is tried was kept or removed. */
+  private void anew() {
+    follow(null);
+    laid();
+  }
+
+  /** Listens to one finish at a time. */
+  private void follow(FinishModel f) {
+    if (shown != null) {
+      shown.draftProperty().removeListener(trying);
+      shown.nameProperty().removeListener(naming);
+    }
+    shown = f;
+    if (f != null) {
+      relief = null;
+      settings.show(f);
+      f.draftProperty().addListener(trying);
+      f.nameProperty().addListener(naming);
     }
   }
 
@@ -252,25 +206,18 @@ public final class BenchView implements Place {
     maps.show(s, edition == null ? "1K" : edition);
     chosen = MapStack.first(s, edition == null ? "1K" : edition);
     if (shown != f) {
-      shown = f;
-      relief = null;
-      settings.show(f);
-      f.draftProperty().addListener(o -> tried(f));
-      f.nameProperty().addListener(o -> head.refresh());
+      follow(f);
     }
     bars.lights(model.lights(all.get()));
-    bars.others(model.others(all.get()));
     stood(null, model.stateProperty().get());
   }
 
-  private void tried(FinishModel f) {
-    if (f == model.finishProperty().get()) {
-      head.refresh();
-      // One setting may be another one said differently.
-      settings.fill();
-      settings.refresh();
-      draw();
-    }
+  private void tried() {
+    head.refresh();
+    // One setting may be another one said differently.
+    settings.fill();
+    settings.refresh();
+    draw();
   }
 
   private void stood(BenchState was, BenchState is) {
@@ -280,6 +227,9 @@ public final class BenchView implements Place {
     pixels.setVisible(is.beside() == BenchState.Beside.PIXELS);
     measure.setVisible(is.beside() == BenchState.Beside.MEASURE);
     bars.rule().setVisible(is.beside().isLit());
+    if (is.beside() == BenchState.Beside.OTHER && (was == null || was.beside() != is.beside())) {
+      bars.others(model.others(all.get()));
+    }
     if (chosen != null && (was == null || was.beside() != is.beside())) {
       if (is.beside() == BenchState.Beside.PIXELS) {
         pixels.show(model.itemProperty().get(), chosen);
@@ -319,6 +269,7 @@ public final class BenchView implements Place {
     }
     stage.show(d.argb(), d.before(), d.of().width(), d.of().height());
     bars.rule().show(d.metresPerPixel());
+    bars.rule().setVisible(model.stateProperty().get().beside().isLit());
     stage.staff(d.metresPerPixel(), d.footRow());
     if (!java.util.Objects.equals(relief, d.relief())) {
       relief = d.relief();
@@ -383,7 +334,7 @@ public final class BenchView implements Place {
         settings.fill();
         e.consume();
       } else if (e.getCode() == KeyCode.ENTER) {
-        keepIt();
+        keep();
         e.consume();
       }
       return;

@@ -15,7 +15,7 @@ import keepshelf.desktop.words.Words;
 
 /** A finish of an item that is being tried: nothing is kept until a person says so. */
 public final class FinishModel {
-  private final ShelvedItem item;
+  private ShelvedItem item;
   private final ReadOnlyObjectWrapper<Finish> draft = new ReadOnlyObjectWrapper<>();
   private final StringProperty name = new SimpleStringProperty("");
   private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
@@ -73,6 +73,21 @@ public final class FinishModel {
     before.clear();
     changing = null;
     draft.set(kept == null ? Finish.named(name.get()) : kept);
+  }
+
+  /** The item as it is recorded now: finishes may have been kept, removed or undone elsewhere. */
+  void recorded(ShelvedItem now) {
+    boolean untouched = kept != null && !isChanged();
+    String was = kept == null ? null : kept.name();
+    item = now;
+    all = now.item().marks().finishes();
+    Finish same =
+        was == null ? null : all.stream().filter(f -> f.isNamed(was)).findFirst().orElse(null);
+    if (untouched && !kept.equals(same)) {
+      choose(was);
+    } else {
+      kept = same;
+    }
   }
 
   /** Goes on with what was tried before. */

@@ -8,6 +8,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Rectangle;
+import keepshelf.desktop.words.Words;
 
 /**
  * The picture of the bench: alone, with the original beside it, or with the original wiped over it.
@@ -48,7 +49,7 @@ final class PictureStage extends Pane {
     edge.setMouseTransparent(true);
     getStyleClass().add("bench-stage");
     setId("bench-picture");
-    setAccessibleText(keepshelf.desktop.words.Words.of("bench.picture"));
+    setAccessibleText(Words.of("bench.picture"));
     setFocusTraversable(true);
     setOnMousePressed(e -> {
       requestFocus();
@@ -63,6 +64,10 @@ final class PictureStage extends Pane {
       }
     });
     setOnScroll(e -> hand.nearer(Math.pow(1.0015, e.getDeltaY())));
+    Rectangle bounds = new Rectangle();
+    bounds.widthProperty().bind(widthProperty());
+    bounds.heightProperty().bind(heightProperty());
+    setClip(bounds);
     widthProperty().addListener(o -> resized());
     heightProperty().addListener(o -> resized());
   }
@@ -115,7 +120,7 @@ final class PictureStage extends Pane {
 
   /** Stands the staff on the floor beside the object. */
   void staff(double metresPerPoint, double footRow) {
-    staff.show(metresPerPoint, getHeight());
+    staff.show(metresPerPoint, footRow);
     staff.relocate(Math.max(8, one() * 0.06), footRow - staff.prefHeight(-1));
   }
 

@@ -28,7 +28,6 @@ final class Rule extends VBox {
 
   /** Measures a picture. */
   void show(double metresPerPoint) {
-    setVisible(metresPerPoint > 0);
     if (metresPerPoint > 0) {
       double metres = round(LONGEST * metresPerPoint);
       bar.setPrefWidth(metres / metresPerPoint);

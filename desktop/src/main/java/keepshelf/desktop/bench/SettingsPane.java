@@ -31,10 +31,16 @@ final class SettingsPane extends ScrollPane {
           FinishSetting.COAT, new double[] {0, 1, 0},
           FinishSetting.COAT_ROUGHNESS, new double[] {0, 1, 0});
 
-  private static final Map<String, List<FinishSetting>> GROUPS =
-      ordered(
+  /** Settings under one heading, and what is said of them below. */
+  private record Group(String title, List<FinishSetting> settings) {}
+
+  private static final Group SIZE =
+      new Group(
           "finish.size",
-          List.of(FinishSetting.TILE, FinishSetting.TURN, FinishSetting.RIGHT, FinishSetting.UP),
+          List.of(FinishSetting.TILE, FinishSetting.TURN, FinishSetting.RIGHT, FinishSetting.UP));
+
+  private static final Group COLOUR =
+      new Group(
           "finish.colour",
           List.of(
               FinishSetting.HUE,
@@ -42,7 +48,10 @@ final class SettingsPane extends ScrollPane {
               FinishSetting.BRIGHTNESS,
               FinishSetting.CONTRAST,
               FinishSetting.TINT,
-              FinishSetting.INVERT),
+              FinishSetting.INVERT));
+
+  private static final Group SURFACE =
+      new Group(
           "finish.surface",
           List.of(
               FinishSetting.ROUGHNESS,
@@ -50,9 +59,9 @@ final class SettingsPane extends ScrollPane {
               FinishSetting.REFLECTANCE,
               FinishSetting.IOR,
               FinishSetting.COAT,
-              FinishSetting.COAT_ROUGHNESS),
-          "finish.reliefs",
-          List.of(FinishSetting.RELIEF));
+              FinishSetting.COAT_ROUGHNESS));
+
+  private static final Group RELIEF = new Group("finish.reliefs", List.of(FinishSetting.RELIEF));
 
   private final BenchModel model;
   private final VBox all = new VBox(7);
@@ -77,6 +86,7 @@ final class SettingsPane extends ScrollPane {
     setMinWidth(300);
     all.setPadding(new Insets(12, 14, 14, 16));
     object.setId("bench-object");
+    object.setAccessibleText(Words.of("bench.object"));
     object.getStyleClass().add("small-field");
     object.setMaxWidth(88);
     object.setOnAction(e -> sized());
@@ -88,55 +98,35 @@ final class SettingsPane extends ScrollPane {
           }
         });
     trouble.managedProperty().bind(trouble.visibleProperty());
-    trouble.setVisible(false);
-  }
-
-  private static Map<String, List<FinishSetting>> ordered(
-      String a,
-      List<FinishSetting> as,
-      String b,
-      List<FinishSetting> bs,
-      String c,
-      List<FinishSetting> cs,
-      String d,
-      List<FinishSetting> ds) {
-    Map<String, List<FinishSetting>> out = new java.util.LinkedHashMap<>();
-    out.put(a, as);
-    out.put(b, bs);
-    out.put(c, cs);
-    out.put(d, ds);
-    return out;
+    trouble.visibleProperty().bind(trouble.textProperty().isNotEmpty());
   }
 
   /** Shows the finish that is tried now. */
   void show(FinishModel finish) {
-    all.getChildren().clear();
     rows.clear();
-    all.getChildren().add(trouble);
-    GROUPS.forEach((title, settings) -> {
-      all.getChildren().add(Kit.label(Words.of(title), "section"));
-      GridPane grid = grid();
-      settings.forEach(s -> rows.add(new SettingRow(finish, s, RANGES.get(s), grid)));
-      if (title.equals("finish.size")) {
-        Kit.row(grid, Words.of("bench.object"), object);
-      }
-      all.getChildren().add(grid);
-      if (title.equals("finish.size")) {
-        all.getChildren().add(repeats);
-      } else if (title.equals("finish.surface")) {
-        all.getChildren().add(Kit.wrapped(Words.of("bench.substances"), "hint"));
-      } else if (title.equals("finish.reliefs")) {
-        all.getChildren().add(grows);
-      }
-    });
+    trouble.textProperty().bind(finish.troubleProperty());
+    GridPane size = group(SIZE, finish);
+    size.addRow(size.getRowCount(), Kit.label(Words.of("bench.object")), object);
+    all.getChildren().setAll(trouble, heading(SIZE), size, repeats);
+    all.getChildren().addAll(heading(COLOUR), group(COLOUR, finish));
+    all.getChildren()
+        .addAll(
+            heading(SURFACE),
+            group(SURFACE, finish),
+            Kit.wrapped(Words.of("bench.substances"), "hint"));
+    all.getChildren().addAll(heading(RELIEF), group(RELIEF, finish), grows);
     all.getChildren().addAll(Kit.label(Words.of("bench.sharp"), "section"), sharp);
-    finish
-        .troubleProperty()
-        .addListener(o -> {
-          trouble.setText(finish.troubleProperty().get());
-          trouble.setVisible(!trouble.getText().isEmpty());
-        });
     refresh();
+  }
+
+  private static Label heading(Group g) {
+    return Kit.label(Words.of(g.title()), "section");
+  }
+
+  private GridPane group(Group g, FinishModel finish) {
+    GridPane grid = grid();
+    g.settings().forEach(s -> rows.add(new SettingRow(finish, s, RANGES.get(s), grid)));
+    return grid;
   }
 
   private static GridPane grid() {

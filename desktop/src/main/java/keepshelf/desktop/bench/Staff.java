@@ -28,14 +28,14 @@ final class Staff extends Pane {
   /**
    * Shows as much of a staff as can be seen whole.
    *
-   * @param room points of the picture's height
+   * @param room points above the floor that it stands on
    */
   void show(double metresPerPoint, double room) {
     if (metresPerPoint <= 0) {
       return;
     }
     double metres = 1;
-    while (metres / metresPerPoint > room * 0.9) {
+    while (metres / metresPerPoint > room * 0.92) {
       metres /= 10;
     }
     while (metres / metresPerPoint < room * 0.06 && metres < 10) {

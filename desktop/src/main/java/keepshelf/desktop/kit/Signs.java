@@ -59,7 +59,8 @@ public final class Signs {
     if (rating >= 5) {
       box.getChildren().add(styled(new Line(0, 9.5, 15, 2.5), "tally"));
     }
-    box.setMaxSize(16, 12);
+    box.setMinSize(22, 12);
+    box.setMaxSize(22, 12);
     return told(box, Words.of("card.rating", rating));
   }
 

@@ -16,7 +16,7 @@ import keepshelf.core.edit.Edited;
 import keepshelf.core.edit.Field;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.desktop.bench.BenchView;
+import keepshelf.desktop.bench.BenchActions;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
@@ -101,8 +101,8 @@ public final class ShelfActions {
   }
 
   /** Keeps the finishes of an item. */
-  public BenchView.Keeper finishes(String item) {
-    return new BenchView.Keeper() {
+  public BenchActions.Keeper finishes(String item) {
+    return new BenchActions.Keeper() {
       @Override
       public void keep(Finish finish, String insteadOf) {
         edit(
