@@ -3,94 +3,16 @@ package keepshelf.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.io.OutputStream;
-import java.io.PrintWriter;
-import java.io.StringWriter;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 import keepshelf.cli.frame.Exit;
-import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The whole way from an archive to a proved installation, on files that are not the demo's. */
-class CommandsTest {
-  @TempDir Path dir;
-  private Path zip;
-  private Path shelf;
-  private String out;
-  private String err;
-
-  @BeforeEach
-  void archive() throws IOException {
-    shelf = dir.resolve("shelf");
-    zip = dir.resolve("Dory_Oak_2K (1).zip");
-    int side = 64;
-    float[] h = new float[side * side];
-    byte[] grey = new byte[h.length];
-    byte[] colour = new byte[h.length * 3];
-    for (int i = 0; i < h.length; i++) {
-      double x = 2 * Math.PI * (i % side) / side;
-      double y = 2 * Math.PI * (i / side) / side;
-      h[i] = (float) (0.5 + 0.2 * Math.sin(3 * x + y) + 0.2 * Math.sin(x - 4 * y));
-      grey[i] = (byte) (200 * h[i]);
-      colour[3 * i] = (byte) (100 + 90 * h[i]);
-      colour[3 * i + 1] = (byte) (70 + 50 * h[i]);
-      colour[3 * i + 2] = 40;
-    }
-    float[] n = NormalMaps.fromHeight(h, side, side, 6);
-    byte[] normal = new byte[n.length];
-    for (int i = 0; i < n.length; i++) {
-      normal[i] = (byte) Math.round(((i % 3 == 1 ? -n[i] : n[i]) * 0.5f + 0.5f) * 255);
-    }
-    try (OutputStream o = Files.newOutputStream(zip);
-        ZipOutputStream z = new ZipOutputStream(o)) {
-      add(z, "tex/DoryOak_Albedo.png", Pixels.u8(side, side, 3, colour));
-      add(z, "tex/DoryOak_Nor.png", Pixels.u8(side, side, 3, normal));
-      add(z, "tex/DoryOak_Smoothness.png", Pixels.u8(side, side, 1, grey));
-      add(z, "tex/DoryOak_AO.png", Pixels.u8(side, side, 1, grey));
-      add(z, "tex/DoryOak_Height.png", Pixels.u8(side, side, 1, grey));
-      z.putNextEntry(new ZipEntry("info.txt"));
-      z.write("Source: Gantry Nine\nTile size: 1.2 m\n".getBytes(StandardCharsets.UTF_8));
-    }
-  }
-
-  private void add(ZipOutputStream z, String name, Pixels p) throws IOException {
-    Path f = dir.resolve("p.png");
-    ImageEncoder.png(p, f, 4);
-    z.putNextEntry(new ZipEntry(name));
-    z.write(Files.readAllBytes(f));
-    z.closeEntry();
-  }
-
-  private int run(String... args) {
-    List<String> all = new ArrayList<>(List.of(args));
-    if (!args[0].equals("recognise")) {
-      all.addAll(List.of("--shelf", shelf.toString()));
-    }
-    StringWriter o = new StringWriter();
-    StringWriter e = new StringWriter();
-    int code = Main.run(new PrintWriter(o), new PrintWriter(e), all.toArray(new String[0]));
-    out = o.toString();
-    err = e.toString();
-    assertThat(out + err).doesNotContain("\tat ").doesNotContain("Exception");
-    return code;
-  }
-
-  private JsonNode json() {
-    return JsonMapper.builder().build().readTree(out);
-  }
-
+class CommandsTest extends OnOwnShelf {
   @Test
   void theWholeJourney() throws IOException {
     assertThat(run("recognise", zip.toString(), "--json")).isZero();
@@ -277,131 +199,5 @@ class CommandsTest {
     assertThat(out).contains("bytes were freed");
     assertThat(run("bin", "--json")).isZero();
     assertThat(json().get("entries").size()).isZero();
-  }
-
-  @Test
-  void aPictureASharpnessAndATileByCommand() throws IOException {
-    assertThat(run("take-in", zip.toString(), "--json")).isZero();
-    Path picture = dir.resolve("made/oak.png");
-    assertThat(
-            run(
-                "preview",
-                "dory_oak",
-                "--out",
-                picture.toString(),
-                "--shape",
-                "block",
-                "--size",
-                "64x48",
-                "--object",
-                "2 m",
-                "--light",
-                "harbour-dawn",
-                "--json"))
-        .isZero();
-    assertThat(json().get("picture").asString()).isEqualTo(picture.toString());
-    assertThat(json().at("/tile/0").asDouble()).isEqualTo(1.2);
-    assertThat(json().get("relief_mm").asDouble()).isPositive();
-    Pixels p = keepshelf.imaging.io.ImageDecoder.decode(picture);
-    assertThat(p.width()).isEqualTo(64);
-    assertThat(p.height()).isEqualTo(48);
-    assertThat(p.value(32, 24, 0))
-        .as("oak is red rather than blue")
-        .isGreaterThan(p.value(32, 24, 2));
-    assertThat(
-            run(
-                "preview",
-                "dory_oak",
-                "--out",
-                picture.toString(),
-                "--size",
-                "32",
-                "--no-relief",
-                "--json"))
-        .isZero();
-    assertThat(json().get("relief_mm").isNull()).isTrue();
-    assertThat(run("preview", "dory_oak", "--out", "x.png", "--shape", "cone")).isEqualTo(Exit.USE);
-    assertThat(err).contains("ball, slab, block and drape");
-    assertThat(run("preview", "dory_oak", "--out", "x.png", "--resolution", "8K"))
-        .isEqualTo(Exit.FAILED);
-    assertThat(err).contains("it has 512");
-
-    assertThat(
-            run(
-                "sharp",
-                "dory_oak",
-                "--distance",
-                "2.5",
-                "--lens",
-                "35",
-                "--output",
-                "1920",
-                "--json"))
-        .isZero();
-    assertThat(json().get("pixels_per_metre_needed").asInt()).isEqualTo(747);
-    assertThat(json().get("needed").asString()).isEqualTo("1K");
-    assertThat(json().at("/editions/0/verdict").asString()).isEqualTo("too-little");
-    assertThat(run("sharp", "dory_oak", "--distance", "2.5", "--output", "1920"))
-        .isEqualTo(Exit.USE);
-
-    assertThat(
-            run(
-                "measure",
-                "dory_oak",
-                "--line",
-                "0,10,32,10",
-                "--length",
-                "4 x 10 cm",
-                "--keep",
-                "--json"))
-        .isZero();
-    assertThat(json().get("tile_metres").asDouble()).isEqualTo(0.8);
-    assertThat(run("show", "dory_oak", "--json")).isZero();
-    assertThat(out).contains("0.8");
-    assertThat(run("measure", "dory_oak", "--line", "0,10,32", "--length", "1 m"))
-        .isEqualTo(Exit.USE);
-  }
-
-  @Test
-  void aFinishIsHandedOnByFile() throws IOException {
-    assertThat(run("take-in", zip.toString(), "--json")).isZero();
-    Path file = dir.resolve("wet.json");
-    assertThat(
-            run(
-                "finish",
-                "dory_oak",
-                "--name",
-                "Wet",
-                "--set",
-                "ior=1.33",
-                "--set",
-                "tile=0.4 m",
-                "--set",
-                "tint=#c0d0e0",
-                "--export",
-                file.toString()))
-        .isZero();
-    assertThat(run("finish", "dory_oak", "--name", "Wet", "--remove")).isZero();
-    assertThat(run("finish", "dory_oak", "--import", file.toString(), "--json")).isZero();
-    assertThat(json().at("/finishes/0/name").asString()).isEqualTo("Wet");
-    assertThat(json().at("/finishes/0/settings/ior").asString()).isEqualTo("1.33");
-    assertThat(json().at("/finishes/0/settings/tint").asString()).isEqualTo("#c0d0e0");
-    for (String broken :
-        new String[] {
-          "",
-          "{",
-          "[]",
-          "{\"finish\":\"\"}",
-          "{\"finish\":\"x\",\"settings\":{\"tile\":\"wide\"}}",
-          "{\"finish\":\"x\",\"settings\":{\"gravity\":\"9\"}}"
-        }) {
-      Files.writeString(file, broken);
-      assertThat(run("finish", "dory_oak", "--import", file.toString())).isEqualTo(Exit.FAILED);
-      assertThat(err).contains("wet.json").contains("cannot be read as a finish");
-    }
-    assertThat(run("finish", "dory_oak", "--export", file.toString())).isEqualTo(Exit.USE);
-    assertThat(run("finish", "dory_oak", "--name", "None", "--export", file.toString()))
-        .isEqualTo(Exit.FAILED);
-    assertThat(err).contains("It has: Wet");
   }
 }

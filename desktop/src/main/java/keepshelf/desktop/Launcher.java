@@ -11,8 +11,9 @@ public final class Launcher {
   /** {@code --shelf DIR}, {@code --demo DIR [--fresh]}; see the launcher script. */
   public static void main(String[] args) {
     Log.begin();
-    TextScale.follow(new Settings(KeepShelfApp.settings(List.of(args))));
     KeepShelfApp.prepare(List.of(args));
+    // Asking the desktop may take a while; the shelf is being read meanwhile.
+    TextScale.follow(new Settings(KeepShelfApp.settings(List.of(args))));
     Application.launch(KeepShelfApp.class, args);
   }
 }

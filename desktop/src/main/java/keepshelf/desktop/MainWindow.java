@@ -2,11 +2,7 @@ package keepshelf.desktop;
 
 import java.io.File;
 import java.nio.file.Path;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
-import java.util.TreeMap;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.input.DragEvent;
@@ -17,18 +13,12 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallOptions;
-import keepshelf.core.problem.Problem;
-import keepshelf.core.search.Condition;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
 import keepshelf.desktop.bench.BenchModel;
 import keepshelf.desktop.bench.BenchView;
 import keepshelf.desktop.duplicates.DuplicatesModel;
 import keepshelf.desktop.duplicates.DuplicatesView;
-import keepshelf.desktop.help.AboutSheet;
-import keepshelf.desktop.help.GuidePane;
-import keepshelf.desktop.help.Log;
-import keepshelf.desktop.help.Report;
 import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
@@ -38,8 +28,6 @@ import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shelf.ShelfView;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.shell.ShellView;
-import keepshelf.desktop.upkeep.CheckPane;
-import keepshelf.desktop.upkeep.LicencesPane;
 import keepshelf.desktop.upkeep.Upkeep;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.MemoryKeeper;
@@ -76,6 +64,7 @@ public final class MainWindow implements AutoCloseable {
   private final DuplicatesModel duplicatesModel;
   private final DuplicatesView duplicates;
   private final ShellView shell;
+  private final ShelfMenu menu;
 
   /** Builds the window; {@link #show()} opens it. */
   public MainWindow(Stage stage, Shelf shelf, Settings settings, FilePicker picker) {
@@ -110,15 +99,23 @@ public final class MainWindow implements AutoCloseable {
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
     duplicates = new DuplicatesView(duplicatesModel, shelf, pictures, work, shelfModel.all());
+    menu = new ShelfMenu(stage, settings, picker, upkeep, shelfModel);
+    menu.onMove(to -> mover.accept(to));
+    menu.onImported(shelfActions::did);
+    menu.onSearch(words -> {
+      open(boards);
+      shelfModel.wordsProperty().set(words);
+    });
     shell =
         new ShellView(
             List.of(arrivals, boards, bench, hosts, duplicates),
             work,
             shelf.folder().root().getFileName().toString(),
-            upkeepMenu(picker),
+            menu.entries(),
             this::switchTheme);
+    menu.over(shell);
     shell.openProperty().addListener(o -> catchUp());
-    shell.onHelp(this::guide);
+    shell.onHelp(menu::guide);
     shell.openProperty().addListener(o -> chosenForBench());
     shelfModel.taggedProperty().addListener(o -> chosenForBench());
     double width = Math.max(900, settings.number("width", 1280));
@@ -208,83 +205,6 @@ public final class MainWindow implements AutoCloseable {
     shelfModel.refresh();
     hostsModel.refresh();
     duplicatesModel.refresh();
-  }
-
-  private Map<String, Runnable> upkeepMenu(FilePicker picker) {
-    Map<String, Runnable> menu = new LinkedHashMap<>();
-    menu.put(Words.of("upkeep.menu.check"), () -> check(picker));
-    menu.put(Words.of("upkeep.menu.licences"), this::licences);
-    menu.put(
-        Words.of("upkeep.menu.backup"),
-        () -> picker.save(stage, upkeep.fileName(".zip")).ifPresent(upkeep::backUp));
-    menu.put(
-        Words.of("upkeep.menu.export"),
-        () -> picker.save(stage, upkeep.fileName(".json")).ifPresent(upkeep::export));
-    menu.put(
-        Words.of("upkeep.menu.table"),
-        () -> picker.save(stage, upkeep.fileName(".csv")).ifPresent(upkeep::export));
-    menu.put(
-        Words.of("upkeep.menu.import"),
-        () -> picker.files(stage).forEach(f -> upkeep.importFrom(f, shelfActions::did)));
-    menu.put(Words.of("upkeep.menu.rebuild"), upkeep::rebuild);
-    menu.put(Words.of("upkeep.menu.move"), () -> picker.folder(stage).ifPresent(mover::accept));
-    menu.put(Words.of("help.menu.size"), this::nextTextSize);
-    menu.put(Words.of("help.menu.guide"), this::guide);
-    menu.put(Words.of("help.menu.about"), this::about);
-    return menu;
-  }
-
-  /** Checks the shelf's files and shows what is found. */
-  public void check(FilePicker picker) {
-    shell.showSheet(new CheckPane(upkeep, picker, shell::closeSheet));
-  }
-
-  /** Shows the licences and what they allow. */
-  public void licences() {
-    Map<String, Integer> used = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
-    shelfModel.all().stream()
-        .map(c -> c.pack().licence())
-        .filter(java.util.Objects::nonNull)
-        .forEach(l -> used.merge(l, 1, Integer::sum));
-    shell.showSheet(
-        new LicencesPane(
-            upkeep,
-            used,
-            id -> {
-              open(boards);
-              shelfModel.wordsProperty().set(Condition.typed("licence", id));
-            },
-            shell::closeSheet));
-  }
-
-  /** The guide, at the page of the place that is open. */
-  public void guide() {
-    shell.showSheet(
-        new GuidePane(
-            shell.openProperty().get().name().toLowerCase(Locale.ROOT), shell::closeSheet));
-  }
-
-  /** What this program is, and what helps in a report. */
-  public void about() {
-    Map<String, String> set = new LinkedHashMap<>();
-    for (String key : List.of("theme", "width", "height", "maximized", TextScale.SETTING)) {
-      set.put(key, settings.get(key, "not set"));
-    }
-    shell.showSheet(new AboutSheet(() -> Report.text(set, Log.file()), shell::closeSheet));
-  }
-
-  /** Larger text, and after the largest the smallest; it holds from the next start on. */
-  private void nextTextSize() {
-    int now = (int) settings.number(TextScale.SETTING, 100);
-    int next = TextScale.CHOICES[0];
-    for (int c : TextScale.CHOICES) {
-      if (c > now) {
-        next = c;
-        break;
-      }
-    }
-    settings.put(TextScale.SETTING, String.valueOf(next));
-    work.problems().add(Problem.note("text-size", null, Words.of("help.size.next", next)));
   }
 
   /** Shows what is chosen on the boards large. */
@@ -401,6 +321,11 @@ public final class MainWindow implements AutoCloseable {
   /** What is done to the items on the boards. */
   public ShelfActions shelfActions() {
     return shelfActions;
+  }
+
+  /** What the shelf's menu opens. */
+  public ShelfMenu menu() {
+    return menu;
   }
 
   /** What is done to the whole shelf. */

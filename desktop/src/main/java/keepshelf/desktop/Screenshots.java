@@ -168,7 +168,7 @@ public final class Screenshots extends Application {
     shot("bench");
     fx(() -> {
       window.open(window.boards());
-      window.licences();
+      window.menu().licences();
       return null;
     });
     shot("licences");

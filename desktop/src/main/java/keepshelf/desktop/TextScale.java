@@ -22,10 +22,14 @@ final class TextScale {
 
   private TextScale() {}
 
+  /** Whether this system leaves the scale to the program; elsewhere it is set for all windows. */
+  static boolean isOurs() {
+    return System.getProperty("os.name").toLowerCase(Locale.ROOT).contains("linux");
+  }
+
   /** Tells the toolkit, which must not have been started yet. */
   static void follow(Settings settings) {
-    if (System.getProperty(GTK) != null
-        || !System.getProperty("os.name").toLowerCase(Locale.ROOT).contains("linux")) {
+    if (System.getProperty(GTK) != null || !isOurs()) {
       return;
     }
     double own = settings.number(SETTING, 0) / 100;

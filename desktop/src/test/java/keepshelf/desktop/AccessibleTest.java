@@ -108,7 +108,8 @@ class AccessibleTest extends OnShelfPlace {
       fx(this::silent).forEach(s -> found.add(p.name() + ": " + s));
     }
     act(() -> window.open(window.boards()));
-    for (Runnable sheet : List.<Runnable>of(window::about, window::guide, window::licences)) {
+    for (Runnable sheet :
+        List.<Runnable>of(window.menu()::about, window.menu()::guide, window.menu()::licences)) {
       act(sheet::run);
       fx(this::silent).forEach(s -> found.add("a sheet: " + s));
       act(window::closeSheet);

@@ -61,9 +61,11 @@ class FirstMinuteTest extends OnShelfPlace {
   void keysAreFoundByWhatTheyDo(FxRobot robot) throws Exception {
     idle();
     act(() -> button(robot, Words.of("foot.keys")).fire());
+    idle();
     assertThat(words(robot, "#keys")).contains("undo", "Ctrl+Z", "base colour", "favourite");
     TextField find = robot.lookup("#keys-find").queryAs(TextField.class);
     act(() -> find.setText("inst"));
+    idle();
     assertThat(words(robot, "#keys")).contains("install", "Enter").doesNotContain("undo", "B");
     act(() -> find.setText("no key does this"));
     assertThat(robot.lookup(Words.of("keys.none")).queryAs(Label.class).isVisible()).isTrue();

@@ -50,7 +50,7 @@ class HelpTest extends OnShelfPlace {
   @Test
   void aboutCopiesWhatHelpsAndNoPaths(FxRobot robot) throws Exception {
     idle();
-    act(window::about);
+    act(window.menu()::about);
     fire(robot, "#about-copy");
     String copied = fx(() -> Clipboard.getSystemClipboard().getString());
     assertThat(copied)

@@ -31,7 +31,6 @@ import keepshelf.core.disk.Progress;
 import keepshelf.core.edit.Field;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.Filing;
-import keepshelf.desktop.kit.FilePicker;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
@@ -98,7 +97,7 @@ class ShelfKeepingTest extends OnShelfPlace {
     byte[] bytes = Files.readAllBytes(lost);
     Path aside = shelf.folder().packs().resolve("put elsewhere.png");
     Files.move(lost, aside);
-    act(() -> window.check(FilePicker.ofSystem()));
+    act(() -> window.menu().check());
     idle();
     assertThat(robot.lookup("#check-facts").queryAs(Label.class).getText()).contains("1 moved");
     assertThat(fx(() -> window.shelfModel().broken(window.shelfModel().all().getLast()))).isTrue();
@@ -182,7 +181,7 @@ class ShelfKeepingTest extends OnShelfPlace {
             .shelfActions()
             .set(List.of(item("tarred_rope").item().id()), Field.LICENCE, "LicenseRef-Rope"));
     idle();
-    act(() -> window.licences());
+    act(() -> window.menu().licences());
     WaitForAsyncUtils.waitForFxEvents();
     act(() -> {
       for (String t : List.of("commercial", "redistribution")) {

@@ -65,7 +65,7 @@ public final class FinishCommand implements Callable<Integer> {
       names = "--import",
       paramLabel = "FILE",
       description = "Take the finish that stands in a file, under its name or under --name.")
-  Path from;
+  Path file;
 
   @Option(names = "--export", paramLabel = "FILE", description = "Write the finish to a file.")
   Path into;
@@ -80,14 +80,17 @@ public final class FinishCommand implements Callable<Integer> {
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
+  /** What stands in the file that is read, or null. */
+  private Finish imported;
+
   @Override
   public Integer call() throws ShelfException {
-    if (from != null && (remove || !set.isEmpty())) {
+    if (file != null && (remove || !set.isEmpty())) {
       return use("--import takes the finish as it stands in the file; change it afterwards.");
     }
-    if (from != null) {
+    if (file != null) {
       try {
-        imported = FinishFile.read(from);
+        imported = FinishFile.read(file);
       } catch (ShelfException e) {
         out.problem(e.problem());
         return Exit.FAILED;
@@ -119,8 +122,6 @@ public final class FinishCommand implements Callable<Integer> {
     }
     return Exit.DONE;
   }
-
-  private Finish imported;
 
   /** Writes the finish to a file and lays it on other items; false after saying why not. */
   private boolean handOn(Shelf shelf, ShelvedItem s) {

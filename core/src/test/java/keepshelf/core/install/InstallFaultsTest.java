@@ -184,6 +184,20 @@ class InstallFaultsTest extends OnSmallShelf {
     assertThat(inHost()).containsExactly(changed.getFileName().toString());
   }
 
+  @Test
+  void withoutOurReceiptInTheHostNothingGoesThatAShelfNames() throws Exception {
+    InstallationRecord i =
+        shelf.installer().install(plan(shelf.catalogue(), "tarred_rope"), Progress.NONE);
+    brokenOff(faulty(), i);
+    Path own = Path.of(i.files().getFirst().path());
+    Files.createDirectories(own.getParent());
+    Files.writeString(own, "made here");
+    shelf.close();
+    shelf = Shelf.open(root);
+    assertThat(own).hasContent("made here");
+    assertThat(shelf.catalogue().installations()).isEmpty();
+  }
+
   private void brokenOff(Catalogue catalogue, InstallationRecord i) {
     doThrow(
             new StorageException(

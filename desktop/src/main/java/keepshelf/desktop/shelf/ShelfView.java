@@ -11,14 +11,10 @@ import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.Label;
-import javafx.scene.control.TextField;
-import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
@@ -44,11 +40,10 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private final CardPictures pictures;
   private final Consumer<String> install;
   private final BiConsumer<ShelvedItem, String> bench;
-  private final TextField search = new TextField();
   private final BoardList boards;
   private final StackPane empty = new StackPane();
   private final StackPane stack = new StackPane();
-  private final HBox header = new HBox(8);
+  private final ShelfHeader header;
   private final Pictures thumbnails;
   private int size = 1;
   private final Over over = new Over(stack);
@@ -75,7 +70,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
     this.install = install;
     boards = new BoardList(model, this);
     boards.onKeys(this::key);
-    buildHeader();
+    header = new ShelfHeader(model, boards::requestFocus);
     BorderPane middle = new BorderPane(new StackPane(boards, empty));
     middle.setTop(new VBox(bar(), new SaidLine(model, actions)));
     BorderPane content = new BorderPane(middle);
@@ -124,64 +119,6 @@ public final class ShelfView implements Place, SwatchCard.Host {
       size = to;
       boards.size(SIZES.get(size));
     }
-  }
-
-  private void buildHeader() {
-    search.setPromptText(Words.of("shelf.search"));
-    search.setId("search");
-    search.setPrefWidth(280);
-    search.setMinWidth(130);
-    search.textProperty().bindBidirectional(model.wordsProperty());
-    search.setOnKeyPressed(e -> {
-      if (e.getCode() == KeyCode.ESCAPE) {
-        search.clear();
-        boards.requestFocus();
-        e.consume();
-      } else if (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.DOWN) {
-        boards.requestFocus();
-        e.consume();
-      }
-    });
-    Label slash = Kit.label("/", "key");
-    slash.setMouseTransparent(true);
-    slash
-        .visibleProperty()
-        .bind(search.focusedProperty().not().and(search.textProperty().isEmpty()));
-    StackPane field = new StackPane(search, slash);
-    StackPane.setAlignment(slash, Pos.CENTER_RIGHT);
-    StackPane.setMargin(slash, new javafx.geometry.Insets(0, 9, 0, 0));
-    Label by = Kit.label(Words.of("shelf.boards"), "second");
-    by.setMinWidth(Label.USE_PREF_SIZE);
-    HBox pills = new HBox(7, by);
-    pills.getStyleClass().add("tight");
-    for (Boards.By b : Boards.By.values()) {
-      pills.getChildren().add(pill(b));
-    }
-    pills.setAlignment(Pos.CENTER_RIGHT);
-    // In a narrow window the first pills give way; the window itself must not grow.
-    pills.setMinWidth(0);
-    javafx.scene.shape.Rectangle edge = new javafx.scene.shape.Rectangle(0, 60);
-    edge.widthProperty().bind(pills.widthProperty());
-    pills.setClip(edge);
-    header.getChildren().addAll(field, Kit.spring(), pills);
-    header.setAlignment(Pos.CENTER_LEFT);
-    HBox.setHgrow(header, Priority.ALWAYS);
-  }
-
-  private Button pill(Boards.By by) {
-    String name = by.name().toLowerCase(java.util.Locale.ROOT);
-    Button b = Kit.button(Words.of("shelf.by." + name), () -> model.byProperty().set(by), "pill");
-    b.setId("by-" + name);
-    Runnable mark =
-        () -> {
-          b.getStyleClass().remove("chosen");
-          if (model.byProperty().get() == by) {
-            b.getStyleClass().add("chosen");
-          }
-        };
-    model.byProperty().addListener(o -> mark.run());
-    mark.run();
-    return b;
   }
 
   private void showEmpty() {
@@ -322,7 +259,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
     boolean more = e.isShiftDown();
     switch (e.getCode()) {
       // Later, so that the sign itself is not typed into the field.
-      case SLASH, DIVIDE -> javafx.application.Platform.runLater(search::requestFocus);
+      case SLASH, DIVIDE -> javafx.application.Platform.runLater(header::search);
       case RIGHT -> model.move(1, more);
       case LEFT -> model.move(-1, more);
       case DOWN -> row(1, more);

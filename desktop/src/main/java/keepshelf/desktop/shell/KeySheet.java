@@ -1,14 +1,17 @@
 package keepshelf.desktop.shell;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import keepshelf.desktop.kit.Kit;
@@ -16,22 +19,21 @@ import keepshelf.desktop.words.Words;
 
 /** All keys in columns, one for each place, with a field that finds one. */
 final class KeySheet extends VBox {
-  /** Which places stand in a column, one below the other. */
-  private static final List<List<String>> PLACES =
-      List.of(
-          List.of("everywhere", "hosts"),
-          List.of("bench"),
-          List.of("arrivals"),
-          List.of("shelf"),
-          List.of("duplicates"));
+  /** The long ones first, so that the short ones fill up the columns. */
+  private static final List<String> PLACES =
+      List.of("arrivals", "bench", "shelf", "duplicates", "hosts", "everywhere");
 
-  /** Rows of a column before it goes on in a second one. */
-  private static final int MOST_ROWS = 14;
+  /** Points of a column, and at most how many stand side by side. */
+  private static final double COLUMN = 252;
 
-  private static final double WHAT = 122;
+  private static final int MOST = 4;
+  private static final double GAP = 20;
+  private static final double BAR = 14;
 
+  private final List<String> order;
   private final TextField find = new TextField();
-  private final HBox columns = new HBox(26);
+  private final HBox columns = new HBox(GAP);
+  private final ScrollPane page = new ScrollPane(columns);
   private final Label nothing = Kit.label(Words.of("keys.none"), "second");
 
   /** A key, or several that belong together, and what it does. */
@@ -43,8 +45,13 @@ final class KeySheet extends VBox {
     }
   }
 
-  KeySheet() {
+  /** A sheet that begins with the keys of a place, which may be null. */
+  KeySheet(String place) {
     super(14);
+    order = new ArrayList<>(PLACES);
+    if (order.remove(place)) {
+      order.addFirst(place);
+    }
     setId("keys");
     getStyleClass().addAll("notice", "note-edge");
     find.setPromptText(Words.of("keys.find"));
@@ -56,9 +63,20 @@ final class KeySheet extends VBox {
     top.setAlignment(Pos.CENTER_LEFT);
     nothing.managedProperty().bind(nothing.visibleProperty());
     columns.setAlignment(Pos.TOP_LEFT);
-    getChildren().addAll(top, columns, nothing);
+    // The scroll bar lies over the page.
+    columns.setPadding(new Insets(0, BAR, 0, 0));
+    page.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    page.setFitToWidth(true);
+    page.setFocusTraversable(false);
+    getChildren().addAll(top, page, nothing);
     setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
-    fill();
+    parentProperty()
+        .addListener((o, was, is) -> {
+          if (is instanceof Region around) {
+            around.widthProperty().addListener(w -> fill());
+            fill();
+          }
+        });
   }
 
   /** To be called when the sheet is shown. */
@@ -66,30 +84,38 @@ final class KeySheet extends VBox {
     find.requestFocus();
   }
 
+  /** As many columns as the window has room for, each block in the one that is the shortest. */
   private void fill() {
+    double width = getParent() instanceof Region r && r.getWidth() > 0 ? r.getWidth() : 1280;
+    int count = (int) Math.clamp((width - 110) / (COLUMN + GAP), 1, MOST);
     String words = find.getText().strip().toLowerCase(Locale.ROOT);
-    columns.getChildren().clear();
-    for (List<String> places : PLACES) {
+    int[] rows = new int[count];
+    List<VBox> all = new ArrayList<>();
+    for (int i = 0; i < count; i++) {
       VBox column = new VBox(6);
-      for (String place : places) {
-        List<Line> lines =
-            lines(Words.of("keys." + place + ".keys")).stream()
-                .filter(l -> l.speaksOf(words))
-                .toList();
-        for (int from = 0; from < lines.size(); from += MOST_ROWS) {
-          List<Line> some = lines.subList(from, Math.min(lines.size(), from + MOST_ROWS));
-          if (from > 0) {
-            columns.getChildren().add(column);
-            column = new VBox(6);
-          }
-          add(column, from == 0 ? Words.of("keys." + place) : "", some);
+      column.setMinWidth(COLUMN);
+      column.setMaxWidth(COLUMN);
+      all.add(column);
+    }
+    for (String place : order) {
+      List<Line> lines =
+          lines(Words.of("keys." + place + ".keys")).stream()
+              .filter(l -> l.speaksOf(words))
+              .toList();
+      if (!lines.isEmpty()) {
+        int least = 0;
+        for (int i = 1; i < count; i++) {
+          least = rows[i] < rows[least] ? i : least;
         }
-      }
-      if (!column.getChildren().isEmpty()) {
-        columns.getChildren().add(column);
+        add(all.get(least), Words.of("keys." + place), lines);
+        rows[least] += lines.size() + 2;
       }
     }
-    nothing.setVisible(columns.getChildren().isEmpty());
+    columns.getChildren().setAll(all);
+    columns.setPrefWidth(count * COLUMN + (count - 1) * GAP + BAR);
+    boolean none = Arrays.stream(rows).sum() == 0;
+    nothing.setVisible(none);
+    page.setVisible(!none);
   }
 
   private static void add(VBox column, String title, List<Line> lines) {
@@ -100,7 +126,7 @@ final class KeySheet extends VBox {
       Label cap = Kit.label(l.keys(), "key-cap");
       cap.setMinWidth(Region.USE_PREF_SIZE);
       Label what = Kit.wrapped(l.what(), "second");
-      what.setPrefWidth(WHAT);
+      GridPane.setHgrow(what, Priority.ALWAYS);
       what.setAccessibleText(l.keys() + ": " + l.what());
       rows.addRow(rows.getRowCount(), cap, what);
     }

@@ -254,8 +254,9 @@ public final class ShellView {
       hideKeys();
       return;
     }
-    KeySheet sheet = new KeySheet();
+    KeySheet sheet = new KeySheet(open.get().name().toLowerCase(java.util.Locale.ROOT));
     StackPane.setAlignment(sheet, Pos.CENTER);
+    StackPane.setMargin(sheet, new Insets(24, 0, 24, 0));
     sheet.setOnMouseClicked(e -> hideKeys());
     keySheet = sheet;
     root.getChildren().add(sheet);

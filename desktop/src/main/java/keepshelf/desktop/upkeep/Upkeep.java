@@ -212,7 +212,12 @@ public final class Upkeep {
         });
   }
 
+  /** Says something at the foot of the window. */
+  public void say(Problem p) {
+    work.problems().add(p);
+  }
+
   private void say(String text) {
-    work.ui(() -> work.problems().add(Problem.note("done", null, text)));
+    work.ui(() -> say(Problem.note("done", null, text)));
   }
 }

@@ -30,6 +30,11 @@ public final class Receipts {
     return read(folder).map(r -> !r.id().equals(id)).orElse(false);
   }
 
+  /** The receipt in {@code folder}, if it is of the installation {@code id}. */
+  public static Optional<InstallationRecord> of(Path folder, String id) {
+    return read(folder).filter(r -> r.id().equals(id));
+  }
+
   /** The receipt in {@code folder}, if there is one that can be read. */
   static Optional<InstallationRecord> read(Path folder) {
     Path receipt = folder.resolve(FILE);

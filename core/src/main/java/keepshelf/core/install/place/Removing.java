@@ -46,11 +46,13 @@ public final class Removing {
    */
   public static List<Problem> remove(
       ShelfFolder shelf, Catalogue catalogue, InstallationRecord i, Path root) throws IOException {
-    HostFolders.checked(i.document());
+    Path folder = HostFolders.checked(i.document()).getParent();
     Entry entry = new Entry(i, root.toString());
     Path file = Promises.write(shelf, i.id() + ENDING, entry);
     try {
-      List<Problem> left = finish(entry, catalogue);
+      // Another shelf may have installed there since.
+      boolean ours = !Receipts.isOfAnother(folder, i.id());
+      List<Problem> left = finish(ours ? i : null, entry, catalogue);
       Files.deleteIfExists(file);
       return left;
     } catch (IOException | StorageException e) {
@@ -58,12 +60,16 @@ public final class Removing {
     }
   }
 
-  private static List<Problem> finish(Entry e, Catalogue catalogue) throws IOException {
-    InstallationRecord i = e.gone();
-    Path folder = HostFolders.checked(i.document()).getParent();
+  /**
+   * Takes away what is there.
+   *
+   * @param i what is known of it, or null when nothing there is ours
+   */
+  private static List<Problem> finish(InstallationRecord i, Entry e, Catalogue catalogue)
+      throws IOException {
+    Path folder = HostFolders.checked(e.gone().document()).getParent();
     List<Problem> left = new ArrayList<>();
-    // Somebody may have installed there again before this was finished.
-    if (!Receipts.isOfAnother(folder, i.id())) {
+    if (i != null) {
       Set<String> altered = altered(i, left);
       Set<Path> folders = new LinkedHashSet<>();
       for (InstalledFile f : i.files()) {
@@ -80,7 +86,7 @@ public final class Removing {
       }
       deleteEmpty(folder, root);
     }
-    catalogue.removeInstallation(i.id());
+    catalogue.removeInstallation(e.gone().id());
     return left;
   }
 
@@ -129,7 +135,11 @@ public final class Removing {
           Entry.class,
           said,
           (file, e) -> {
-            said.addAll(finish(e, catalogue));
+            Path folder = HostFolders.checked(e.gone().document()).getParent();
+            // The receipt in the host's folder says what is ours, not a shelf that may be foreign;
+            // and somebody may have installed there again. It goes last: without it all is gone.
+            InstallationRecord ours = Receipts.of(folder, e.gone().id()).orElse(null);
+            said.addAll(finish(ours, e, catalogue));
             Files.deleteIfExists(file);
             said.add(
                 Problem.note(

@@ -13,7 +13,6 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -32,9 +31,7 @@ import keepshelf.core.install.measure.MapSources;
 import keepshelf.core.install.measure.NormalStates;
 import keepshelf.core.install.measure.OpacityKind;
 import keepshelf.core.install.measure.Relief;
-import keepshelf.core.install.measure.Residual;
 import keepshelf.core.install.profile.Abilities;
-import keepshelf.core.install.profile.BodyInputs;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -127,8 +124,7 @@ public final class PlanMaker {
         }
       }
     }
-    residual(used);
-    losses(as);
+    remarks.addAll(new Losses(shelf, item, profile, options.finish()).of(as, maps, used));
     double tile = placement.tileMetres();
     boolean raised =
         as == Setup.RELIEF_FLOOR
@@ -281,59 +277,6 @@ public final class PlanMaker {
   /** Of maps that belong together those at a resolution. */
   private List<MapRecord> at(List<MapRecord> all, String resolution) {
     return item.item().withMaps(all, List.of()).mapsAt(resolution);
-  }
-
-  /** Says how much of the specular workflow a host without it cannot have. */
-  private void residual(String resolution) {
-    boolean turned =
-        maps.stream().anyMatch(m -> m.conversions().contains("spec-gloss-to-metal-rough"));
-    if (turned) {
-      Residual.of(shelf, item, resolution)
-          .ifPresent(r ->
-              remarks.add(
-                  String.format(
-                      Locale.ROOT,
-                      "Metal and roughness cannot say all that specular colour and gloss say: the"
-                          + " reflectances differ by %.1f %% on average, %.1f %% in the worst"
-                          + " hundredth.",
-                      r.mean() * 100,
-                      r.worst() * 100)));
-    }
-  }
-
-  /** Says what of the pictures' light and of the finish what it is set up as cannot have. */
-  private void losses(Setup as) {
-    Finish f = options.finish();
-    if (as == Setup.LIGHT) {
-      if (f != null) {
-        remarks.add("A light is installed as it was delivered: finishes adjust surfaces only.");
-      }
-      return;
-    }
-    if (maps.stream().anyMatch(m -> m.role() == MapRole.EMISSION && m.source().holdsLight())) {
-      remarks.add("What is brighter than white in the emission map is cut off at white.");
-    }
-    if (f != null && f.body() != null) {
-      substance(f);
-    }
-    boolean laid = f != null && (f.turn() != 0 || f.right() != 0 || f.up() != 0);
-    if (laid && (as == Setup.PLANE || as == Setup.MODEL)) {
-      remarks.add(
-          "The finish turns or shifts the pictures; here they lie as the shape has them, and are"
-              + " neither turned nor shifted.");
-    }
-  }
-
-  /** Says what of a finish's substance the host has no input for. */
-  private void substance(Finish f) {
-    Optional<BodyInputs> inputs = BodyInputs.of(profile);
-    if (inputs.isEmpty()) {
-      remarks.add(
-          "The finish says what the surface is made of (refraction, coat); this host’s own text"
-              + " format has no place for that, so it is left out.");
-    } else if (inputs.get().coat() == null && f.body().coat() != null && f.body().coat() > 0) {
-      remarks.add("This host has no clear layer: the coat of the finish is left out.");
-    }
   }
 
   private Optional<MapRecord> heightMap(String resolution) {
