@@ -19,6 +19,7 @@ import keepshelf.cli.items.LicencesCommand;
 import keepshelf.cli.items.ListCommand;
 import keepshelf.cli.items.SearchCommand;
 import keepshelf.cli.items.ShowCommand;
+import keepshelf.cli.making.MakeCommand;
 import keepshelf.cli.packs.BinCommand;
 import keepshelf.cli.packs.DuplicatesCommand;
 import keepshelf.cli.packs.LetGoCommand;
@@ -55,6 +56,7 @@ import picocli.CommandLine.Option;
       PreviewCommand.class,
       SharpCommand.class,
       MeasureCommand.class,
+      MakeCommand.class,
       LicencesCommand.class,
       HostsCommand.class,
       InstallCommand.class,

@@ -44,6 +44,7 @@ import keepshelf.core.intake.PackDocuments;
 import keepshelf.core.intake.Recovery;
 import keepshelf.core.intake.RememberedCorrections;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.making.Making;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -65,6 +66,7 @@ public final class Shelf implements AutoCloseable {
   private final InstallQueue installQueue;
   private final Previews previews;
   private final Bin bin;
+  private final Making making;
   private final KnownPictures known;
   private final Licences licences;
   private final List<Problem> recovered;
@@ -82,6 +84,7 @@ public final class Shelf implements AutoCloseable {
     this.previews = new Previews(folder, catalogue::pack);
     this.bin = new Bin(folder, catalogue);
     this.licences = new Licences(folder);
+    this.making = new Making(folder, catalogue, licences, bin, listener);
     this.known = new KnownPictures(catalogue);
     this.recovered = List.copyOf(opening.said());
   }
@@ -168,6 +171,11 @@ public final class Shelf implements AutoCloseable {
   /** Moves items into the bin. */
   public LettingGo lettingGo() {
     return new LettingGo(folder, catalogue, bin);
+  }
+
+  /** Works out what was not delivered. */
+  public Making making() {
+    return making;
   }
 
   /** Lets identical files share their bytes. */

@@ -66,4 +66,23 @@ public final class Fields {
     }
     return Pixels.u16(side, side, 1, out);
   }
+
+  /** How alike two fields are, -1 to 1. */
+  public static double correlation(float[] a, float[] b) {
+    double ma = 0;
+    double mb = 0;
+    for (int i = 0; i < a.length; i++) {
+      ma += a[i] / a.length;
+      mb += b[i] / b.length;
+    }
+    double ab = 0;
+    double aa = 0;
+    double bb = 0;
+    for (int i = 0; i < a.length; i++) {
+      ab += (a[i] - ma) * (b[i] - mb);
+      aa += (a[i] - ma) * (a[i] - ma);
+      bb += (b[i] - mb) * (b[i] - mb);
+    }
+    return ab / Math.sqrt(aa * bb);
+  }
 }

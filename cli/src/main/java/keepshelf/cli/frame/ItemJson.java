@@ -90,6 +90,7 @@ public final class ItemJson {
     m.put("reasons", x.reasons());
     m.put("sha256", x.sha256());
     m.put("bytes", x.bytes());
+    m.put("recipe", x.recipe());
     return m;
   }
 

@@ -10,6 +10,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import keepshelf.core.bin.ShelfChange.Move;
@@ -38,6 +39,7 @@ public final class LettingGo {
    * @param joined maps of it that stay, with the item that is kept
    * @param bytes that the files hold
    * @param installations that would be pointed to what is kept
+   * @param onlyPart whether the item goes alone, and what it stands as one with stays
    */
   public record Plan(
       ShelvedItem letGo,
@@ -45,7 +47,8 @@ public final class LettingGo {
       List<String> files,
       List<MapRecord> joined,
       long bytes,
-      List<InstallationRecord> installations) {
+      List<InstallationRecord> installations,
+      boolean onlyPart) {
     /** Copies the lists. */
     public Plan {
       files = List.copyOf(files);
@@ -88,7 +91,23 @@ public final class LettingGo {
     catalogue.parts(letGo.item().id()).forEach(s -> ids.add(s.item().id()));
     List<InstallationRecord> installed =
         catalogue.installations().stream().filter(i -> ids.contains(i.item())).toList();
-    return new Plan(letGo, keep, files, stay, bytes, keep == null ? List.of() : installed);
+    return new Plan(letGo, keep, files, stay, bytes, keep == null ? List.of() : installed, false);
+  }
+
+  /**
+   * What letting go of one part of an item would do.
+   *
+   * @param part as its own pack has it
+   */
+  public Plan planPart(ShelvedItem part) {
+    return new Plan(
+        part,
+        null,
+        part.item().maps().stream().map(part::path).toList(),
+        List.of(),
+        part.item().bytes(),
+        List.of(),
+        true);
   }
 
   /** Bytes of the files that would go. */
@@ -119,9 +138,13 @@ public final class LettingGo {
     prove(plan);
     String name = plan.letGo().item().name();
     try (ShelfLock lock = ShelfLock.take(shelf)) {
-      refuseChanged(plan.letGo());
+      refuseChanged(
+          plan.letGo(),
+          plan.onlyPart()
+              ? catalogue.own(plan.letGo().item().id())
+              : catalogue.item(plan.letGo().item().id()));
       if (plan.keep() != null) {
-        refuseChanged(plan.keep());
+        refuseChanged(plan.keep(), catalogue.item(plan.keep().item().id()));
       }
       BinEntry entry = entry(plan);
       List<Move> moves = new ArrayList<>();
@@ -153,8 +176,9 @@ public final class LettingGo {
   }
 
   /** The plan was made before the lock was held: another process may have come first. */
-  private void refuseChanged(ShelvedItem planned) throws ShelfException {
-    ShelvedItem now = catalogue.item(planned.item().id()).orElse(null);
+  private static void refuseChanged(ShelvedItem planned, Optional<ShelvedItem> found)
+      throws ShelfException {
+    ShelvedItem now = found.orElse(null);
     boolean same =
         now != null
             && now.item().maps().equals(planned.item().maps())
@@ -211,7 +235,9 @@ public final class LettingGo {
   private BinEntry entry(Plan plan) throws ShelfException {
     Set<String> files = new HashSet<>(plan.files());
     List<BinEntry.Part> parts = new ArrayList<>();
-    for (List<ShelvedItem> same : byPack(plan.letGo().item().id())) {
+    List<List<ShelvedItem>> all =
+        plan.onlyPart() ? List.of(List.of(plan.letGo())) : byPack(plan.letGo().item().id());
+    for (List<ShelvedItem> same : all) {
       PackRecord pack = catalogue.need(same.getFirst().pack().id());
       Set<String> ids = new HashSet<>();
       List<String> going = new ArrayList<>();

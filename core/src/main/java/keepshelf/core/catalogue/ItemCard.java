@@ -30,6 +30,7 @@ import keepshelf.imaging.colour.OkLab;
  * @param state a few letters that change whenever its preview would look different
  * @param colour mean of its colour map, or null when not measured
  * @param marks what a person has put on it
+ * @param made whether any of its maps was made here
  * @param pack its pack
  * @param moreRows rows of the words of items that stand as one with it
  */
@@ -50,6 +51,7 @@ public record ItemCard(
     String state,
     OkLab colour,
     Marks marks,
+    boolean made,
     PackCard pack,
     List<Integer> moreRows) {
   /**
@@ -95,6 +97,7 @@ public record ItemCard(
         state,
         colour,
         marks,
+        made,
         now,
         moreRows);
   }

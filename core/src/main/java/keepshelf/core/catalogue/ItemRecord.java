@@ -256,6 +256,12 @@ public record ItemRecord(
     return keepshelf.core.disk.Hashes.sha256(b.toString()).substring(0, 10);
   }
 
+  /** Whether any of its maps was made here. */
+  @JsonIgnore
+  public boolean isPartlyMade() {
+    return maps.stream().anyMatch(m -> m.recipe() != null);
+  }
+
   /** Bytes of all its maps. */
   @JsonIgnore
   public long bytes() {

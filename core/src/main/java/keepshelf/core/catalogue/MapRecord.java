@@ -1,6 +1,8 @@
 package keepshelf.core.catalogue;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
+import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 
@@ -23,6 +25,7 @@ import keepshelf.core.model.MapRole;
  * @param reasons why, in plain sentences
  * @param sha256 of the file
  * @param bytes of the file
+ * @param recipe how it was made, or null when it was delivered
  */
 public record MapRecord(
     String path,
@@ -39,10 +42,47 @@ public record MapRecord(
     double confidence,
     List<String> reasons,
     String sha256,
-    long bytes) {
+    long bytes,
+    @JsonInclude(JsonInclude.Include.NON_NULL) Recipe recipe) {
   /** Copies the reasons. */
   public MapRecord {
     reasons = List.copyOf(reasons);
+  }
+
+  /** One that was delivered. */
+  public MapRecord(
+      String path,
+      MapRole role,
+      Channels channels,
+      String resolution,
+      int width,
+      int height,
+      int channelCount,
+      int bits,
+      String format,
+      String handedness,
+      Integer tile,
+      double confidence,
+      List<String> reasons,
+      String sha256,
+      long bytes) {
+    this(
+        path,
+        role,
+        channels,
+        resolution,
+        width,
+        height,
+        channelCount,
+        bits,
+        format,
+        handedness,
+        tile,
+        confidence,
+        reasons,
+        sha256,
+        bytes,
+        null);
   }
 
   /** The same, at another path. */
@@ -62,7 +102,8 @@ public record MapRecord(
         confidence,
         reasons,
         sha256,
-        bytes);
+        bytes,
+        recipe);
   }
 
   /** Whether a colour in it is linear light, as floats hold it, and not stored through a curve. */
@@ -89,7 +130,8 @@ public record MapRecord(
         confidence,
         reasons,
         sha,
-        bytesNow);
+        bytesNow,
+        recipe);
   }
 
   /** Where it lies, relative to the shelf, when its pack lies in {@code folder}. */

@@ -66,8 +66,6 @@ public final class Filing {
    */
   public record Filed(PackRecord pack, boolean alreadyThere) {}
 
-  private static final int LONGEST_SLUG = 60;
-
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
   private final FilingStep.Listener listener;
@@ -188,7 +186,7 @@ public final class Filing {
     staged.forEach((shown, s) ->
         files.add(new PackRecord.FileRecord(s.path(), sorts.get(shown), s.bytes(), s.sha256())));
     files.sort((x, y) -> x.path().compareTo(y.path()));
-    String folder = freeFolder(source, name, version);
+    String folder = PackFolder.free(shelf, source, name, version);
     String archive = a.kind() == Arrival.Kind.ARCHIVE ? a.origin().getFileName().toString() : null;
     return new PackRecord(
         id,
@@ -220,7 +218,7 @@ public final class Filing {
       return p == null || p.equals(Purchase.NONE) ? null : p;
     }
     Path from = Path.of(p.invoice());
-    String to = folder + ".papers/" + slug(from.getFileName().toString());
+    String to = folder + ".papers/" + PackFolder.slug(from.getFileName().toString());
     Files.createDirectories(shelf.resolve(to).getParent());
     Files.copy(from, shelf.resolve(to), StandardCopyOption.REPLACE_EXISTING);
     return p.withInvoice(to);
@@ -262,35 +260,6 @@ public final class Filing {
         tiles ? tile : null,
         maps,
         i.problems());
-  }
-
-  /** {@code packs/source/pack@version}, with a number when that is taken by another pack. */
-  private String freeFolder(String source, String name, String version) {
-    String base =
-        "packs/"
-            + slug(source == null ? "unknown-source" : source)
-            + "/"
-            + slug(name)
-            + (version == null ? "" : "@" + slug(version));
-    String folder = base;
-    for (int n = 2;
-        Files.exists(shelf.resolve(folder)) || Files.exists(shelf.packRecord(folder));
-        n++) {
-      folder = base + "~" + n;
-    }
-    return folder;
-  }
-
-  static String slug(String s) {
-    String t =
-        java.text.Normalizer.normalize(s, java.text.Normalizer.Form.NFKC)
-            .toLowerCase(java.util.Locale.ROOT)
-            .replaceAll("[^\\p{L}\\p{M}\\p{N}.]+", "-")
-            .replaceAll("^[-.]+|[-.]+$", "");
-    if (t.length() > LONGEST_SLUG) {
-      t = t.substring(0, LONGEST_SLUG).replaceAll("[-.]+$", "");
-    }
-    return t.isEmpty() ? "unnamed" : t;
   }
 
   /** The pack on the shelf that has the very files of {@code arrival}; only told for archives. */

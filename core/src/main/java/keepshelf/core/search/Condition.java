@@ -77,7 +77,8 @@ public record Condition(
           "used", "used:no, used<2026-06",
           "in", "in:Lanternhouse",
           "is",
-              "is:broken, is:favourite, is:faulty, is:installed, is:older, is:newest, is:unsettled",
+              "is:broken, is:favourite, is:faulty, is:installed, is:made, is:older, is:newest,"
+                  + " is:unsettled",
           "rating", "rating>=4, rating:none",
           "tag", "tag:wet",
           "collection", "collection:Harbour",

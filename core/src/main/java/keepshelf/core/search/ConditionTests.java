@@ -206,6 +206,7 @@ final class ConditionTests {
       case "sound" -> card -> card.severity() == null || card.severity() == Problem.Severity.NOTE;
       case "older" -> card -> facts.older().contains(card.id());
       case "newest" -> card -> !facts.older().contains(card.id());
+      case "made" -> ItemCard::made;
       case "installed" -> card -> !facts.hostsOf(card.id()).isEmpty();
       case "unsettled" ->
           byLicence(licence ->

@@ -73,7 +73,7 @@ final class Facets {
   }
 
   private static final List<String> STATES =
-      List.of("broken", "favourite", "faulty", "sound", "installed", "older");
+      List.of("broken", "favourite", "faulty", "sound", "installed", "older", "made");
 
   private int states(ItemCard c) {
     boolean faulty = c.severity() != null && c.severity() != Problem.Severity.NOTE;
@@ -81,7 +81,8 @@ final class Facets {
         | (c.marks().favourite() ? 2 : 0)
         | (faulty ? 4 : 8)
         | (facts.hostsOf(c.id()).isEmpty() ? 0 : 16)
-        | (facts.older().contains(c.id()) ? 32 : 0);
+        | (facts.older().contains(c.id()) ? 32 : 0)
+        | (c.made() ? 64 : 0);
   }
 
   /** A count in progress. */

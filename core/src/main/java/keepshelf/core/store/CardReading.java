@@ -133,6 +133,7 @@ final class CardReading {
               millionths("a"),
               millionths("b"),
               "marks",
+              "made",
               "pack_id")
           .map(f -> "ifnull(" + f + ", '')")
           .collect(Collectors.joining(", "));
@@ -179,7 +180,7 @@ final class CardReading {
       Map<String, PackCard> packs,
       Map<String, String> shared,
       Map<String, Marks> marks) {
-    String[] f = new String[19];
+    String[] f = new String[20];
     int from = 0;
     for (int i = 0; i < f.length; i++) {
       int to = i == f.length - 1 ? row.length() : row.indexOf(BETWEEN, from);
@@ -207,7 +208,8 @@ final class CardReading {
         f[17].isEmpty()
             ? Marks.NONE
             : marks.computeIfAbsent(f[17], m -> Json.mapper().readValue(m, Marks.class)),
-        packs.get(f[18]),
+        f[18].equals("1"),
+        packs.get(f[19]),
         List.of());
   }
 
@@ -284,6 +286,7 @@ final class CardReading {
         i.look(),
         c.colour(),
         c.marks(),
+        i.isPartlyMade(),
         c.pack(),
         rows);
   }

@@ -31,8 +31,8 @@ final class CardWriting {
         h.prepareBatch(
             "insert into card(item_id, pack_id, key, name, kind, workflow, tile_metres, marks,"
                 + " board, resolutions, roles, maps, bytes, severity, state, colour_of, l, a, b,"
-                + " change) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,"
-                + " (select n from card_clock))");
+                + " made, change) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,"
+                + " ?, (select n from card_clock))");
     for (ItemRecord i : items) {
       String colourOf = colourOf(i);
       OkLab colour = colours.get(colourOf);
@@ -55,7 +55,8 @@ final class CardWriting {
           colourOf,
           colour == null ? null : colour.l(),
           colour == null ? null : colour.a(),
-          colour == null ? null : colour.b());
+          colour == null ? null : colour.b(),
+          i.isPartlyMade() ? 1 : 0);
     }
     cards.execute();
     var words =

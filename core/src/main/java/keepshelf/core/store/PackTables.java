@@ -19,6 +19,7 @@ import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
 import keepshelf.core.catalogue.kin.Kinship;
+import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.json.Json;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.ItemKind;
@@ -158,7 +159,7 @@ final class PackTables {
         h.prepareBatch(
             "insert into map(item_id, position, path, role, channels, resolution, width, height,"
                 + " channel_count, bits, format, handedness, tile, confidence, reasons, sha256,"
-                + " bytes) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)");
+                + " bytes, recipe) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)");
     for (ItemRecord i : p.items()) {
       for (int n = 0; n < i.maps().size(); n++) {
         map(maps, i.id(), n, i.maps().get(n));
@@ -187,7 +188,8 @@ final class PackTables {
         m.confidence(),
         Json.line(m.reasons()),
         m.sha256(),
-        m.bytes());
+        m.bytes(),
+        m.recipe() == null ? null : Json.line(m.recipe()));
   }
 
   /** The pack whose {@code column} (a fixed name, never input) equals {@code value}. */
@@ -332,6 +334,7 @@ final class PackTables {
         r.getDouble("confidence"),
         Json.mapper().readValue(r.getString("reasons"), new TypeReference<List<String>>() {}),
         r.getString("sha256"),
-        r.getLong("bytes"));
+        r.getLong("bytes"),
+        json(r.getString("recipe"), Recipe.class));
   }
 }

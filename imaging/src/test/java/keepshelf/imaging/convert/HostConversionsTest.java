@@ -174,7 +174,7 @@ class HostConversionsTest {
         stored[i] = (short) Math.round((v * 0.5f + 0.5f) * 65535);
       }
       HeightMaps.Height h = HeightMaps.fromNormal(Pixels.u16(SIDE, SIDE, 3, stored), up);
-      assertThat(correlation(height, h.plane())).isGreaterThan(0.99);
+      assertThat(Fields.correlation(height, h.plane())).isGreaterThan(0.99);
       float least = 1;
       float most = 0;
       for (float v : height) {
@@ -183,24 +183,6 @@ class HostConversionsTest {
       }
       assertThat(h.range()).isCloseTo((most - least) * slope, within(0.12 * slope));
     }
-  }
-
-  private static double correlation(float[] a, float[] b) {
-    double ma = 0;
-    double mb = 0;
-    for (int i = 0; i < a.length; i++) {
-      ma += a[i] / a.length;
-      mb += b[i] / b.length;
-    }
-    double ab = 0;
-    double aa = 0;
-    double bb = 0;
-    for (int i = 0; i < a.length; i++) {
-      ab += (a[i] - ma) * (b[i] - mb);
-      aa += (a[i] - ma) * (a[i] - ma);
-      bb += (b[i] - mb) * (b[i] - mb);
-    }
-    return ab / Math.sqrt(aa * bb);
   }
 
   @Test
@@ -217,25 +199,5 @@ class HostConversionsTest {
         .as("neither")
         .isGreaterThan(0.03f);
     assertThat(SpecGloss.residual(dark, dark)).isBetween(0f, 1f);
-  }
-
-  @Test
-  void occlusionFromHeightIsTheSkyThatIsSeen() {
-    int n = 64;
-    float[] flat = new float[n * n];
-    for (float v : HeightMaps.occlusion(flat, n, n, 10, 20)) {
-      assertThat(v).isEqualTo(1);
-    }
-    // A groove: its bottom sees less than its rim, and deeper ones see less.
-    float[] groove = new float[n * n];
-    for (int i = 0; i < groove.length; i++) {
-      groove[i] = Math.abs(i % n - n / 2) < 4 ? 0 : 1;
-    }
-    float[] shallow = HeightMaps.occlusion(groove, n, n, 2, 20);
-    float[] deep = HeightMaps.occlusion(groove, n, n, 20, 20);
-    int bottom = 10 * n + n / 2;
-    assertThat(shallow[bottom]).isBetween(0.3f, 0.95f);
-    assertThat(deep[bottom]).isLessThan(shallow[bottom]);
-    assertThat(deep[10 * n]).isEqualTo(1);
   }
 }

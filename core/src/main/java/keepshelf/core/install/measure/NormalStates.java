@@ -1,11 +1,17 @@
 package keepshelf.core.install.measure;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Set;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.analyse.NormalHealth.State;
+import keepshelf.imaging.convert.Adjust;
+import keepshelf.imaging.convert.Maps;
+import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
@@ -40,6 +46,17 @@ public final class NormalStates {
               return p.channels() < 3 ? State.SOUND : NormalHealth.of(p).state();
             })
         .orElse(State.SOUND);
+  }
+
+  /** The vectors of a normal map of {@code item}, put right where their state can be mended. */
+  public static Pixels vectors(ShelfFolder shelf, ShelvedItem item, MapRecord normal)
+      throws IOException {
+    Path file = shelf.resolve(item.path(normal));
+    Pixels p = ImageDecoder.decode(file);
+    State state = of(item.item(), normal, file);
+    return needsMending(state) && Vectors.mendable(state)
+        ? Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state))
+        : p;
   }
 
   /** Whether it has to be changed before a host gets it. */

@@ -1,7 +1,5 @@
 package keepshelf.core.install.measure;
 
-import java.io.IOException;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -11,12 +9,8 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
-import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.analyse.ReliefEstimate;
-import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.HeightMaps;
-import keepshelf.imaging.convert.Maps;
-import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
@@ -80,7 +74,7 @@ public final class Relief {
         () -> {
           OptionalDouble metres =
               ReliefEstimate.metres(
-                  vectors(shelf, item, normal),
+                  NormalStates.vectors(shelf, item, normal),
                   ImageDecoder.decode(shelf.resolve(item.path(height))),
                   Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN),
                   1);
@@ -92,23 +86,13 @@ public final class Relief {
     return IMPLIED.of(
         normal.sha256() + normal.handedness(),
         () -> {
-          Pixels p = vectors(shelf, item, normal);
+          Pixels p = NormalStates.vectors(shelf, item, normal);
           if (p.channels() < 3) {
             return null;
           }
           HeightMaps.Height h = HeightMaps.fromNormal(p, !"dx".equals(normal.handedness()));
           return h.range() / h.w();
         });
-  }
-
-  private static Pixels vectors(ShelfFolder shelf, ShelvedItem item, MapRecord normal)
-      throws IOException {
-    Path file = shelf.resolve(item.path(normal));
-    Pixels p = ImageDecoder.decode(file);
-    NormalHealth.State state = NormalStates.of(item.item(), normal, file);
-    return NormalStates.needsMending(state) && Vectors.mendable(state)
-        ? Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state))
-        : p;
   }
 
   private static MapRecord of(List<MapRecord> maps, MapRole role) {

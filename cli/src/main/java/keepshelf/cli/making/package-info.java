@@ -1,0 +1,2 @@
+/** Commands that make what was not delivered. */
+package keepshelf.cli.making;

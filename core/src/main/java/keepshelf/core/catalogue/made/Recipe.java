@@ -1,0 +1,41 @@
+package keepshelf.core.catalogue.made;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * How a map was made: the same method in the same version, with the same parameters, seed and
+ * parents, makes it again bit for bit.
+ *
+ * @param method stable identifier, such as {@code height-to-normal}
+ * @param version of the method, from 1
+ * @param parameters numbers and words by stable names, in order; units stand in the names
+ * @param seed of what is thrown by dice, or null when nothing is
+ * @param parents what it was made of
+ */
+@JsonInclude(JsonInclude.Include.NON_NULL)
+public record Recipe(
+    String method, int version, Map<String, Object> parameters, Long seed, List<Parent> parents) {
+  /** Copies the lists. */
+  public Recipe {
+    parameters =
+        parameters == null
+            ? Map.of()
+            : Collections.unmodifiableMap(new LinkedHashMap<>(parameters));
+    parents = parents == null ? List.of() : List.copyOf(parents);
+  }
+
+  /**
+   * A map that something was made of.
+   *
+   * @param item identifier of its item
+   * @param role of the map, as its stable identifier
+   * @param version of the pack it stands in, or null
+   * @param sha256 of its file
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  public record Parent(String item, String role, String version, String sha256) {}
+}

@@ -1,0 +1,2 @@
+/** How things were made that nobody delivered. */
+package keepshelf.core.catalogue.made;

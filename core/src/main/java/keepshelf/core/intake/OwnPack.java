@@ -1,0 +1,153 @@
+package keepshelf.core.intake;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.disk.StorageException;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Resolution;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.io.ImageInfo;
+import keepshelf.imaging.io.ImageProbe;
+
+/**
+ * A pack that is made here: its files are written beside the shelf's own, and stand on it all at
+ * once or not at all, whatever happens to the process. Closed without filing it leaves nothing.
+ */
+public final class OwnPack implements AutoCloseable {
+  /** The source of everything made here. */
+  public static final String SOURCE = "Own work";
+
+  /**
+   * What is said of the pack.
+   *
+   * @param name for people
+   * @param creator names of all who are to be credited, or null
+   * @param licence identifier, or null when it is not known
+   */
+  public record Heading(String name, String creator, String licence) {}
+
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final FilingStep.Listener listener;
+  private final Path workspace;
+  private final Map<String, PackRecord.FileRecord> files = new TreeMap<>();
+
+  private OwnPack(
+      ShelfFolder shelf, Catalogue catalogue, FilingStep.Listener listener, Path workspace) {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.listener = listener;
+    this.workspace = workspace;
+  }
+
+  /** Begins one on {@code shelf}; {@code listener} hears each step of filing. */
+  public static OwnPack begin(ShelfFolder shelf, Catalogue catalogue, FilingStep.Listener listener)
+      throws IOException {
+    return new OwnPack(shelf, catalogue, listener, Workspace.create(shelf.staging()));
+  }
+
+  /** Where a file is to be written, by its name in the pack. */
+  public Path file(String name) {
+    return Workspace.files(workspace).resolve(name);
+  }
+
+  /** The record of a map that was written; {@code handedness} is null when it is no normal map. */
+  public MapRecord map(String name, MapRole role, String handedness, Recipe recipe, String reason)
+      throws IOException {
+    Path file = file(name);
+    ImageInfo info =
+        ImageProbe.probe(file).orElseThrow(() -> new IOException(file + " is no picture"));
+    String sha = Hashes.sha256(file);
+    files.put(name, new PackRecord.FileRecord(name, "map", Files.size(file), sha));
+    return new MapRecord(
+        name,
+        role,
+        null,
+        Resolution.label(Math.max(info.width(), info.height())),
+        info.width(),
+        info.height(),
+        info.channels(),
+        info.bits(),
+        info.format().id(),
+        handedness,
+        null,
+        1,
+        List.of(reason),
+        sha,
+        Files.size(file),
+        recipe);
+  }
+
+  /** Identifier of the item with this key in a pack. */
+  public static String itemId(String pack, String key) {
+    return "i" + Hashes.sha256(pack + "/" + key).substring(0, 12);
+  }
+
+  /**
+   * Puts it on the shelf.
+   *
+   * @param items are asked for with the pack's identifier
+   * @return the pack, and whether the shelf had these very files before
+   * @throws ShelfException when nothing was changed
+   */
+  public Filing.Filed file(Heading heading, Function<String, List<ItemRecord>> items)
+      throws ShelfException {
+    String all =
+        files.values().stream()
+            .map(f -> f.path() + "\n" + f.sha256())
+            .collect(Collectors.joining("\n"));
+    String id = "p" + Hashes.sha256(all).substring(0, 12);
+    listener.reached(FilingStep.STAGED);
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      Optional<PackRecord> there = catalogue.pack(id);
+      if (there.isPresent()) {
+        return new Filing.Filed(there.get(), true);
+      }
+      PackRecord pack =
+          new PackRecord(
+              id,
+              heading.name(),
+              null,
+              SOURCE,
+              heading.creator(),
+              heading.licence(),
+              null,
+              PackFolder.free(shelf, SOURCE, heading.name(), null),
+              null,
+              Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(),
+              items.apply(id),
+              new ArrayList<>(files.values()),
+              null,
+              null,
+              List.of());
+      new Journal(shelf, catalogue, listener).file(workspace, pack);
+      return new Filing.Filed(pack, false);
+    } catch (IOException | StorageException e) {
+      throw ShelfException.ofDisk(
+          heading.name(), "putting “" + heading.name() + "” on the shelf", e);
+    }
+  }
+
+  @Override
+  public void close() {
+    Workspace.discard(workspace);
+  }
+}

@@ -1,0 +1,230 @@
+package keepshelf.core.making;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.bin.Bin;
+import keepshelf.core.bin.LettingGo;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.Progress;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.intake.FilingStep;
+import keepshelf.core.intake.OwnPack;
+import keepshelf.core.licensing.Licences;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.io.ImageEncoder;
+
+/** Makes maps of items on a shelf. What is made stands in packs of its own beside the originals. */
+public final class Making {
+  /** Deflate effort for what is written: most of the gain at little of the time. */
+  private static final int EFFORT = 4;
+
+  private static final double SAID_OPEN = 0.1;
+
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final Licences licences;
+  private final Bin bin;
+  private final FilingStep.Listener listener;
+
+  /** On {@code shelf}; {@code listener} hears each step of putting things on it. */
+  public Making(
+      ShelfFolder shelf,
+      Catalogue catalogue,
+      Licences licences,
+      Bin bin,
+      FilingStep.Listener listener) {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.licences = licences;
+    this.bin = bin;
+    this.listener = listener;
+  }
+
+  /** Roles that an item lacks and that can be worked out of what it has. */
+  public static List<MapRole> missing(ShelvedItem item) {
+    return MapPlanner.missing(item);
+  }
+
+  /** What would be made; changes nothing. May look at pictures for their relief. */
+  public MapPlan plan(ShelvedItem item, MapWish wish) {
+    return new MapPlanner(shelf, catalogue, licences, item, wish).plan();
+  }
+
+  /**
+   * What came of it.
+   *
+   * @param item as it is shown now
+   * @param maps that were made, as the item has them
+   * @param problems what is to be said
+   */
+  public record Made(ShelvedItem item, List<MapRecord> maps, List<Problem> problems) {
+    /** Copies the lists. */
+    public Made {
+      maps = List.copyOf(maps);
+      problems = List.copyOf(problems);
+    }
+  }
+
+  /**
+   * Makes what {@code plan} says.
+   *
+   * @throws ShelfException when nothing was changed: it may not be made, a map cannot be read, or
+   *     the disk
+   */
+  public Made make(MapPlan plan, Progress progress) throws ShelfException {
+    refuseForbidden(plan);
+    ShelvedItem item = plan.item();
+    String name = item.item().name();
+    List<Problem> problems = new ArrayList<>(plan.problems());
+    problems.addAll(plan.licence().said());
+    try (OwnPack pack = OwnPack.begin(shelf, catalogue, listener)) {
+      List<MapRecord> maps = new ArrayList<>();
+      for (PlannedMake m : plan.maps()) {
+        progress.advanced(0, m.role().title() + " of " + name);
+        maps.add(one(pack, plan, m, problems));
+      }
+      if (plan.licence().combined()) {
+        licences.put(plan.licence().licence());
+      }
+      pack.file(
+          new OwnPack.Heading(name + ", made maps", plan.licence().credits(), plan.licence().id()),
+          id -> items(id, item, maps));
+      for (ShelvedItem old : plan.replaces()) {
+        // The very same file is there already when nothing has changed.
+        if (maps.stream()
+            .noneMatch(m -> m.sha256().equals(old.item().maps().getFirst().sha256()))) {
+          LettingGo go = new LettingGo(shelf, catalogue, bin);
+          go.run(go.planPart(old));
+        }
+      }
+      return made(item, maps, problems);
+    } catch (IOException e) {
+      throw ShelfException.ofDisk(name, "making maps of “" + name + "”", e);
+    }
+  }
+
+  private static void refuseForbidden(MapPlan plan) throws ShelfException {
+    if (plan.licence().isForbidden()) {
+      throw new ShelfException(
+          plan.licence().said().stream()
+              .filter(p -> p.severity() == Problem.Severity.ERROR)
+              .findFirst()
+              .orElseThrow());
+    }
+    if (plan.maps().isEmpty()) {
+      throw new ShelfException(
+          plan.problems().stream()
+              .findFirst()
+              .map(p -> Problem.error(p.code(), p.path(), p.message()))
+              .orElse(
+                  Problem.error(
+                      "nothing-to-make",
+                      plan.item().item().key(),
+                      "Nothing was asked for: say which maps.")));
+    }
+  }
+
+  private MapMaker.Made pixels(ShelvedItem item, PlannedMake m) throws ShelfException {
+    try {
+      return new MapMaker(shelf, item).make(m);
+    } catch (IOException e) {
+      String path = item.path(m.source().map());
+      throw new ShelfException(
+          Problem.error(
+              "map-unreadable",
+              path,
+              path
+                  + " cannot be read, so nothing was made of it: "
+                  + DiskTrouble.sentence(e, "reading it")
+                  + " Check the shelf and put the file back, then make it again."),
+          e);
+    }
+  }
+
+  private MapRecord one(OwnPack pack, MapPlan plan, PlannedMake m, List<Problem> problems)
+      throws IOException, ShelfException {
+    ShelvedItem item = plan.item();
+    MapMaker.Made made = pixels(item, m);
+    String file =
+        item.item().key()
+            + "_"
+            + m.role().id()
+            + "_"
+            + String.valueOf(m.source().map().resolution()).toLowerCase(java.util.Locale.ROOT)
+            + ".png";
+    ImageEncoder.png(made.pixels(), pack.file(file), EFFORT);
+    if (made.open() > SAID_OPEN) {
+      problems.add(
+          Problem.warning(
+              "slopes-open",
+              m.source().map().fileName(),
+              String.format(
+                  java.util.Locale.ROOT,
+                  "%.0f %% of the slopes in %s belong to no surface (they do not close); the %s is"
+                      + " the nearest that has one.",
+                  made.open() * 100,
+                  m.source().map().fileName(),
+                  m.role().title().toLowerCase(java.util.Locale.ROOT))));
+    }
+    Recipe recipe =
+        m.recipe(
+            new Recipe.Parent(
+                item.item().id(), m.of().id(), item.pack().version(), m.source().map().sha256()));
+    return pack.map(file, m.role(), m.role() == MapRole.NORMAL ? "gl" : null, recipe, m.reason());
+  }
+
+  /** Each map is an item, so that it can be let go alone; all stand as one with the item. */
+  private static List<ItemRecord> items(String pack, ShelvedItem item, List<MapRecord> maps) {
+    List<ItemRecord> out = new ArrayList<>();
+    for (MapRecord m : maps) {
+      String key = item.item().key() + "_" + m.role().id();
+      out.add(
+          new ItemRecord(
+                  OwnPack.itemId(pack, key),
+                  key,
+                  item.item().name() + ", " + m.role().title().toLowerCase(java.util.Locale.ROOT),
+                  item.item().kind(),
+                  item.item().workflow(),
+                  null,
+                  item.item().tileMetres(),
+                  List.of(m),
+                  List.of())
+              .asPartOf(item.item().id()));
+    }
+    return out;
+  }
+
+  private Made made(ShelvedItem before, List<MapRecord> maps, List<Problem> problems) {
+    ShelvedItem now = catalogue.item(before.item().id()).orElse(before);
+    Map<String, MapRecord> bySha = new LinkedHashMap<>();
+    now.item().maps().forEach(m -> bySha.put(m.role() + m.sha256(), m));
+    return new Made(
+        now,
+        maps.stream().map(m -> bySha.getOrDefault(m.role() + m.sha256(), m)).toList(),
+        problems);
+  }
+
+  /** Maps of an item that were made of something that is not on the shelf as it was then. */
+  public List<MapRecord> outdated(ShelvedItem item) {
+    List<MapRecord> out = new ArrayList<>();
+    for (MapRecord m : item.item().maps()) {
+      if (m.recipe() != null
+          && m.recipe().parents().stream()
+              .anyMatch(p -> catalogue.withFiles(Set.of(p.sha256())).isEmpty())) {
+        out.add(m);
+      }
+    }
+    return out;
+  }
+}

@@ -1,0 +1,41 @@
+package keepshelf.core.making;
+
+import java.util.List;
+import java.util.Map;
+import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.install.measure.MapSources.Source;
+import keepshelf.core.model.MapRole;
+
+/**
+ * One map that is to be worked out.
+ *
+ * @param role of it
+ * @param method stable identifier
+ * @param of the role of what it is made of
+ * @param source the map, or the channel of one
+ * @param parameters of the method
+ * @param guess whether it is no more than a guess
+ */
+public record PlannedMake(
+    MapRole role,
+    String method,
+    MapRole of,
+    Source source,
+    Map<String, Object> parameters,
+    boolean guess) {
+  /** Version of all methods; it grows when one of them would make something else. */
+  public static final int VERSION = 1;
+
+  /** How it is made. */
+  Recipe recipe(Recipe.Parent parent) {
+    return new Recipe(method, VERSION, parameters, null, List.of(parent));
+  }
+
+  /** Why it is there, for people. */
+  public String reason() {
+    String from = of.title().toLowerCase(java.util.Locale.ROOT);
+    return guess
+        ? "Guessed here from the " + from + " map; look whether it fits."
+        : "Worked out here of the " + from + " map.";
+  }
+}
