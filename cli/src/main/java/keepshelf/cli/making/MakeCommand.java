@@ -1,25 +1,26 @@
 package keepshelf.cli.making;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.Locale;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
-import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.Progress;
+import keepshelf.core.making.BondFile;
+import keepshelf.core.making.BondOrder;
+import keepshelf.core.making.Companion;
+import keepshelf.core.making.Laying;
 import keepshelf.core.making.Making;
 import keepshelf.core.making.MapPlan;
 import keepshelf.core.making.MapWish;
-import keepshelf.core.making.PlannedMake;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -28,14 +29,17 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Works out maps that were not delivered. */
+/** Makes what was not delivered: maps, plain companions, materials laid of units. */
 @Command(
     name = "make",
     mixinStandardHelpOptions = true,
     description = {
-      "Work out maps that items lack, from those they have; originals are never touched.",
-      "Roles: normal height bump ambient-occlusion cavity curvature roughness gloss metallic, or"
-          + " missing for all that an item lacks. What is only guessed from a colour is said to be."
+      "Make what was not delivered; originals are never touched.",
+      "Maps are worked out of those an item has: normal height bump ambient-occlusion cavity"
+          + " curvature roughness gloss metallic, or missing for all that it lacks. What is only"
+          + " guessed from a colour is said to be.",
+      "A companion is a plain item in a colour of another. A bond lays units cut from an item as"
+          + " its file says; see docs/making.md."
     },
     footer = {
       "",
@@ -43,15 +47,17 @@ import picocli.CommandLine.Parameters;
       "  keepshelf make tarred_rope --maps ambient-occlusion,cavity",
       "  keepshelf make old_plaster --maps normal --relief 4",
       "  keepshelf make tarred_rope --maps missing --plan",
+      "  keepshelf make slate_shingle --companion --colour 2",
+      "  keepshelf make --bond quay_wall.json",
       "Exit codes: 0 done; 1 done, but something could not be made; 2 wrong use; 3 nothing was"
           + " made."
     })
 public final class MakeCommand implements Callable<Integer> {
   @Parameters(
-      arity = "1..*",
+      arity = "0..*",
       paramLabel = "ITEM",
       description = "Identifier, or key or name when only one item has it.")
-  List<String> items;
+  List<String> items = new ArrayList<>();
 
   @Option(
       names = "--maps",
@@ -60,7 +66,23 @@ public final class MakeCommand implements Callable<Integer> {
       description = "Roles of the maps to make, or missing.")
   List<String> maps = new ArrayList<>();
 
-  @Option(names = "--resolution", paramLabel = "R", description = "Make them of this edition.")
+  @Option(names = "--companion", description = "Make a plain item in a colour of this one.")
+  boolean companion;
+
+  @Option(
+      names = "--colour",
+      defaultValue = "mean",
+      paramLabel = "WHICH",
+      description = "Of a companion: mean, 1 to 5 for a main colour, or X,Y for a spot, 0 to 1.")
+  String colour;
+
+  @Option(names = "--bond", paramLabel = "FILE.json", description = "Lay units in a bond.")
+  Path bond;
+
+  @Option(names = "--name", paramLabel = "NAME", description = "Name of a new item.")
+  String name;
+
+  @Option(names = "--resolution", paramLabel = "R", description = "Make maps of this edition.")
   String resolution;
 
   @Option(
@@ -89,142 +111,164 @@ public final class MakeCommand implements Callable<Integer> {
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
+  private final MadeJson made = new MadeJson();
+
   @Override
   public Integer call() throws ShelfException {
-    if (maps.isEmpty()) {
-      return use("Say what to make with --maps, such as --maps normal,ambient-occlusion.");
+    int ways = (maps.isEmpty() ? 0 : 1) + (companion ? 1 : 0) + (bond == null ? 0 : 1);
+    if (ways != 1 || (bond == null) == items.isEmpty()) {
+      return use(
+          "Say what to make: ITEM with --maps or --companion, or --bond FILE.json without an"
+              + " item.");
     }
-    MapWish wish;
     try {
-      wish = new MapWish(roles(), resolution, relief, strength, coarse);
-    } catch (IllegalArgumentException e) {
-      return use(e.getMessage());
-    }
-    try (Shelf shelf = shelfOption.open(out, false)) {
-      List<ShelvedItem> all;
-      try {
-        all = ItemArguments.items(shelf, items);
+      MapWish wish = new MapWish(roles(), resolution, relief, strength, coarse);
+      Companion.Pick pick = pick();
+      try (Shelf shelf = shelfOption.open(out, false)) {
+        if (bond != null) {
+          lay(shelf);
+        } else {
+          for (ShelvedItem s : ItemArguments.items(shelf, items)) {
+            if (companion) {
+              plain(shelf, s, pick);
+            } else {
+              work(shelf, s, wish);
+            }
+          }
+        }
       } catch (ShelfException e) {
         out.problem(e.problem());
         return ItemArguments.exit(e);
       }
-      return make(shelf, all, wish);
+      return made.print(out);
+    } catch (IllegalArgumentException e) {
+      return use(e.getMessage());
     }
   }
 
   private Set<MapRole> roles() {
-    Set<MapRole> out = EnumSet.noneOf(MapRole.class);
+    Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
     for (String m : maps) {
       if (!isMissing(m)) {
-        out.add(
-            MapRole.ofId(m.strip().toLowerCase(java.util.Locale.ROOT))
+        roles.add(
+            MapRole.ofId(m.strip().toLowerCase(Locale.ROOT))
                 .orElseThrow(() ->
                     new IllegalArgumentException(
                         "“" + m + "” is no role. See keepshelf make --help.")));
       }
     }
-    return out;
+    return roles;
   }
 
   private static boolean isMissing(String m) {
     return m.strip().equalsIgnoreCase("missing");
   }
 
-  private int make(Shelf shelf, List<ShelvedItem> all, MapWish wish) {
-    List<Map<String, Object>> made = new ArrayList<>();
-    List<Problem> problems = new ArrayList<>();
-    Set<String> licences = new java.util.LinkedHashSet<>();
-    boolean any = false;
-    for (ShelvedItem s : all) {
-      if (wish.resolution() != null && !s.item().resolutions().contains(wish.resolution())) {
-        problems.add(
-            Problem.error(
-                "no-edition",
-                s.item().key(),
-                "“"
-                    + s.item().name()
-                    + "” has no edition "
-                    + wish.resolution()
-                    + "; it has "
-                    + String.join(", ", s.item().resolutions())
-                    + "."));
-        continue;
+  private Companion.Pick pick() {
+    String c = colour.strip().toLowerCase(Locale.ROOT);
+    try {
+      if (c.equals("mean")) {
+        return Companion.Pick.MEAN;
       }
-      MapPlan plan = shelf.making().plan(s, wished(s, wish));
-      licences.add(String.valueOf(plan.licence().id()));
-      try {
-        if (planOnly) {
-          problems.addAll(plan.problems());
-          problems.addAll(plan.licence().said());
-          plan.maps().forEach(m -> made.add(planned(s, m)));
-          any |= plan.isPossible();
-        } else {
-          Making.Made done = shelf.making().make(plan, Progress.NONE);
-          problems.addAll(done.problems());
-          done.maps().forEach(m -> made.add(done(shelf, done.item(), m)));
-          any = true;
-        }
-      } catch (ShelfException e) {
-        problems.addAll(plan.problems());
-        problems.add(e.problem());
+      if (c.contains(",")) {
+        String[] xy = c.split(",");
+        return new Companion.Pick(0, Double.valueOf(xy[0]), Double.valueOf(xy[1]));
       }
+      return new Companion.Pick(Integer.parseInt(c), null, null);
+    } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
+      throw new IllegalArgumentException(
+          "“" + colour + "” is no colour of an item; write mean, 1 to 5, or 0.2,0.7.");
     }
-    return print(made, licences, problems, any);
+  }
+
+  private void work(Shelf shelf, ShelvedItem s, MapWish wish) {
+    if (resolution != null && !s.item().resolutions().contains(resolution)) {
+      made.say(
+          List.of(
+              Problem.error(
+                  "no-edition",
+                  s.item().key(),
+                  "“"
+                      + s.item().name()
+                      + "” has no edition "
+                      + resolution
+                      + "; it has "
+                      + String.join(", ", s.item().resolutions())
+                      + ".")));
+      return;
+    }
+    MapPlan plan = shelf.making().plan(s, wished(s, wish));
+    made.licence(plan.licence().id());
+    try {
+      if (planOnly) {
+        made.say(plan.problems());
+        made.say(plan.licence().said());
+        if (plan.isPossible()) {
+          plan.maps().forEach(m -> made.planned(s, m));
+        }
+      } else {
+        made.done(shelf, shelf.making().make(plan, Progress.NONE));
+      }
+    } catch (ShelfException e) {
+      made.say(plan.problems());
+      made.say(List.of(e.problem()));
+    }
   }
 
   private MapWish wished(ShelvedItem s, MapWish wish) {
     Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
     roles.addAll(wish.roles());
     if (maps.stream().anyMatch(MakeCommand::isMissing)) {
-      roles.addAll(Making.missing(s));
+      Making.missing(s).forEach(m -> roles.add(m.role()));
     }
     return new MapWish(
         roles, wish.resolution(), wish.reliefMillimetres(), wish.strength(), wish.coarse());
   }
 
-  private int print(
-      List<Map<String, Object>> made, Set<String> licences, List<Problem> problems, boolean any) {
-    List<Problem> once = problems.stream().distinct().toList();
-    boolean warned = out.problems(once);
-    if (out.json) {
-      Map<String, Object> m = new LinkedHashMap<>();
-      m.put("made", made);
-      String one = licences.size() == 1 ? licences.iterator().next() : "null";
-      m.put("licence", one.equals("null") ? null : one);
-      m.put("problems", ProblemJson.of(once));
-      out.json(m);
-    } else {
-      made.forEach(m ->
-          out.say(
-              m.get("role")
-                  + "  "
-                  + (m.get("path") == null ? "would be made" : m.get("path"))
-                  + "  "
-                  + m.get("how")));
+  private void plain(Shelf shelf, ShelvedItem s, Companion.Pick pick) {
+    try {
+      if (planOnly) {
+        StringBuilder b = new StringBuilder("Main colours of “" + s.item().name() + "”:");
+        shelf
+            .making()
+            .companion()
+            .colours(s)
+            .forEach(c ->
+                b.append(String.format(Locale.ROOT, " #%06x (%.0f %%)", c.rgb(), c.share() * 100)));
+        made.planned(b.toString());
+      } else {
+        made.done(shelf, shelf.making().companion().make(s, pick, name));
+      }
+    } catch (ShelfException e) {
+      made.say(List.of(e.problem()));
     }
-    return !any ? Exit.FAILED : warned ? Exit.PROBLEMS : Exit.DONE;
   }
 
-  private static Map<String, Object> planned(ShelvedItem s, PlannedMake m) {
-    Map<String, Object> x = new LinkedHashMap<>();
-    x.put("item", s.item().id());
-    x.put("role", m.role().id());
-    x.put("path", null);
-    x.put("how", m.reason());
-    x.put(
-        "recipe",
-        Map.of("method", m.method(), "version", PlannedMake.VERSION, "parameters", m.parameters()));
-    return x;
-  }
-
-  private static Map<String, Object> done(Shelf shelf, ShelvedItem s, MapRecord m) {
-    Map<String, Object> x = new LinkedHashMap<>();
-    x.put("item", s.item().id());
-    x.put("role", m.role().id());
-    x.put("path", shelf.folder().resolve(s.path(m)).toString());
-    x.put("how", String.join(" ", m.reasons()));
-    x.put("recipe", m.recipe());
-    return x;
+  private void lay(Shelf shelf) throws ShelfException {
+    BondOrder read = BondFile.read(bond);
+    BondOrder order =
+        new BondOrder(
+            name == null ? read.name() : name,
+            read.spec(),
+            read.unit(),
+            read.joint(),
+            resolution == null ? read.resolution() : resolution);
+    Laying.Plan plan = shelf.making().laying().plan(order);
+    made.licence(plan.licence().id());
+    if (planOnly) {
+      made.say(plan.licence().said());
+      made.planned(
+          String.format(
+              Locale.ROOT,
+              "“%s”: a tile of %.0f × %.0f mm in %d × %d pixels.",
+              order.name(),
+              plan.tile()[0],
+              plan.tile()[1],
+              plan.pixels()[0],
+              plan.pixels()[1]));
+      return;
+    }
+    made.done(shelf, shelf.making().laying().make(order, Progress.NONE));
   }
 
   private int use(String why) {

@@ -51,8 +51,21 @@ public final class Making {
     this.listener = listener;
   }
 
-  /** Roles that an item lacks and that can be worked out of what it has. */
-  public static List<MapRole> missing(ShelvedItem item) {
+  /**
+   * A map that an item lacks and that can be made.
+   *
+   * @param role of it
+   * @param of the role of the map it would be worked out of
+   */
+  public record Missing(MapRole role, MapRole of) {
+    /** Whether it would be no more than a guess. */
+    public boolean isGuess() {
+      return of == MapRole.BASE_COLOUR;
+    }
+  }
+
+  /** What an item lacks and can be worked out of what it has, in the usual order. */
+  public static List<Missing> missing(ShelvedItem item) {
     return MapPlanner.missing(item);
   }
 
@@ -83,7 +96,8 @@ public final class Making {
    *     the disk
    */
   public Made make(MapPlan plan, Progress progress) throws ShelfException {
-    refuseForbidden(plan);
+    refuseForbidden(plan.licence());
+    refuseNothing(plan);
     ShelvedItem item = plan.item();
     String name = item.item().name();
     List<Problem> problems = new ArrayList<>(plan.problems());
@@ -114,14 +128,16 @@ public final class Making {
     }
   }
 
-  private static void refuseForbidden(MapPlan plan) throws ShelfException {
-    if (plan.licence().isForbidden()) {
-      throw new ShelfException(
-          plan.licence().said().stream()
-              .filter(p -> p.severity() == Problem.Severity.ERROR)
-              .findFirst()
-              .orElseThrow());
+  /** Throws when the licence of a parent forbids it. */
+  static void refuseForbidden(DerivedLicence licence) throws ShelfException {
+    for (Problem p : licence.said()) {
+      if (p.severity() == Problem.Severity.ERROR) {
+        throw new ShelfException(p);
+      }
     }
+  }
+
+  private static void refuseNothing(MapPlan plan) throws ShelfException {
     if (plan.maps().isEmpty()) {
       throw new ShelfException(
           plan.problems().stream()
@@ -213,6 +229,16 @@ public final class Making {
         now,
         maps.stream().map(m -> bySha.getOrDefault(m.role() + m.sha256(), m)).toList(),
         problems);
+  }
+
+  /** Lays units in a bond. */
+  public Laying laying() {
+    return new Laying(shelf, catalogue, licences, listener);
+  }
+
+  /** Makes plain companions. */
+  public Companion companion() {
+    return new Companion(shelf, catalogue, licences, listener);
   }
 
   /** Maps of an item that were made of something that is not on the shelf as it was then. */

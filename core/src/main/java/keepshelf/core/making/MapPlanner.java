@@ -69,9 +69,9 @@ final class MapPlanner {
   }
 
   /** Roles that an item lacks and that can be worked out of what it has, in the usual order. */
-  static List<MapRole> missing(ShelvedItem s) {
+  static List<Making.Missing> missing(ShelvedItem s) {
     MapSources has = new MapSources(s.item().maps(), s.item().kind());
-    List<MapRole> out = new ArrayList<>();
+    List<Making.Missing> out = new ArrayList<>();
     if (!surface(s) || has.tiled()) {
       return out;
     }
@@ -81,8 +81,9 @@ final class MapPlanner {
               || r == MapRole.ROUGHNESS && has.has(MapRole.SPECULAR) && has.has(MapRole.GLOSS)
               || r == MapRole.METALLIC && has.has(MapRole.SPECULAR)
               || r == MapRole.BUMP && has.has(MapRole.HEIGHT);
-      if (FROM.containsKey(r) && !has.has(r) && !other && from(r, has) != null) {
-        out.add(r);
+      MapRole of = FROM.containsKey(r) && !has.has(r) && !other ? from(r, has) : null;
+      if (of != null) {
+        out.add(new Making.Missing(r, of));
       }
     }
     return out;

@@ -48,13 +48,16 @@ class MakingTest extends OnSmallShelf {
   @Test
   void whatIsMissingIsOfferedInTheUsualOrder() throws Exception {
     assertThat(Making.missing(shelf.item("sea_worn_brass")))
+        .extracting(Making.Missing::role)
         .containsExactly(
             MapRole.METALLIC,
             MapRole.NORMAL,
             MapRole.AMBIENT_OCCLUSION,
             MapRole.CAVITY,
             MapRole.CURVATURE);
-    assertThat(Making.missing(shelf.item("shore_cord"))).contains(MapRole.HEIGHT);
+    assertThat(Making.missing(shelf.item("shore_cord")))
+        .contains(new Making.Missing(MapRole.HEIGHT, MapRole.NORMAL));
+    assertThat(new Making.Missing(MapRole.HEIGHT, MapRole.BASE_COLOUR).isGuess()).isTrue();
   }
 
   @ParameterizedTest

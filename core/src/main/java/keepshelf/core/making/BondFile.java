@@ -1,0 +1,193 @@
+package keepshelf.core.making;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.json.Json;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.bond.Bond;
+import keepshelf.imaging.bond.BondSpec;
+import keepshelf.imaging.bond.Joint;
+import keepshelf.imaging.bond.Variety;
+import tools.jackson.core.JacksonException;
+
+/** A bond as a small JSON file, and as parameters of a recipe; lengths are in millimetres. */
+public final class BondFile {
+  private static final long MOST_BYTES = 64 * 1024;
+
+  private BondFile() {}
+
+  /** What stands in the file; what is left out is usual. */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record Written(
+      String name,
+      String bond,
+      @JsonProperty("length_mm") Double length,
+      @JsonProperty("height_mm") Double height,
+      Integer columns,
+      Integer rows,
+      Double offset,
+      PieceWritten unit,
+      JointWritten joint,
+      @JsonProperty("worn_mm") Double worn,
+      @JsonProperty("out_of_true_mm") Double outOfTrue,
+      @JsonProperty("hue_degrees") Double hue,
+      Double brightness,
+      @JsonProperty("tilt_degrees") Double tilt,
+      Boolean turned,
+      Long seed,
+      String resolution) {}
+
+  /** An item or a colour. */
+  record PieceWritten(String item, String colour, Double roughness) {}
+
+  /** A joint and what it is made of. */
+  record JointWritten(
+      @JsonProperty("width_mm") Double width,
+      @JsonProperty("depth_mm") Double depth,
+      String profile,
+      String item,
+      String colour,
+      Double roughness) {}
+
+  /**
+   * Reads an order.
+   *
+   * @throws ShelfException when it is none, with what is wrong
+   */
+  public static BondOrder read(Path file) throws ShelfException {
+    try {
+      if (!Files.isRegularFile(file)) {
+        throw no(file, "it is no file");
+      }
+      if (Files.size(file) > MOST_BYTES) {
+        throw no(file, "it is too large for one");
+      }
+      Written w = Json.mapper().readValue(Files.readAllBytes(file), Written.class);
+      if (w == null) {
+        throw no(file, "it is empty");
+      }
+      return order(w);
+    } catch (IOException e) {
+      throw new ShelfException(
+          Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
+          e);
+    } catch (JacksonException e) {
+      throw no(file, "it is not JSON of this form");
+    } catch (IllegalArgumentException e) {
+      throw no(file, e.getMessage());
+    }
+  }
+
+  private static BondOrder order(Written w) {
+    if (w.length() == null || w.height() == null) {
+      throw new IllegalArgumentException("It must say length_mm and height_mm of a unit.");
+    }
+    if (w.unit() == null) {
+      throw new IllegalArgumentException("It must say what a unit is: an item or a colour.");
+    }
+    String id = or(w.bond(), "running");
+    Bond bond =
+        Bond.ofId(id).orElseThrow(() -> new IllegalArgumentException("“" + id + "” is no bond."));
+    JointWritten j =
+        w.joint() == null ? new JointWritten(null, null, null, null, null, null) : w.joint();
+    String shape = or(j.profile(), "flat");
+    Joint joint =
+        new Joint(
+            or(j.width(), 6.0),
+            or(j.depth(), 4.0),
+            Joint.Profile.ofId(shape)
+                .orElseThrow(() ->
+                    new IllegalArgumentException(
+                        "“" + shape + "” is no profile; there are flat, hollow and raised.")));
+    Variety v =
+        new Variety(
+            or(w.worn(), 0.0),
+            or(w.outOfTrue(), 0.0),
+            or(w.hue(), 0.0),
+            or(w.brightness(), 0.0),
+            or(w.tilt(), 0.0),
+            or(w.turned(), true));
+    BondSpec spec =
+        new BondSpec(
+            bond,
+            w.length(),
+            w.height(),
+            or(w.columns(), 4),
+            or(w.rows(), 4),
+            or(w.offset(), bond == Bond.RUNNING ? 0.5 : 0.0),
+            joint,
+            v,
+            or(w.seed(), 1L));
+    Piece between =
+        j.item() != null
+            ? Piece.of(j.item())
+            : new Piece(null, or(j.colour(), "#b9b2a0"), or(j.roughness(), 0.9));
+    PieceWritten u = w.unit();
+    Piece unit =
+        u.item() != null ? Piece.of(u.item()) : new Piece(null, u.colour(), or(u.roughness(), 0.6));
+    return new BondOrder(or(w.name(), "Laid " + id), spec, unit, between, or(w.resolution(), "2K"));
+  }
+
+  private static <T> T or(T value, T usual) {
+    return value == null ? usual : value;
+  }
+
+  /** The order as a file has it. */
+  public static byte[] written(BondOrder o) {
+    BondSpec s = o.spec();
+    Variety v = s.variety();
+    Piece u = o.unit();
+    Piece j = o.joint();
+    boolean plainUnit = u.item() == null;
+    boolean plainJoint = j.item() == null;
+    return Json.pretty(
+        new Written(
+            o.name(),
+            s.bond().id(),
+            s.length(),
+            s.height(),
+            s.columns(),
+            s.rows(),
+            s.offset(),
+            new PieceWritten(u.item(), u.colour(), plainUnit ? u.roughness() : null),
+            new JointWritten(
+                s.joint().width(),
+                s.joint().depth(),
+                s.joint().profile().id(),
+                j.item(),
+                j.colour(),
+                plainJoint ? j.roughness() : null),
+            v.worn(),
+            v.outOfTrue(),
+            v.hueDegrees(),
+            v.brightness(),
+            v.tiltDegrees(),
+            v.turned(),
+            s.seed(),
+            o.resolution()));
+  }
+
+  /** The order as parameters of a recipe: what is in its file, but for names and seed. */
+  static Map<String, Object> parameters(BondOrder o) {
+    @SuppressWarnings("unchecked")
+    Map<String, Object> all = Json.mapper().readValue(written(o), LinkedHashMap.class);
+    all.remove("name");
+    all.remove("seed");
+    return all;
+  }
+
+  private static ShelfException no(Path file, String why) {
+    return new ShelfException(
+        Problem.error(
+            "no-bond-file",
+            file.toString(),
+            file + " cannot be laid: " + why + " See docs/making.md for what can stand in it."));
+  }
+}

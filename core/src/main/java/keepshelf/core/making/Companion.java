@@ -1,0 +1,172 @@
+package keepshelf.core.making;
+
+import java.io.IOException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.intake.FilingStep;
+import keepshelf.core.licensing.Licences;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.bond.Stuff;
+import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.derive.MainColours;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * A plain item that goes with another one, for sides, trims, joints and far objects: one colour of
+ * it with its mean roughness.
+ */
+public final class Companion {
+  private static final int VERSION = 1;
+
+  /** Pixels of a side: all are alike. */
+  private static final int SIDE = 512;
+
+  private final ShelfFolder shelf;
+  private final Licences licences;
+  private final NewItem items;
+
+  Companion(
+      ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+    this.shelf = shelf;
+    this.licences = licences;
+    this.items = new NewItem(shelf, catalogue, licences, listener);
+  }
+
+  /**
+   * Which colour.
+   *
+   * @param main which of its main colours, from 1 on, or 0 for the mean or a spot
+   * @param spotX across the picture, 0..1, or null for no spot
+   * @param spotY down the picture
+   */
+  public record Pick(int main, Double spotX, Double spotY) {
+    /** The mean in linear light. */
+    public static final Pick MEAN = new Pick(0, null, null);
+
+    /** Checks the ranges. */
+    public Pick {
+      if (main < 0 || main > MainColours.MOST) {
+        throw new IllegalArgumentException(
+            "A main colour is one of the first " + MainColours.MOST + ".");
+      }
+      if (spotX != null && !(spotX >= 0 && spotX <= 1 && spotY >= 0 && spotY <= 1)) {
+        throw new IllegalArgumentException("A spot lies within the picture: 0 to 1 each way.");
+      }
+    }
+  }
+
+  /**
+   * The main colours of an item, the most frequent first, as {@code 0xRRGGBB}.
+   *
+   * @throws ShelfException when it has no colour that can be read
+   */
+  public List<MainColours.Share> colours(ShelvedItem item) throws ShelfException {
+    return MainColours.of(colour(item));
+  }
+
+  private Pixels colour(ShelvedItem item) throws ShelfException {
+    MapRecord m =
+        item.item().mapsAt("1K").stream()
+            .filter(x -> x.role() == MapRole.BASE_COLOUR)
+            .findFirst()
+            .orElseThrow(() ->
+                new ShelfException(
+                    Problem.error(
+                        "no-colour",
+                        item.item().key(),
+                        "“" + item.item().name() + "” has no base colour to take one from.")));
+    try {
+      return ImageDecoder.decode(shelf.resolve(item.path(m)));
+    } catch (IOException e) {
+      throw ShelfException.ofDisk(item.path(m), "reading " + item.path(m), e);
+    }
+  }
+
+  /**
+   * Makes it.
+   *
+   * @param name of the new item, or null for one that follows from the other's
+   * @throws ShelfException when nothing was changed
+   */
+  public Making.Made make(ShelvedItem item, Pick pick, String name) throws ShelfException {
+    DerivedLicence licence = DerivedLicence.of(List.of(item), licences);
+    Making.refuseForbidden(licence);
+    StuffOf of =
+        StuffOf.item(
+            shelf, item, (item.item().tileMetres() == null ? 1 : item.item().tileMetres()));
+    int rgb = rgb(item, pick);
+    double roughness = mean(of.stuff().roughness());
+    boolean metal = of.stuff().metallic() != null && mean(of.stuff().metallic()) > 0.5;
+    Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
+    maps.put(MapRole.BASE_COLOUR, () -> plain(rgb, 3));
+    maps.put(MapRole.ROUGHNESS, () -> plain((int) Math.round(roughness * 255), 1));
+    if (metal) {
+      maps.put(MapRole.METALLIC, () -> plain(255, 1));
+    }
+    Map<String, Object> parameters = new LinkedHashMap<>();
+    parameters.put(
+        "colour_of",
+        pick.spotX() != null ? "spot" : pick.main() > 0 ? "main-" + pick.main() : "mean");
+    if (pick.spotX() != null) {
+      parameters.put("spot_x", pick.spotX());
+      parameters.put("spot_y", pick.spotY());
+    }
+    parameters.put("colour", String.format("#%06x", rgb));
+    parameters.put("roughness", Math.round(roughness * 1000) / 1000.0);
+    Recipe recipe = new Recipe("companion", VERSION, parameters, null, of.parents());
+    return items.file(
+        new NewItem.Draft(
+            name == null || name.isBlank() ? item.item().name() + ", plain" : name.strip(),
+            item.item().tileMetres() == null ? 1 : item.item().tileMetres(),
+            null,
+            maps,
+            recipe,
+            "A plain companion of “" + item.item().name() + "”, made here."),
+        licence,
+        List.of());
+  }
+
+  private int rgb(ShelvedItem item, Pick pick) throws ShelfException {
+    Pixels p = colour(item);
+    if (pick.spotX() != null) {
+      int x = (int) Math.min(p.width() - 1, pick.spotX() * p.width());
+      int y = (int) Math.min(p.height() - 1, pick.spotY() * p.height());
+      return MainColours.around(p, x, y);
+    }
+    if (pick.main() > 0) {
+      List<MainColours.Share> all = MainColours.of(p);
+      return all.get(Math.min(pick.main(), all.size()) - 1).rgb();
+    }
+    Stuff s = StuffOf.item(shelf, item, Double.MAX_VALUE).stuff();
+    return Srgb.linearToByte(s.colour()[0]) << 16
+        | Srgb.linearToByte(s.colour()[1]) << 8
+        | Srgb.linearToByte(s.colour()[2]);
+  }
+
+  private static double mean(float[] v) {
+    double sum = 0;
+    for (float f : v) {
+      sum += f;
+    }
+    return sum / v.length;
+  }
+
+  /** A picture of one colour, {@code 0xRRGGBB}, or of one grey. */
+  private static Pixels plain(int value, int channels) {
+    byte[] out = new byte[SIDE * SIDE * channels];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = (byte) (channels == 1 ? value : value >> (16 - 8 * (i % 3)));
+    }
+    return Pixels.u8(SIDE, SIDE, channels, out);
+  }
+}

@@ -1,0 +1,122 @@
+package keepshelf.core.making;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Supplier;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.Marks;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.intake.Filing;
+import keepshelf.core.intake.FilingStep;
+import keepshelf.core.intake.OwnPack;
+import keepshelf.core.licensing.Licences;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Workflow;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
+
+/** Puts a material of one's own making on the shelf. */
+final class NewItem {
+  private static final int EFFORT = 4;
+
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final Licences licences;
+  private final FilingStep.Listener listener;
+
+  NewItem(ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.licences = licences;
+    this.listener = listener;
+  }
+
+  /**
+   * What is put there.
+   *
+   * @param name for people
+   * @param tileMetres width of a tile
+   * @param reliefMillimetres between black and white of its height, or null when it is flat
+   * @param maps in the order they are to be worked out and written; asked for one at a time, so
+   *     that no more than one is in memory
+   * @param recipe of all of them
+   * @param reason why they are there, for people
+   */
+  record Draft(
+      String name,
+      double tileMetres,
+      Double reliefMillimetres,
+      Map<MapRole, Supplier<Pixels>> maps,
+      Recipe recipe,
+      String reason) {
+    Draft {
+      maps = new LinkedHashMap<>(maps);
+    }
+  }
+
+  /**
+   * Files it.
+   *
+   * @throws ShelfException when nothing was changed: its licence forbids it, or the disk
+   */
+  Making.Made file(Draft d, DerivedLicence licence, List<Problem> problems) throws ShelfException {
+    Making.refuseForbidden(licence);
+    String key = key(d.name());
+    try (OwnPack pack = OwnPack.begin(shelf, catalogue, listener)) {
+      List<MapRecord> maps = new ArrayList<>();
+      for (var m : d.maps().entrySet()) {
+        String file = key + "_" + m.getKey().id() + ".png";
+        ImageEncoder.png(m.getValue().get(), pack.file(file), EFFORT);
+        String facing = m.getKey() == MapRole.NORMAL ? "gl" : null;
+        maps.add(pack.map(file, m.getKey(), facing, d.recipe(), d.reason()));
+      }
+      if (licence.combined()) {
+        licences.put(licence.licence());
+      }
+      Filing.Filed filed =
+          pack.file(
+              new OwnPack.Heading(d.name(), licence.credits(), licence.id()),
+              id ->
+                  List.of(
+                      new ItemRecord(
+                              OwnPack.itemId(id, key),
+                              key,
+                              d.name(),
+                              ItemKind.MATERIAL,
+                              Workflow.METAL_ROUGH,
+                              null,
+                              d.tileMetres(),
+                              maps,
+                              List.of())
+                          .marked(Marks.NONE.withRelief(d.reliefMillimetres()))));
+      List<Problem> said = new ArrayList<>(problems);
+      said.addAll(licence.said());
+      String id = filed.pack().items().getFirst().id();
+      ShelvedItem now =
+          catalogue
+              .item(id)
+              .orElseGet(
+                  () -> new ShelvedItem(filed.pack().items().getFirst(), filed.pack().summary()));
+      return new Making.Made(now, now.item().maps(), said);
+    } catch (IOException e) {
+      throw ShelfException.ofDisk(d.name(), "making “" + d.name() + "”", e);
+    }
+  }
+
+  private static String key(String name) {
+    String k =
+        name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "_").replaceAll("^_|_$", "");
+    return k.isEmpty() ? "made" : k;
+  }
+}

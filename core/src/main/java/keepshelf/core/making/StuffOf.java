@@ -1,0 +1,200 @@
+package keepshelf.core.making;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.install.measure.MapSources;
+import keepshelf.core.install.measure.MapSources.Source;
+import keepshelf.core.install.measure.NormalStates;
+import keepshelf.core.install.measure.Relief;
+import keepshelf.core.model.Channels;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.bond.Stuff;
+import keepshelf.imaging.convert.HeightMaps;
+import keepshelf.imaging.derive.SlopeIntegral;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.PixelMemory;
+import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.resample.Resampler;
+
+/**
+ * An item as stuff that units are cut from, at the density that is needed.
+ *
+ * @param stuff its pixels
+ * @param parents the maps that were read
+ * @param said what is assumed
+ */
+record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> said) {
+  private static final double ASSUMED_TILE = 1000;
+  private static final double USUAL_ROUGHNESS = 0.6;
+
+  /**
+   * Reads an item.
+   *
+   * @param perPixel millimetres of a pixel of what is made
+   * @throws ShelfException when it has no colour, or a map cannot be read
+   */
+  static StuffOf item(ShelfFolder shelf, ShelvedItem item, double perPixel) throws ShelfException {
+    MapSources has = new MapSources(item.item().mapsAt(null), item.item().kind());
+    Source base = has.at(MapRole.BASE_COLOUR, null);
+    if (base == null || has.tiled()) {
+      throw new ShelfException(
+          Problem.error(
+              "no-stuff",
+              item.item().key(),
+              "Nothing can be cut from “"
+                  + item.item().name()
+                  + "”: "
+                  + (has.tiled() ? "it comes in UDIM tiles." : "it has no base colour.")));
+    }
+    try {
+      return new Reading(shelf, item, has).read(base, perPixel);
+    } catch (IOException e) {
+      throw new ShelfException(
+          Problem.error(
+              "map-unreadable",
+              item.item().key(),
+              "“"
+                  + item.item().name()
+                  + "” cannot be read, so nothing was made of it: "
+                  + e.getMessage()
+                  + ". Check the shelf and put its files back."),
+          e);
+    }
+  }
+
+  private static final class Reading {
+    private final ShelfFolder shelf;
+    private final ShelvedItem item;
+    private final MapSources has;
+    private final List<Recipe.Parent> parents = new ArrayList<>();
+    private final List<Problem> said = new ArrayList<>();
+    private double tile;
+    private int w;
+    private int h;
+
+    Reading(ShelfFolder shelf, ShelvedItem item, MapSources has) {
+      this.shelf = shelf;
+      this.item = item;
+      this.has = has;
+    }
+
+    StuffOf read(Source base, double perPixel) throws IOException {
+      Double known = item.item().tileMetres();
+      tile = known == null ? ASSUMED_TILE : known * 1000;
+      if (known == null) {
+        said.add(
+            Problem.note(
+                "tile-unknown",
+                item.item().key(),
+                "Nobody said how wide a tile of “"
+                    + item.item().name()
+                    + "” is; it is taken to be 1 m."));
+      }
+      Pixels colour = decoded(MapRole.BASE_COLOUR, base);
+      w = (int) Math.clamp(Math.round(tile / perPixel), 1, colour.width());
+      h = Math.max(1, (int) Math.round((double) w * colour.height() / colour.width()));
+      double high = tile * h / w;
+      float[] linear = Resampler.linear(colour, w, h);
+      float[] roughness = plane(MapRole.ROUGHNESS, false);
+      if (roughness == null) {
+        roughness = plane(MapRole.GLOSS, true);
+      }
+      if (roughness == null) {
+        roughness = new float[w * h];
+        java.util.Arrays.fill(roughness, (float) USUAL_ROUGHNESS);
+      }
+      Stuff s =
+          new Stuff(w, h, tile, high, linear, roughness, plane(MapRole.METALLIC, false), relief());
+      return new StuffOf(s, parents, said);
+    }
+
+    private Pixels decoded(MapRole role, Source s) throws IOException {
+      MapRecord m = s.map();
+      PixelMemory memory =
+          PixelMemory.take((long) m.width() * m.height() * Math.max(1, m.channelCount()) * 4);
+      try {
+        parents.add(
+            new Recipe.Parent(item.item().id(), role.id(), item.pack().version(), m.sha256()));
+        return role == MapRole.NORMAL
+            ? NormalStates.vectors(shelf, item, m)
+            : ImageDecoder.decode(shelf.resolve(item.path(m)));
+      } finally {
+        memory.release();
+      }
+    }
+
+    /** A grey map at the size that is needed, or null when there is none. */
+    private float[] plane(MapRole role, boolean inverted) throws IOException {
+      Source s = has.at(role, null);
+      if (s == null) {
+        return null;
+      }
+      Pixels p = decoded(role, s);
+      float[] out = scaled(p, p.plane(s.channel() == null ? 0 : Channels.index(s.channel())));
+      for (int i = 0; inverted && i < out.length; i++) {
+        out[i] = 1 - out[i];
+      }
+      return out;
+    }
+
+    private float[] scaled(Pixels p, float[] plane) {
+      return Resampler.area(plane, p.width(), p.height(), w, h);
+    }
+
+    /** Heights in millimetres about nought, or null when nothing says any. */
+    private float[] relief() throws IOException {
+      MapRole role = has.has(MapRole.HEIGHT) ? MapRole.HEIGHT : MapRole.BUMP;
+      Source s = has.at(role, null);
+      if (s == null) {
+        return integrated();
+      }
+      Pixels p = decoded(role, s);
+      int channel = s.channel() == null ? 0 : Channels.index(s.channel());
+      Pixels one = p.channels() == 1 ? p : p.channel(channel);
+      if (one.depth() == Depth.F32) {
+        one = HeightMaps.levelled(one);
+      }
+      OptionalDouble known = Relief.known(shelf, item, null, null, tile / 1000);
+      double relief = known.orElse(Relief.assumed(tile / 1000)) * 1000;
+      float[] out = scaled(one, one.plane(0));
+      centre(out, relief);
+      return out;
+    }
+
+    private float[] integrated() throws IOException {
+      Source s = has.at(MapRole.NORMAL, null);
+      if (s == null) {
+        return null;
+      }
+      Pixels p = decoded(MapRole.NORMAL, s);
+      if (p.channels() < 3) {
+        return null;
+      }
+      SlopeIntegral z = SlopeIntegral.of(p, !"dx".equals(s.map().handedness()));
+      float[] out = scaled(p, z.heights());
+      centre(out, tile / p.width());
+      return out;
+    }
+
+    /** Scales by {@code factor} and takes the mean away. */
+    private static void centre(float[] v, double factor) {
+      double sum = 0;
+      for (float f : v) {
+        sum += f;
+      }
+      double mean = sum / v.length;
+      for (int i = 0; i < v.length; i++) {
+        v[i] = (float) ((v[i] - mean) * factor);
+      }
+    }
+  }
+}

@@ -1,0 +1,5 @@
+/**
+ * Units (stones, slates, tiles) laid in a bond: where each lies, and the maps of the surface that
+ * they make. Everything repeats without a seam.
+ */
+package keepshelf.imaging.bond;
