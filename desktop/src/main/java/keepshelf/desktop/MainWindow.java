@@ -23,6 +23,7 @@ import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
+import keepshelf.desktop.making.LayingModel;
 import keepshelf.desktop.shelf.ShelfActions;
 import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shelf.ShelfView;
@@ -58,8 +59,7 @@ public final class MainWindow implements AutoCloseable {
   private final ArrivalsModel arrivalsModel;
   private final ArrivalsView arrivals;
   private final ShelfView boards;
-  private final BenchModel benchModel;
-  private final BenchView bench;
+  private final BenchRoom benchRoom;
   private final HostsView hosts;
   private final DuplicatesModel duplicatesModel;
   private final DuplicatesView duplicates;
@@ -90,12 +90,15 @@ public final class MainWindow implements AutoCloseable {
     shelfActions = new ShelfActions(shelf, work, this::recordsChanged, this::refresh);
     upkeep = new Upkeep(shelf, work, this::recordsChanged);
     boards =
-        new ShelfView(shelfModel, shelfActions, shelf, pictures, this::install, this::layOnBench);
-    benchModel = new BenchModel(shelf, settings.beside("bench.json"));
-    bench =
-        new BenchView(
-            benchModel, work, pictures, shelfModel::all, shelfActions::finishes, this::plan);
-
+        new ShelfView(
+            shelfModel,
+            shelfActions,
+            shelf,
+            pictures,
+            new ShelfView.Ways(this::install, this::layOnBench, this::lay));
+    benchRoom =
+        new BenchRoom(shelf, settings, work, pictures, shelfModel, shelfActions, this::plan);
+    benchRoom.onMade(this::refresh);
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
     duplicates = new DuplicatesView(duplicatesModel, shelf, pictures, work, shelfModel.all());
@@ -108,7 +111,7 @@ public final class MainWindow implements AutoCloseable {
     });
     shell =
         new ShellView(
-            List.of(arrivals, boards, bench, hosts, duplicates),
+            List.of(arrivals, boards, benchRoom.place(), hosts, duplicates),
             work,
             shelf.folder().root().getFileName().toString(),
             menu.entries(),
@@ -116,8 +119,7 @@ public final class MainWindow implements AutoCloseable {
     menu.over(shell);
     shell.openProperty().addListener(o -> catchUp());
     shell.onHelp(menu::guide);
-    shell.openProperty().addListener(o -> chosenForBench());
-    shelfModel.taggedProperty().addListener(o -> chosenForBench());
+    benchRoom.in(shell);
     double width = Math.max(900, settings.number("width", 1280));
     double height = Math.max(600, settings.number("height", 800));
     Scene scene = new Scene(shell.root(), width, height);
@@ -232,23 +234,13 @@ public final class MainWindow implements AutoCloseable {
     mover = what;
   }
 
-  private void layOnBench(ShelvedItem item, String finish) {
-    benchModel.open(item, finish);
-    open(bench);
+  /** Opens what lays units of an item, in the room of the bench. */
+  public void lay(ShelvedItem item) {
+    benchRoom.lay(item);
   }
 
-  /** The bench shows what is chosen, as soon as it is opened and as long as it is open. */
-  private void chosenForBench() {
-    List<ShelvedItem> chosen = shelfModel.taggedProperty().get();
-    if (shell.openProperty().get() == bench
-        && chosen.size() == 1
-        && BenchModel.takes(chosen.getFirst().item().kind())) {
-      boolean first = benchModel.itemProperty().get() == null;
-      benchModel.open(chosen.getFirst());
-      if (first) {
-        shell.renew();
-      }
-    }
+  private void layOnBench(ShelvedItem item, String finish) {
+    benchRoom.open(item, finish);
   }
 
   private void install(String item) {
@@ -270,7 +262,7 @@ public final class MainWindow implements AutoCloseable {
 
   /** Opens a place. */
   public void open(Place p) {
-    shell.openProperty().set(p);
+    shell.openProperty().set(p == bench() ? benchRoom.place() : p);
   }
 
   /** The place of what came in. */
@@ -285,12 +277,17 @@ public final class MainWindow implements AutoCloseable {
 
   /** The place where items are judged and adjusted. */
   public BenchView bench() {
-    return bench;
+    return benchRoom.bench();
+  }
+
+  /** What is being laid of units. */
+  public LayingModel layingModel() {
+    return benchRoom.layingModel();
   }
 
   /** What lies on the bench. */
   public BenchModel benchModel() {
-    return benchModel;
+    return benchRoom.model();
   }
 
   /** The place of what is set up where. */
@@ -389,8 +386,7 @@ public final class MainWindow implements AutoCloseable {
     }
     arrivalsModel.stopWatching();
     settings.put("place", shell.openProperty().get().name());
-    benchModel.remember();
-    bench.close();
+    benchRoom.close();
     work.close();
     arrivalsModel.dismissAll();
     shelf.close();

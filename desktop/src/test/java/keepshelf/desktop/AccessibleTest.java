@@ -107,6 +107,9 @@ class AccessibleTest extends OnShelfPlace {
       idle();
       fx(this::silent).forEach(s -> found.add(p.name() + ": " + s));
     }
+    act(() -> window.lay(window.shelfModel().taggedProperty().get().getFirst()));
+    idle();
+    fx(this::silent).forEach(s -> found.add("laying units: " + s));
     act(() -> window.open(window.boards()));
     for (Runnable sheet :
         List.<Runnable>of(window.menu()::about, window.menu()::guide, window.menu()::licences)) {

@@ -21,6 +21,7 @@ class ModuleRulesTest {
           "kit",
           "shell",
           "help",
+          "making",
           "bench",
           "shelf",
           "arrivals",

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.core.bin.Bin;
+import keepshelf.core.bin.BinEntry;
 import keepshelf.core.bin.LettingGo;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
@@ -16,6 +17,7 @@ import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.intake.Filing;
 import keepshelf.core.intake.FilingStep;
 import keepshelf.core.intake.OwnPack;
 import keepshelf.core.licensing.Licences;
@@ -79,13 +81,35 @@ public final class Making {
    *
    * @param item as it is shown now
    * @param maps that were made, as the item has them
+   * @param pack identifier of the pack that they stand in
+   * @param replaced what went into the bin for it
    * @param problems what is to be said
    */
-  public record Made(ShelvedItem item, List<MapRecord> maps, List<Problem> problems) {
+  public record Made(
+      ShelvedItem item,
+      List<MapRecord> maps,
+      String pack,
+      List<BinEntry> replaced,
+      List<Problem> problems) {
     /** Copies the lists. */
     public Made {
       maps = List.copyOf(maps);
+      replaced = List.copyOf(replaced);
       problems = List.copyOf(problems);
+    }
+  }
+
+  /** Takes back what was made: it goes into the bin, and what it replaced comes back. */
+  public void takeBack(Made made) throws ShelfException {
+    LettingGo go = new LettingGo(shelf, catalogue, bin);
+    for (ItemRecord i : catalogue.need(made.pack()).items()) {
+      ShelvedItem own = catalogue.own(i.id()).orElse(null);
+      if (own != null) {
+        go.run(go.planPart(own));
+      }
+    }
+    for (BinEntry e : made.replaced()) {
+      bin.bringBack(e);
     }
   }
 
@@ -111,18 +135,21 @@ public final class Making {
       if (plan.licence().combined()) {
         licences.put(plan.licence().licence());
       }
-      pack.file(
-          new OwnPack.Heading(name + ", made maps", plan.licence().credits(), plan.licence().id()),
-          id -> items(id, item, maps));
+      Filing.Filed filed =
+          pack.file(
+              new OwnPack.Heading(
+                  name + ", made maps", plan.licence().credits(), plan.licence().id()),
+              id -> items(id, item, maps));
+      List<BinEntry> replaced = new ArrayList<>();
       for (ShelvedItem old : plan.replaces()) {
         // The very same file is there already when nothing has changed.
         if (maps.stream()
             .noneMatch(m -> m.sha256().equals(old.item().maps().getFirst().sha256()))) {
           LettingGo go = new LettingGo(shelf, catalogue, bin);
-          go.run(go.planPart(old));
+          replaced.add(go.run(go.planPart(old)));
         }
       }
-      return made(item, maps, problems);
+      return made(item, maps, filed.pack().id(), replaced, problems);
     } catch (IOException e) {
       throw ShelfException.ofDisk(name, "making maps of “" + name + "”", e);
     }
@@ -221,13 +248,20 @@ public final class Making {
     return out;
   }
 
-  private Made made(ShelvedItem before, List<MapRecord> maps, List<Problem> problems) {
+  private Made made(
+      ShelvedItem before,
+      List<MapRecord> maps,
+      String pack,
+      List<BinEntry> replaced,
+      List<Problem> problems) {
     ShelvedItem now = catalogue.item(before.item().id()).orElse(before);
     Map<String, MapRecord> bySha = new LinkedHashMap<>();
     now.item().maps().forEach(m -> bySha.put(m.role() + m.sha256(), m));
     return new Made(
         now,
         maps.stream().map(m -> bySha.getOrDefault(m.role() + m.sha256(), m)).toList(),
+        pack,
+        replaced,
         problems);
   }
 

@@ -108,7 +108,7 @@ final class NewItem {
               .item(id)
               .orElseGet(
                   () -> new ShelvedItem(filed.pack().items().getFirst(), filed.pack().summary()));
-      return new Making.Made(now, now.item().maps(), said);
+      return new Making.Made(now, now.item().maps(), filed.pack().id(), List.of(), said);
     } catch (IOException e) {
       throw ShelfException.ofDisk(d.name(), "making “" + d.name() + "”", e);
     }

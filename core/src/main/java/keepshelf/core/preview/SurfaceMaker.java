@@ -84,6 +84,18 @@ public final class SurfaceMaker {
     return m.build();
   }
 
+  /**
+   * The surface of maps that were made and are in no file yet, normals with +Y.
+   *
+   * @param maps each in the encoding that its role is stored in
+   */
+  public static Surface of(Map<MapRole, Pixels> maps) {
+    SurfaceMaker m = new SurfaceMaker(null);
+    maps.forEach((role, p) ->
+        m.take(new MapFile(role, null, null, role == MapRole.NORMAL ? Handedness.GL : null), p));
+    return m.build();
+  }
+
   private void take(MapFile f, Pixels whole) {
     Pixels p = Finishing.applied(finish, f.role(), whole);
     if (width == 0) {

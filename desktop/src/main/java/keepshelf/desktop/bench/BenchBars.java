@@ -13,6 +13,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.AnchorPane;
 import javafx.scene.layout.HBox;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
 import keepshelf.imaging.render.BenchScene;
 
@@ -29,7 +30,7 @@ final class BenchBars extends AnchorPane {
   private final ToggleButton backdrop;
   private final ToggleButton patches;
   private final Label stops = Kit.label("", "on-picture");
-  private final Rule rule = new Rule();
+  private final TrueRule rule = new TrueRule();
   private final LightDisc disc;
   private boolean filling;
 
@@ -136,7 +137,7 @@ final class BenchBars extends AnchorPane {
   }
 
   /** The rule in the picture. */
-  Rule rule() {
+  TrueRule rule() {
     return rule;
   }
 

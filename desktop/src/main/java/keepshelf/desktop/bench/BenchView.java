@@ -1,6 +1,9 @@
 package keepshelf.desktop.bench;
 
 import java.util.List;
+import java.util.Set;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
@@ -18,6 +21,7 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.finish.FinishSetting;
+import keepshelf.core.model.MapRole;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.words.Words;
@@ -109,6 +113,16 @@ public final class BenchView implements Place {
     model.resolutionProperty().addListener(o -> laid());
     model.otherProperty().addListener(o -> draw());
     model.shotProperty().addListener(o -> settings.refresh());
+  }
+
+  /**
+   * What makes things of the item that lies here.
+   *
+   * @param maps makes missing maps
+   * @param lay lays units of it
+   */
+  public void onMake(BiConsumer<List<ShelvedItem>, Set<MapRole>> maps, Consumer<ShelvedItem> lay) {
+    this.maps.onMake(maps, lay);
   }
 
   private Double relief;

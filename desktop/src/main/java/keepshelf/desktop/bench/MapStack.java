@@ -1,8 +1,13 @@
 package keepshelf.desktop.bench;
 
+import java.util.List;
+import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
@@ -14,6 +19,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.MapRole;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.making.MakeMenu;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
@@ -25,6 +31,9 @@ final class MapStack extends ScrollPane {
   private final Pictures pictures;
   private final VBox rows = new VBox(8);
   private final ToggleGroup chosen = new ToggleGroup();
+  private final MenuButton make = new MenuButton(Words.of("make.menu"));
+  private BiConsumer<List<ShelvedItem>, Set<MapRole>> makeMaps = (items, roles) -> {};
+  private Consumer<ShelvedItem> lay = item -> {};
 
   /** {@code choose} is told of the map that a person wants to see by itself. */
   MapStack(Shelf shelf, Pictures pictures, Consumer<MapRecord> choose) {
@@ -37,6 +46,7 @@ final class MapStack extends ScrollPane {
     setHbarPolicy(ScrollBarPolicy.NEVER);
     setId("bench-maps");
     setAccessibleText(Words.of("bench.maps"));
+    make.setId("bench-make");
     setPrefWidth(176);
     setMinWidth(176);
     chosen
@@ -48,6 +58,12 @@ final class MapStack extends ScrollPane {
         });
   }
 
+  /** What makes missing maps of items, and what lays units of one. */
+  void onMake(BiConsumer<List<ShelvedItem>, Set<MapRole>> maps, Consumer<ShelvedItem> units) {
+    makeMaps = maps;
+    lay = units;
+  }
+
   /** Shows the maps of an edition. */
   void show(ShelvedItem s, String resolution) {
     chosen.selectToggle(null);
@@ -55,6 +71,12 @@ final class MapStack extends ScrollPane {
     for (MapRecord m : s.item().mapsAt(resolution)) {
       rows.getChildren().add(row(s, m));
     }
+    make.getItems()
+        .setAll(MakeMenu.entries(List.of(s), roles -> makeMaps.accept(List.of(s), roles)));
+    MenuItem units = new MenuItem(Words.of("tag.lay"));
+    units.setOnAction(e -> lay.accept(s));
+    make.getItems().add(units);
+    rows.getChildren().add(make);
   }
 
   /** The map that shows most: the base colour, else the first. */
@@ -73,7 +95,9 @@ final class MapStack extends ScrollPane {
             2,
             Kit.label(m.role().title(), "strong"),
             Kit.label(
-                Words.of(m.role().colour() ? "bench.map.colour" : "bench.map.data", m.bits()),
+                m.recipe() != null
+                    ? Words.of("make.made")
+                    : Words.of(m.role().colour() ? "bench.map.colour" : "bench.map.data", m.bits()),
                 "hint"));
     HBox h = new HBox(9, Images.view(pictures.thumbnail(file, 96), THUMB), words);
     h.setAlignment(Pos.CENTER_LEFT);

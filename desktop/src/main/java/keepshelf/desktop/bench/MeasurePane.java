@@ -19,6 +19,7 @@ import keepshelf.core.measure.MeasuredLine;
 import keepshelf.core.preview.Previews;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
@@ -173,7 +174,7 @@ final class MeasurePane extends StackPane {
       result.setText(
           Words.of(
               "bench.measure.result",
-              Rule.words(tile),
+              TrueRule.words(tile),
               String.format(Locale.ROOT, "%.1f", error * 1000)));
     }
   }

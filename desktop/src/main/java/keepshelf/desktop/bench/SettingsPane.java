@@ -15,6 +15,7 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.Length;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
 
 /** What can be set of the finish and of the object, in real units, with what follows from it. */
@@ -174,7 +175,7 @@ final class SettingsPane extends ScrollPane {
     }
     double metres = model.stateProperty().get().objectMetres();
     if (!object.isFocused()) {
-      object.setText(Rule.words(metres));
+      object.setText(TrueRule.words(metres));
     }
     double tile = model.tile();
     int widest =
@@ -182,7 +183,7 @@ final class SettingsPane extends ScrollPane {
     repeats.setText(
         Words.of(
             "bench.repeats",
-            Rule.words(metres),
+            TrueRule.words(metres),
             String.format(Locale.ROOT, "%.1f", metres / tile),
             Math.round(widest / tile)));
     grows.setText(

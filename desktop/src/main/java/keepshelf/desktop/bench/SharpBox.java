@@ -11,6 +11,7 @@ import keepshelf.core.measure.Sharpness;
 import keepshelf.core.measure.Shot;
 import keepshelf.core.model.Length;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
 
 /** Whether the editions are sharp enough for a shot that is described in four fields. */
@@ -33,7 +34,7 @@ final class SharpBox extends VBox {
     said.setId("sharp-said");
     getChildren().addAll(fields, said, memory, enough);
     Shot s = model.shotProperty().get();
-    distance.setText(Rule.words(s.distanceMetres()));
+    distance.setText(TrueRule.words(s.distanceMetres()));
     lens.setText(number(s.lensMillimetres()) + " mm");
     output.setText(s.outputPixels() + " px");
   }

@@ -4,6 +4,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Rectangle;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.TrueRule;
 
 /** A staff in true size that stands beside the object: one metre in ten parts, or less for less. */
 final class Staff extends Pane {
@@ -47,9 +48,9 @@ final class Staff extends Pane {
       parts[i].setY(i * part);
       parts[i].setHeight(part);
     }
-    length.setText(Rule.words(metres));
+    length.setText(TrueRule.words(metres));
     length.relocate(WIDTH + 5, 0);
-    setAccessibleText(Rule.words(metres));
+    setAccessibleText(TrueRule.words(metres));
   }
 
   @Override

@@ -4,8 +4,10 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Deque;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import keepshelf.core.Shelf;
@@ -14,6 +16,10 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.edit.Edited;
 import keepshelf.core.edit.Field;
+import keepshelf.core.making.Companion;
+import keepshelf.core.making.Making;
+import keepshelf.core.making.MapWish;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.bench.BenchActions;
@@ -222,6 +228,76 @@ public final class ShelfActions {
     }
     last.set(new Last(what, true));
     changed.run();
+  }
+
+  /** Makes maps of items; what was made can be taken back. */
+  public void make(List<ShelvedItem> items, Set<MapRole> roles) {
+    String title = items.size() == 1 ? items.getFirst().item().name() : roles.toString();
+    work.start(
+        Words.of("make.job", title),
+        job -> {
+          List<Making.Made> made = new ArrayList<>();
+          List<Problem> said = new ArrayList<>();
+          for (ShelvedItem s : items) {
+            Set<MapRole> missing = EnumSet.noneOf(MapRole.class);
+            Making.missing(s).stream()
+                .map(Making.Missing::role)
+                .filter(roles::contains)
+                .forEach(missing::add);
+            if (missing.isEmpty()) {
+              continue;
+            }
+            job.report(s.item().name(), -1);
+            try {
+              Making.Made m =
+                  shelf
+                      .making()
+                      .make(
+                          shelf.making().plan(s, MapWish.of(missing)),
+                          (bytes, what) -> job.report(what, -1));
+              made.add(m);
+              said.addAll(m.problems());
+            } catch (ShelfException e) {
+              said.add(e.problem());
+            }
+          }
+          work.ui(() -> {
+            work.problems().addAll(said.stream().distinct().toList());
+            made(made);
+          });
+        });
+  }
+
+  /** Makes a plain companion of an item. */
+  public void companion(ShelvedItem item) {
+    work.start(
+        Words.of("make.job", item.item().name()),
+        job -> {
+          Making.Made m = shelf.making().companion().make(item, Companion.Pick.MEAN, null);
+          work.ui(() -> {
+            work.problems().addAll(m.problems());
+            made(List.of(m));
+          });
+        });
+  }
+
+  private void made(List<Making.Made> made) {
+    if (made.isEmpty()) {
+      return;
+    }
+    String names =
+        String.join(
+            ", ", made.getFirst().maps().stream().map(m -> m.role().title()).distinct().toList());
+    did(
+        Words.of("make.done", made.getFirst().item().item().name(), names),
+        made.size(),
+        () -> {
+          for (Making.Made m : made.reversed()) {
+            shelf.making().takeBack(m);
+          }
+          work.ui(removed);
+        });
+    removed.run();
   }
 
   /** Undoes the last thing. */

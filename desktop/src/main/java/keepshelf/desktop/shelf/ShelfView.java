@@ -38,8 +38,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private final ShelfActions actions;
   private final Shelf shelf;
   private final CardPictures pictures;
-  private final Consumer<String> install;
-  private final BiConsumer<ShelvedItem, String> bench;
+  private final Ways ways;
   private final BoardList boards;
   private final StackPane empty = new StackPane();
   private final StackPane stack = new StackPane();
@@ -49,25 +48,24 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private final Over over = new Over(stack);
 
   /**
-   * Shows {@code model}.
+   * Where the shelf leads.
    *
-   * @param install is called with the identifier of an item to install
-   * @param bench lays an item on the bench, with the name of a finish or null for a new one
+   * @param install to the hosts, with the identifier of an item
+   * @param bench to the bench with an item, and the name of a finish or null for a new one
+   * @param lay to laying units of an item
    */
+  public record Ways(
+      Consumer<String> install, BiConsumer<ShelvedItem, String> bench, Consumer<ShelvedItem> lay) {}
+
+  /** Shows {@code model}. */
   public ShelfView(
-      ShelfModel model,
-      ShelfActions actions,
-      Shelf shelf,
-      Pictures thumbnails,
-      Consumer<String> install,
-      BiConsumer<ShelvedItem, String> bench) {
-    this.bench = bench;
+      ShelfModel model, ShelfActions actions, Shelf shelf, Pictures thumbnails, Ways ways) {
+    this.ways = ways;
     this.model = model;
     this.actions = actions;
     this.shelf = shelf;
     this.thumbnails = thumbnails;
     this.pictures = new CardPictures(shelf, thumbnails);
-    this.install = install;
     boards = new BoardList(model, this);
     boards.onKeys(this::key);
     header = new ShelfHeader(model, boards::requestFocus);
@@ -81,7 +79,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
             shelf,
             pictures,
             thumbnails,
-            new TagPane.Ways(this::install, this::look, this::finish)));
+            new TagPane.Ways(this::install, this::look, this::finish, ways.lay())));
     stack.getChildren().add(content);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> showEmpty());
     model.selection().idsProperty().addListener(o -> boards.mark());
@@ -181,7 +179,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private void install() {
     ItemCard c = model.selection().leadProperty().get();
     if (c != null) {
-      install.accept(c.id());
+      ways.install().accept(c.id());
     }
   }
 
@@ -197,7 +195,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
   private void finish(String name) {
     List<ShelvedItem> chosen = model.taggedProperty().get();
     if (!over.isOpen() && chosen.size() == 1 && BenchModel.takes(chosen.getFirst().item().kind())) {
-      bench.accept(chosen.getFirst(), name);
+      ways.bench().accept(chosen.getFirst(), name);
     }
   }
 

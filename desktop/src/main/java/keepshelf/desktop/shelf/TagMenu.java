@@ -4,12 +4,16 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.function.Consumer;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.desktop.making.MakeMenu;
 import keepshelf.desktop.words.Words;
 
 /** What can be done to what is chosen, beyond the buttons on the tag. */
@@ -19,8 +23,18 @@ final class TagMenu extends ContextMenu {
   private final ShelfModel model;
   private final ShelfActions actions;
 
-  /** For {@code items}; {@code split} asks which maps are to be split off. */
-  TagMenu(ShelfModel model, ShelfActions actions, List<ShelvedItem> items, Runnable split) {
+  /**
+   * For {@code items}.
+   *
+   * @param split asks which maps are to be split off
+   * @param lay goes to laying units of an item
+   */
+  TagMenu(
+      ShelfModel model,
+      ShelfActions actions,
+      List<ShelvedItem> items,
+      Runnable split,
+      Consumer<ShelvedItem> lay) {
     this.model = model;
     this.actions = actions;
     List<String> ids = items.stream().map(s -> s.item().id()).toList();
@@ -38,12 +52,29 @@ final class TagMenu extends ContextMenu {
         add(Words.of("tag.split"), split);
       }
       getItems().add(packs(items.getFirst()));
+      made(items.getFirst(), lay);
     } else if (lead != null) {
       add(Words.of("tag.join", lead.name()), () -> actions.join(lead.id(), ids));
+    }
+    List<MenuItem> missing = MakeMenu.entries(items, roles -> actions.make(items, roles));
+    if (!missing.isEmpty()) {
+      Menu make = new Menu(Words.of("tag.make"));
+      make.getItems().setAll(missing);
+      getItems().add(make);
     }
     add(
         items.size() == 1 ? Words.of("tag.letgo") : Words.of("tag.letgo.many", items.size()),
         () -> actions.letGo(ids));
+  }
+
+  /** New materials that can be made of one. */
+  private void made(ShelvedItem s, Consumer<ShelvedItem> lay) {
+    boolean surface =
+        s.item().kind() == ItemKind.MATERIAL || s.item().kind() == ItemKind.PHOTO_TEXTURE;
+    if (surface && s.item().roles().contains(MapRole.BASE_COLOUR)) {
+      add(Words.of("tag.lay"), () -> lay.accept(s));
+      add(Words.of("tag.companion"), () -> actions.companion(s));
+    }
   }
 
   private void add(String title, Runnable what) {

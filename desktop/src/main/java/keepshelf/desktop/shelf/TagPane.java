@@ -53,8 +53,10 @@ final class TagPane extends ScrollPane {
    * @param install to the hosts with what is chosen
    * @param look to a large picture of it
    * @param finish to a finish of it by its name; null for a new one
+   * @param lay to laying units of it
    */
-  record Ways(Runnable install, Runnable look, Consumer<String> finish) {}
+  record Ways(
+      Runnable install, Runnable look, Consumer<String> finish, Consumer<ShelvedItem> lay) {}
 
   TagPane(
       ShelfModel model,
@@ -241,7 +243,7 @@ final class TagPane extends ScrollPane {
     more.setId("tag-more");
     more.setAccessibleText(Words.of("tag.more"));
     more.setOnAction(e ->
-        new TagMenu(model, actions, items, () -> split(items.getFirst()))
+        new TagMenu(model, actions, items, () -> split(items.getFirst()), ways.lay())
             .show(more, Side.BOTTOM, 0, 4));
     return new HBox(8, go, large, more);
   }

@@ -74,4 +74,34 @@ public record BondSpec(
   public BondSpec thrown(long newSeed) {
     return new BondSpec(bond, length, height, columns, rows, offset, joint, variety, newSeed);
   }
+
+  /** The same in another bond. */
+  public BondSpec in(Bond other) {
+    return new BondSpec(other, length, height, columns, rows, offset, joint, variety, seed);
+  }
+
+  /** The same of units of another size in millimetres. */
+  public BondSpec sized(double newLength, double newHeight) {
+    return new BondSpec(bond, newLength, newHeight, columns, rows, offset, joint, variety, seed);
+  }
+
+  /** The same with more or fewer units. */
+  public BondSpec counted(int newColumns, int newRows) {
+    return new BondSpec(bond, length, height, newColumns, newRows, offset, joint, variety, seed);
+  }
+
+  /** The same with another offset of courses. */
+  public BondSpec shifted(double newOffset) {
+    return new BondSpec(bond, length, height, columns, rows, newOffset, joint, variety, seed);
+  }
+
+  /** The same with another joint. */
+  public BondSpec joined(Joint other) {
+    return new BondSpec(bond, length, height, columns, rows, offset, other, variety, seed);
+  }
+
+  /** The same of units that differ otherwise. */
+  public BondSpec varied(Variety other) {
+    return new BondSpec(bond, length, height, columns, rows, offset, joint, other, seed);
+  }
 }

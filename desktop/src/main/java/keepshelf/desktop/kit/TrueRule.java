@@ -1,20 +1,20 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.kit;
 
 import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import keepshelf.desktop.kit.Kit;
 
 /** A rule with a round length in true units, as long as it is in the picture. */
-final class Rule extends VBox {
+public final class TrueRule extends VBox {
   private static final double LONGEST = 190;
 
   private final Label length = Kit.label("", "on-picture");
   private final Region bar = new Region();
 
-  Rule() {
+  /** One that shows nothing yet. */
+  public TrueRule() {
     super(3);
     setAlignment(Pos.CENTER_LEFT);
     bar.getStyleClass().add("rule-bar");
@@ -27,7 +27,7 @@ final class Rule extends VBox {
   }
 
   /** Measures a picture. */
-  void show(double metresPerPoint) {
+  public void show(double metresPerPoint) {
     if (metresPerPoint > 0) {
       double metres = round(LONGEST * metresPerPoint);
       bar.setPrefWidth(metres / metresPerPoint);
@@ -39,7 +39,7 @@ final class Rule extends VBox {
   }
 
   /** The greatest of 1, 2, 2.5 and 5 times a power of ten that is not above {@code most}. */
-  static double round(double most) {
+  public static double round(double most) {
     double power = Math.pow(10, Math.floor(Math.log10(most)));
     for (double k : new double[] {5, 2.5, 2}) {
       if (k * power <= most * (1 + 1e-9)) {
@@ -50,7 +50,7 @@ final class Rule extends VBox {
   }
 
   /** A length as people say it. */
-  static String words(double metres) {
+  public static String words(double metres) {
     if (metres >= 1) {
       return String.format(Locale.ROOT, metres % 1 == 0 ? "%.0f m" : "%.2f m", metres);
     }

@@ -1,0 +1,115 @@
+package keepshelf.desktop;
+
+import java.util.List;
+import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.desktop.bench.BenchActions;
+import keepshelf.desktop.bench.BenchModel;
+import keepshelf.desktop.bench.BenchView;
+import keepshelf.desktop.making.LayingModel;
+import keepshelf.desktop.making.LayingPlace;
+import keepshelf.desktop.shelf.ShelfActions;
+import keepshelf.desktop.shelf.ShelfModel;
+import keepshelf.desktop.shell.ChangingPlace;
+import keepshelf.desktop.shell.Place;
+import keepshelf.desktop.shell.ShellView;
+import keepshelf.desktop.work.Pictures;
+import keepshelf.desktop.work.WorkList;
+
+/** The bench, and what is opened in its stead: laying units of what lies there. */
+final class BenchRoom implements AutoCloseable {
+  private final ShelfModel shelfModel;
+  private final BenchModel model;
+  private final BenchView bench;
+  private final LayingModel layingModel;
+  private final LayingPlace laying;
+  private final ChangingPlace place;
+  private ShellView shell;
+  private Runnable made = () -> {};
+
+  BenchRoom(
+      Shelf shelf,
+      Settings settings,
+      WorkList work,
+      Pictures pictures,
+      ShelfModel shelfModel,
+      ShelfActions actions,
+      BenchActions.Installing install) {
+    this.shelfModel = shelfModel;
+    model = new BenchModel(shelf, settings.beside("bench.json"));
+    bench = new BenchView(model, work, pictures, shelfModel::all, actions::finishes, install);
+    place = new ChangingPlace(bench);
+    layingModel = new LayingModel(shelf, work, () -> made.run());
+    laying = new LayingPlace(layingModel, shelf.previews(), shelfModel::all, this::leave);
+    bench.onMake(actions::make, this::lay);
+  }
+
+  /** What is called after something was put on the shelf. */
+  void onMade(Runnable what) {
+    made = what;
+  }
+
+  /** The frame that it stands in. */
+  void in(ShellView frame) {
+    shell = frame;
+    shell.openProperty().addListener(o -> follow());
+    shelfModel.taggedProperty().addListener(o -> follow());
+  }
+
+  /** Shows what is chosen, as soon as it is opened and as long as it is open. */
+  private void follow() {
+    List<ShelvedItem> chosen = shelfModel.taggedProperty().get();
+    if (shell.openProperty().get() == place
+        && chosen.size() == 1
+        && BenchModel.takes(chosen.getFirst().item().kind())) {
+      boolean first = model.itemProperty().get() == null;
+      model.open(chosen.getFirst());
+      if (first) {
+        shell.renew();
+      }
+    }
+  }
+
+  /** Lays an item on the bench, with a finish by its name or null for a new one. */
+  void open(ShelvedItem item, String finish) {
+    model.open(item, finish);
+    place.leave();
+    shell.openProperty().set(place);
+  }
+
+  /** Opens what lays units of an item. */
+  void lay(ShelvedItem item) {
+    laying.begin(item);
+    place.enter(laying);
+    shell.openProperty().set(place);
+    shell.renew();
+  }
+
+  private void leave() {
+    place.leave();
+    shell.renew();
+  }
+
+  Place place() {
+    return place;
+  }
+
+  BenchView bench() {
+    return bench;
+  }
+
+  BenchModel model() {
+    return model;
+  }
+
+  LayingModel layingModel() {
+    return layingModel;
+  }
+
+  @Override
+  public void close() {
+    model.remember();
+    bench.close();
+    laying.close();
+  }
+}

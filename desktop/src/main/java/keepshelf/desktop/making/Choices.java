@@ -1,0 +1,23 @@
+package keepshelf.desktop.making;
+
+import java.util.function.Function;
+import javafx.util.StringConverter;
+
+/** How things are called in a list that one of them is chosen from. */
+final class Choices {
+  private Choices() {}
+
+  static <T> StringConverter<T> titled(Function<T, String> title) {
+    return new StringConverter<>() {
+      @Override
+      public String toString(T t) {
+        return t == null ? "" : title.apply(t);
+      }
+
+      @Override
+      public T fromString(String s) {
+        throw new UnsupportedOperationException();
+      }
+    };
+  }
+}

@@ -1,0 +1,189 @@
+package keepshelf.desktop;
+
+import static keepshelf.desktop.FxSteps.act;
+import static keepshelf.desktop.FxSteps.fx;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.stage.Stage;
+import javafx.stage.Window;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.making.BondOrder;
+import keepshelf.core.model.MapRole;
+import keepshelf.desktop.making.LayingModel;
+import keepshelf.desktop.words.Words;
+import keepshelf.imaging.bond.Bond;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** Making missing maps and laying units, in the real window. */
+class MakingPlaceTest extends OnShelfPlace {
+  @Start
+  void open(Stage stage) throws Exception {
+    show(stage);
+  }
+
+  private static void until(Callable<Boolean> is) throws Exception {
+    WaitForAsyncUtils.waitFor(2, TimeUnit.MINUTES, () -> fx(is));
+  }
+
+  private BondOrder order() throws Exception {
+    return fx(() -> window.layingModel().orderProperty().get());
+  }
+
+  private void lay(String key) throws Exception {
+    idle();
+    choose(key);
+    act(() -> window.lay(window.shelfModel().taggedProperty().get().getFirst()));
+    drawn();
+  }
+
+  /** Waits until the picture is of what is ordered now. */
+  private void drawn() throws Exception {
+    LayingModel m = window.layingModel();
+    until(() ->
+        !m.troubleProperty().get().isEmpty()
+            || m.drawnProperty().get() != null
+                && m.drawnProperty().get().of().equals(m.orderProperty().get()));
+  }
+
+  private void set(FxRobot robot, String id, String text) throws Exception {
+    act(() -> {
+      TextField f = robot.lookup(id).queryAs(TextField.class);
+      f.setText(text);
+      f.getOnAction().handle(null);
+    });
+    drawn();
+  }
+
+  @Test
+  void unitsAreLaidChangedTakenBackAndPutOnTheShelf(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    assertThat(order().spec().bond()).isEqualTo(Bond.RUNNING);
+    act(() -> robot.lookup("#bond-hexagon").queryAs(ToggleButton.class).fire());
+    drawn();
+    assertThat(order().spec().bond()).isEqualTo(Bond.HEXAGON);
+    set(robot, "#lay-rows", "5");
+    String why = fx(() -> robot.lookup("#lay-trouble").queryAs(Label.class).getText());
+    assertThat(why).contains("take 6");
+    set(robot, "#lay-rows", "6");
+    assertThat(fx(() -> robot.lookup("#lay-trouble").queryAs(Label.class).getText())).isEmpty();
+    act(() -> robot.lookup("#lay-stage").query().requestFocus());
+    robot.type(KeyCode.B);
+    drawn();
+    assertThat(order().spec().bond()).isEqualTo(Bond.RANDOM_COURSES);
+    long seed = order().spec().seed();
+    robot.type(KeyCode.N);
+    assertThat(order().spec().seed()).isEqualTo(seed + 1);
+    robot.push(new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN));
+    assertThat(order().spec().seed()).isEqualTo(seed);
+    robot.type(KeyCode.V, KeyCode.V, KeyCode.V);
+    assertThat(robot.lookup("#lay-look-maps").queryAs(ToggleButton.class).isSelected()).isTrue();
+    act(() -> {
+      @SuppressWarnings("unchecked")
+      ComboBox<String> res = robot.lookup("#lay-resolution").queryAs(ComboBox.class);
+      res.setValue("512");
+      robot.lookup("#lay-name").queryAs(TextField.class).setText("Rope wall");
+      robot.lookup("#lay-name").queryAs(TextField.class).getOnAction().handle(null);
+      robot.lookup("#lay-put").queryAs(Button.class).fire();
+    });
+    idle();
+    ShelvedItem made = shelf.item("rope_wall");
+    assertThat(made.item().roles()).contains(MapRole.HEIGHT, MapRole.NORMAL, MapRole.ID);
+    assertThat(made.item().maps().getFirst().recipe().parameters())
+        .containsEntry("bond", "random-courses");
+    query("is:made");
+    assertThat(keys()).containsExactly("rope_wall");
+    act(() -> robot.lookup("#lay-back").queryAs(Button.class).fire());
+    assertThat(robot.lookup("#lay-stage").tryQuery()).isEmpty();
+  }
+
+  @Test
+  void missingMapsAreMadeFromTheTagAndTakenBack(FxRobot robot) throws Exception {
+    idle();
+    choose("tarred_rope");
+    ShelvedItem before = item("tarred_rope");
+    MenuItem entry = makeEntry(robot);
+    act(entry::fire);
+    idle();
+    ShelvedItem after = item("tarred_rope");
+    assertThat(after.item().maps().size()).isGreaterThan(before.item().maps().size());
+    assertThat(after.item().maps()).anySatisfy(m -> assertThat(m.recipe()).isNotNull());
+    act(() -> window.shelfActions().undo());
+    idle();
+    assertThat(item("tarred_rope").item().maps()).isEqualTo(before.item().maps());
+  }
+
+  /** The first entry that makes a map, from the menu of the tag. */
+  private static MenuItem makeEntry(FxRobot robot) throws Exception {
+    act(() -> robot.lookup("#tag-more").queryAs(Button.class).fire());
+    return fx(() -> {
+      ContextMenu menu =
+          (ContextMenu)
+              Window.getWindows().stream()
+                  .filter(w -> w instanceof ContextMenu)
+                  .findFirst()
+                  .orElseThrow();
+      Menu make =
+          (Menu)
+              menu.getItems().stream()
+                  .filter(i -> Words.of("tag.make").equals(i.getText()))
+                  .findFirst()
+                  .orElseThrow();
+      List<MenuItem> all = make.getItems();
+      menu.hide();
+      return all.getFirst();
+    });
+  }
+
+  @Test
+  void theBenchOffersWhatIsMissingAndSaysWhatWasMade(FxRobot robot) throws Exception {
+    idle();
+    choose("tarred_rope");
+    act(() -> window.open(window.bench()));
+    idle();
+    MenuButton make = robot.lookup("#bench-make").queryAs(MenuButton.class);
+    List<String> titles = fx(() -> make.getItems().stream().map(MenuItem::getText).toList());
+    assertThat(titles).contains(Words.of("tag.lay"));
+    assertThat(titles.getFirst()).contains(", ");
+    act(() -> make.getItems().getFirst().fire());
+    idle();
+    assertThat(item("tarred_rope").item().isPartlyMade()).isTrue();
+    until(() -> !robot.lookup(Words.of("make.made")).queryAll().isEmpty());
+  }
+
+  @Test
+  void aPlainCompanionIsANewItem(FxRobot robot) throws Exception {
+    idle();
+    act(() ->
+        window
+            .shelfActions()
+            .companion(
+                shelf.catalogue().items().stream()
+                    .filter(s -> s.item().key().equals("tarred_rope"))
+                    .findFirst()
+                    .orElseThrow()));
+    idle();
+    assertThat(shelf.item("tarred_rope_plain").item().roles()).contains(MapRole.BASE_COLOUR);
+    act(() -> window.shelfActions().undo());
+    idle();
+    query("is:made");
+    assertThat(keys()).isEmpty();
+  }
+}
