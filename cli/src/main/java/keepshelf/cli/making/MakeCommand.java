@@ -5,8 +5,10 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
@@ -21,6 +23,8 @@ import keepshelf.core.making.Laying;
 import keepshelf.core.making.Making;
 import keepshelf.core.making.MapPlan;
 import keepshelf.core.making.MapWish;
+import keepshelf.core.making.PhotoMaking;
+import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -39,7 +43,8 @@ import picocli.CommandLine.Parameters;
           + " curvature roughness gloss metallic, or missing for all that it lacks. What is only"
           + " guessed from a colour is said to be.",
       "A companion is a plain item in a colour of another. A bond lays units cut from an item as"
-          + " its file says; see docs/making.md."
+          + " its file says; see docs/making.md. --enlarge breaks repetition up, --mend puts right"
+          + " what was found, --photo makes a material of a photograph."
     },
     footer = {
       "",
@@ -49,6 +54,10 @@ import picocli.CommandLine.Parameters;
       "  keepshelf make tarred_rope --maps missing --plan",
       "  keepshelf make slate_shingle --companion --colour 2",
       "  keepshelf make --bond quay_wall.json",
+      "  keepshelf make shore_gravel --enlarge 4",
+      "  keepshelf make old_hull --mend",
+      "  keepshelf make --photo slipway.jpg --corners 120,80,1900,95,1880,1400,90,1380 --width"
+          + " 1.4m",
       "Exit codes: 0 done; 1 done, but something could not be made; 2 wrong use; 3 nothing was"
           + " made."
     })
@@ -75,6 +84,53 @@ public final class MakeCommand implements Callable<Integer> {
       paramLabel = "WHICH",
       description = "Of a companion: mean, 1 to 5 for a main colour, or X,Y for a spot, 0 to 1.")
   String colour;
+
+  @Option(
+      names = "--mend",
+      arity = "0..1",
+      fallbackValue = "all",
+      split = ",",
+      paramLabel = "CODE",
+      description =
+          "Put right what was found: normal, height-steps, not-tileable, or all that can be.")
+  List<String> mend = new ArrayList<>();
+
+  @Option(
+      names = "--enlarge",
+      paramLabel = "N",
+      description = "Make a tile N times as large a side, 2 to 8, that does not repeat.")
+  Integer enlarge;
+
+  @Option(names = "--photo", paramLabel = "PICTURE", description = "Make one of a photograph.")
+  Path photo;
+
+  @Option(
+      names = "--corners",
+      split = ",",
+      paramLabel = "X,Y",
+      description =
+          "Corners of the surface in the photograph: upper left, upper right, lower right, lower"
+              + " left, in pixels.")
+  double[] corners;
+
+  @Option(
+      names = "--width",
+      paramLabel = "METRES",
+      description = "Real width between the corners of a photograph.")
+  String width;
+
+  @Option(names = "--sheet", description = "Keep a photograph whole instead of making it tile.")
+  boolean sheet;
+
+  @Option(names = "--licence", paramLabel = "ID", description = "Licence of a photograph.")
+  String licence;
+
+  @Option(
+      names = "--seed",
+      defaultValue = "1",
+      paramLabel = "N",
+      description = "Another throw of the dice.")
+  long seed;
 
   @Option(names = "--bond", paramLabel = "FILE.json", description = "Lay units in a bond.")
   Path bond;
@@ -115,11 +171,20 @@ public final class MakeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws ShelfException {
-    int ways = (maps.isEmpty() ? 0 : 1) + (companion ? 1 : 0) + (bond == null ? 0 : 1);
-    if (ways != 1 || (bond == null) == items.isEmpty()) {
+    long ways =
+        Stream.of(
+                !maps.isEmpty(),
+                companion,
+                !mend.isEmpty(),
+                enlarge != null,
+                bond != null,
+                photo != null)
+            .filter(w -> w)
+            .count();
+    if (ways != 1 || (bond == null && photo == null) == items.isEmpty()) {
       return use(
-          "Say what to make: ITEM with --maps or --companion, or --bond FILE.json without an"
-              + " item.");
+          "Say what to make: ITEM with --maps, --mend, --companion or --enlarge; or --bond"
+              + " FILE.json or --photo PICTURE without an item.");
     }
     try {
       MapWish wish = new MapWish(roles(), resolution, relief, strength, coarse);
@@ -127,10 +192,16 @@ public final class MakeCommand implements Callable<Integer> {
       try (Shelf shelf = shelfOption.open(out, false)) {
         if (bond != null) {
           lay(shelf);
+        } else if (photo != null) {
+          photograph(shelf);
         } else {
           for (ShelvedItem s : ItemArguments.items(shelf, items)) {
             if (companion) {
               plain(shelf, s, pick);
+            } else if (enlarge != null) {
+              enlarge(shelf, s);
+            } else if (!mend.isEmpty()) {
+              mend(shelf, s);
             } else {
               work(shelf, s, wish);
             }
@@ -241,6 +312,79 @@ public final class MakeCommand implements Callable<Integer> {
       }
     } catch (ShelfException e) {
       made.say(List.of(e.problem()));
+    }
+  }
+
+  private void enlarge(Shelf shelf, ShelvedItem s) {
+    try {
+      if (planOnly) {
+        made.planned("“" + s.item().name() + "”: a tile " + enlarge + " times as large a side.");
+      } else {
+        made.done(shelf, shelf.making().sets().enlarge(s, enlarge, resolution, seed, name));
+      }
+    } catch (ShelfException e) {
+      made.say(List.of(e.problem()));
+    }
+  }
+
+  /** Puts right what can be: maps in their place, and a seam by a new item. */
+  private void mend(Shelf shelf, ShelvedItem s) {
+    boolean all = mend.contains("all");
+    Map<String, MapRole> can = shelf.making().mendable(s);
+    Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
+    can.forEach((code, role) -> {
+      if (all || mend.stream().anyMatch(m -> m.startsWith(code))) {
+        roles.add(role);
+      }
+    });
+    boolean seam =
+        mend.contains("not-tileable")
+            || all && s.item().problems().stream().anyMatch(p -> p.code().equals("not-tileable"));
+    if (roles.isEmpty() && !seam) {
+      made.say(
+          List.of(
+              Problem.warning(
+                  "nothing-to-mend",
+                  s.item().key(),
+                  "Nothing of that can be put right about “"
+                      + s.item().name()
+                      + "”"
+                      + (can.isEmpty()
+                          ? "."
+                          : "; it has: " + String.join(", ", can.keySet()) + "."))));
+      return;
+    }
+    try {
+      if (!roles.isEmpty()) {
+        MapPlan plan = shelf.making().planMending(s, roles);
+        made.licence(plan.licence().id());
+        if (planOnly) {
+          plan.maps().forEach(m -> made.planned(s, m));
+        } else {
+          made.done(shelf, shelf.making().make(plan, Progress.NONE));
+        }
+      }
+      if (seam && planOnly) {
+        made.planned("“" + s.item().name() + "” with its seam closed, as a new item.");
+      } else if (seam) {
+        made.done(shelf, shelf.making().sets().tiling(s, name));
+      }
+    } catch (ShelfException e) {
+      made.say(List.of(e.problem()));
+    }
+  }
+
+  private void photograph(Shelf shelf) throws ShelfException {
+    if (width == null) {
+      throw new IllegalArgumentException(
+          "Say how wide it really is between its corners, such as --width 1.2m.");
+    }
+    PhotoMaking.Wish wish =
+        new PhotoMaking.Wish(photo, corners, Length.metres(width, "m"), sheet, name, licence);
+    if (planOnly) {
+      made.planned("A material of the photograph " + photo + ".");
+    } else {
+      made.done(shelf, shelf.making().photos().make(wish));
     }
   }
 

@@ -220,6 +220,10 @@ public record ItemRecord(
     if (da != db) {
       return da < db;
     }
+    boolean mended = a.recipe() != null && a.recipe().isMend();
+    if (mended != (b.recipe() != null && b.recipe().isMend())) {
+      return mended;
+    }
     if (a.role() == MapRole.NORMAL && !String.valueOf(a.handedness()).equals(b.handedness())) {
       return "gl".equals(a.handedness());
     }

@@ -77,6 +77,19 @@ public final class Making {
   }
 
   /**
+   * What of an item's faults can be put right by a map that stands in the place of the delivered
+   * one: the role by the end of the method's name. Looks at pictures.
+   */
+  public Map<String, MapRole> mendable(ShelvedItem item) {
+    return MapPlanner.mendable(item, shelf);
+  }
+
+  /** What would be put right; changes nothing. */
+  public MapPlan planMending(ShelvedItem item, Set<MapRole> roles) {
+    return new MapPlanner(shelf, catalogue, licences, item, MapWish.of(roles)).mending();
+  }
+
+  /**
    * What came of it.
    *
    * @param item as it is shown now
@@ -268,6 +281,16 @@ public final class Making {
   /** Lays units in a bond. */
   public Laying laying() {
     return new Laying(shelf, catalogue, licences, listener);
+  }
+
+  /** Makes new materials of whole sets. */
+  public NewSet sets() {
+    return new NewSet(shelf, catalogue, licences, listener);
+  }
+
+  /** Makes materials of photographs. */
+  public PhotoMaking photos() {
+    return new PhotoMaking(shelf, catalogue, licences, listener);
   }
 
   /** Makes plain companions. */

@@ -18,6 +18,7 @@ import keepshelf.imaging.derive.PeriodicBlur;
 import keepshelf.imaging.derive.Ranges;
 import keepshelf.imaging.derive.SkyShare;
 import keepshelf.imaging.derive.SlopeIntegral;
+import keepshelf.imaging.derive.Steps;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.PixelMemory;
@@ -51,6 +52,9 @@ final class MapMaker {
     MapRecord map = m.source().map();
     PixelMemory memory = PixelMemory.take((long) map.width() * map.height() * 4 * PLANES);
     try {
+      if (m.isMend()) {
+        return new Made(mended(m), 0);
+      }
       return switch (m.role()) {
         case ROUGHNESS, GLOSS -> new Made(finish(m), 0);
         case METALLIC -> new Made(constant(map, number(m.parameters(), "value")), 0);
@@ -59,6 +63,15 @@ final class MapMaker {
     } finally {
       memory.release();
     }
+  }
+
+  private Pixels mended(PlannedMake m) throws IOException {
+    MapRecord map = m.source().map();
+    if (m.role() == MapRole.NORMAL) {
+      Pixels p = NormalStates.vectors(shelf, item, map);
+      return "dx".equals(map.handedness()) ? Maps.flipGreen(p) : p;
+    }
+    return Steps.smoothed(grey(ImageDecoder.decode(shelf.resolve(item.path(map))), m));
   }
 
   private Made relief(MapRole role, Heights z) {

@@ -11,14 +11,18 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.measure.MapSources;
 import keepshelf.core.install.measure.MapSources.Source;
+import keepshelf.core.install.measure.NormalStates;
 import keepshelf.core.install.measure.Relief;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.imaging.analyse.NormalHealth;
+import keepshelf.imaging.convert.Vectors;
 
 /** Plans which maps are worked out of which. */
 final class MapPlanner {
@@ -113,6 +117,60 @@ final class MapPlanner {
         problems);
   }
 
+  /** What of an item's faults can be put right: by the code of what was found, the role. */
+  static Map<String, MapRole> mendable(ShelvedItem s, ShelfFolder shelf) {
+    Map<String, MapRole> out = new LinkedHashMap<>();
+    MapSources has = new MapSources(s.item().mapsAt(null), s.item().kind());
+    Source n = has.at(MapRole.NORMAL, null);
+    if (n != null && n.channel() == null && n.map().recipe() == null) {
+      NormalHealth.State state = NormalStates.of(s.item(), n.map(), shelf.resolve(s.path(n.map())));
+      if (NormalStates.needsMending(state) && Vectors.mendable(state)) {
+        out.put("normal", MapRole.NORMAL);
+      }
+    }
+    Source z = has.at(MapRole.HEIGHT, null);
+    if (z != null && z.map().bits() == 8 && z.map().recipe() == null) {
+      out.put("height-steps", MapRole.HEIGHT);
+    }
+    return out;
+  }
+
+  /** Plans to put faults right. */
+  MapPlan mending() {
+    MapSources has = new MapSources(delivered.item().mapsAt(null), item.item().kind());
+    mendable(delivered, shelf)
+        .forEach((code, role) -> {
+          if (wish.roles().contains(role)) {
+            Source s = has.at(role, null);
+            replaced(role, s.map(), true);
+            maps.add(new PlannedMake(role, Recipe.MEND + code, role, s, Map.of(), false));
+          }
+        });
+    for (MapRole r : wish.roles()) {
+      if (maps.stream().noneMatch(m -> m.role() == r)) {
+        refuse(r, "there is nothing about it that could be put right");
+      }
+    }
+    return new MapPlan(
+        item, null, maps, DerivedLicence.of(List.of(item), licences), replaces, problems);
+  }
+
+  /** What was made of the same in the same way before makes room. */
+  private void replaced(MapRole role, MapRecord source, boolean mend) {
+    for (MapRecord m : item.item().maps()) {
+      if (m.role() == role
+          && m.recipe() != null
+          && m.recipe().isMend() == mend
+          && Objects.equals(m.resolution(), source.resolution())) {
+        catalogue.parts(item.item().id()).stream()
+            .filter(p ->
+                p.item().maps().size() == 1
+                    && p.item().maps().getFirst().sha256().equals(m.sha256()))
+            .forEach(replaces::add);
+      }
+    }
+  }
+
   private void one(MapRole role, MapSources has) {
     if (!FROM.containsKey(role)) {
       refuse(role, "there is no way to work it out of other maps");
@@ -165,13 +223,9 @@ final class MapPlanner {
           refuse(role, "it has one already: " + m.fileName());
           return true;
         }
-        catalogue.parts(item.item().id()).stream()
-            .filter(p ->
-                p.item().maps().size() == 1
-                    && p.item().maps().getFirst().sha256().equals(m.sha256()))
-            .forEach(replaces::add);
       }
     }
+    replaced(role, source, false);
     return false;
   }
 

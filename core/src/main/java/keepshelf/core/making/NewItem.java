@@ -52,6 +52,7 @@ final class NewItem {
    *     that no more than one is in memory
    * @param recipe of all of them
    * @param reason why they are there, for people
+   * @param workflow of the item
    */
   record Draft(
       String name,
@@ -59,9 +60,37 @@ final class NewItem {
       Double reliefMillimetres,
       Map<MapRole, Supplier<Pixels>> maps,
       Recipe recipe,
-      String reason) {
+      String reason,
+      Workflow workflow) {
     Draft {
       maps = new LinkedHashMap<>(maps);
+    }
+
+    /** One of metal and roughness. */
+    Draft(
+        String name,
+        double tileMetres,
+        Double reliefMillimetres,
+        Map<MapRole, Supplier<Pixels>> maps,
+        Recipe recipe,
+        String reason) {
+      this(name, tileMetres, reliefMillimetres, maps, recipe, reason, Workflow.METAL_ROUGH);
+    }
+
+    /** The same for another workflow. */
+    Draft in(Workflow other) {
+      return new Draft(name, tileMetres, reliefMillimetres, maps, recipe, reason, other);
+    }
+  }
+
+  /** A map that could not be worked out when it was its turn. */
+  static final class MapTrouble extends RuntimeException {
+    private static final long serialVersionUID = 1;
+    private final transient ShelfException why;
+
+    MapTrouble(ShelfException why) {
+      super(why);
+      this.why = why;
     }
   }
 
@@ -94,7 +123,7 @@ final class NewItem {
                               key,
                               d.name(),
                               ItemKind.MATERIAL,
-                              Workflow.METAL_ROUGH,
+                              d.workflow(),
                               null,
                               d.tileMetres(),
                               maps,
@@ -109,6 +138,8 @@ final class NewItem {
               .orElseGet(
                   () -> new ShelvedItem(filed.pack().items().getFirst(), filed.pack().summary()));
       return new Making.Made(now, now.item().maps(), filed.pack().id(), List.of(), said);
+    } catch (MapTrouble e) {
+      throw e.why;
     } catch (IOException e) {
       throw ShelfException.ofDisk(d.name(), "making “" + d.name() + "”", e);
     }

@@ -26,6 +26,11 @@ public record PlannedMake(
   /** Version of all methods; it grows when one of them would make something else. */
   public static final int VERSION = 1;
 
+  /** Whether it takes the place of a delivered map that is at fault. */
+  boolean isMend() {
+    return method.startsWith(Recipe.MEND);
+  }
+
   /** How it is made. */
   Recipe recipe(Recipe.Parent parent) {
     return new Recipe(method, VERSION, parameters, null, List.of(parent));
@@ -34,6 +39,9 @@ public record PlannedMake(
   /** Why it is there, for people. */
   public String reason() {
     String from = of.title().toLowerCase(java.util.Locale.ROOT);
+    if (isMend()) {
+      return "The delivered map, put right here.";
+    }
     return guess
         ? "Guessed here from the " + from + " map; look whether it fits."
         : "Worked out here of the " + from + " map.";

@@ -90,9 +90,7 @@ public final class LayingPlace implements Place, AutoCloseable {
     put.setId("lay-put");
     Label title = Kit.label(Words.of("lay.title"), "heading");
     title.setMinWidth(Label.USE_PREF_SIZE);
-    header
-        .getChildren()
-        .addAll(title, name, unit, joint, colour, Kit.spring(), goBack, put);
+    header.getChildren().addAll(title, name, unit, joint, colour, Kit.spring(), goBack, put);
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
     model.orderProperty().addListener(o -> fill());

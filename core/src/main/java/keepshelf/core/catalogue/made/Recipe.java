@@ -1,5 +1,6 @@
 package keepshelf.core.catalogue.made;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -19,6 +20,9 @@ import java.util.Map;
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Recipe(
     String method, int version, Map<String, Object> parameters, Long seed, List<Parent> parents) {
+  /** What methods begin with that put a delivered map right. */
+  public static final String MEND = "mend-";
+
   /** Copies the lists. */
   public Recipe {
     parameters =
@@ -26,6 +30,12 @@ public record Recipe(
             ? Map.of()
             : Collections.unmodifiableMap(new LinkedHashMap<>(parameters));
     parents = parents == null ? List.of() : List.copyOf(parents);
+  }
+
+  /** Whether it puts a delivered map right, in whose place it stands. */
+  @JsonIgnore
+  public boolean isMend() {
+    return method.startsWith(MEND);
   }
 
   /**

@@ -1,0 +1,189 @@
+package keepshelf.core.making;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.install.measure.Relief;
+import keepshelf.core.intake.FilingStep;
+import keepshelf.core.licensing.Licences;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.model.Resolution;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.convert.Maps;
+import keepshelf.imaging.enlarge.Enlarging;
+import keepshelf.imaging.photo.Tileable;
+import keepshelf.imaging.pixel.Pixels;
+
+/** New materials of whole sets of maps: a larger tile that does not repeat, or one that tiles. */
+public final class NewSet {
+  private static final int VERSION = 1;
+
+  /** Pixels of the longest side that is made. */
+  private static final int LARGEST = 8192;
+
+  /** Share of a side that is laid over to make a set tile. */
+  private static final double OVERLAP = 0.18;
+
+  private final ShelfFolder shelf;
+  private final Licences licences;
+  private final NewItem items;
+
+  NewSet(ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+    this.shelf = shelf;
+    this.licences = licences;
+    this.items = new NewItem(shelf, catalogue, licences, listener);
+  }
+
+  /**
+   * A larger tile out of an item's, in which repetition is broken up.
+   *
+   * @param factor how many times as large a side becomes, 2 to 8
+   * @param resolution label of the edition it is made of, or null for the largest that fits
+   * @param name of the new item, or null for one that follows
+   * @throws ShelfException when nothing was changed
+   */
+  public Making.Made enlarge(
+      ShelvedItem item, int factor, String resolution, long seed, String name)
+      throws ShelfException {
+    DerivedLicence licence = DerivedLicence.of(List.of(item), licences);
+    Making.refuseForbidden(licence);
+    SetMaps set = new SetMaps(shelf, item, resolution == null ? fitting(item, factor) : resolution);
+    if (Math.max(set.width(), set.height()) * factor > LARGEST) {
+      throw new ShelfException(
+          Problem.error(
+              "too-large",
+              item.item().key(),
+              "“"
+                  + item.item().name()
+                  + "” would become "
+                  + set.width() * factor
+                  + " pixels wide; at most "
+                  + LARGEST
+                  + " are made. Take a smaller edition or a smaller factor."));
+    }
+    Pixels base = Maps.encoded(set.read(MapRole.BASE_COLOUR));
+    Enlarging way;
+    try {
+      way = Enlarging.of(base, factor, seed);
+    } catch (IllegalArgumentException e) {
+      throw new ShelfException(Problem.error("use", item.item().key(), e.getMessage()));
+    }
+    Pixels large = way.of(base, Enlarging.Kind.COLOUR);
+    List<Problem> said = new ArrayList<>(set.said());
+    double repeats = way.repetition(large);
+    said.add(
+        Problem.note(
+            "repetition",
+            item.item().key(),
+            String.format(
+                java.util.Locale.ROOT,
+                "Repetition at whole tiles: 1.00 before, %.2f after (%s).",
+                repeats,
+                way.isStructured() ? "in patches, for it has a structure" : "blended")));
+    Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
+    maps.put(MapRole.BASE_COLOUR, () -> large);
+    for (MapRole r : set.roles()) {
+      if (r != MapRole.BASE_COLOUR) {
+        Enlarging.Kind kind =
+            r == MapRole.NORMAL
+                ? Enlarging.Kind.NORMAL
+                : r.colour() ? Enlarging.Kind.COLOUR : Enlarging.Kind.GREY;
+        maps.put(r, later(set, r, p -> way.of(p, kind)));
+      }
+    }
+    Map<String, Object> parameters = new LinkedHashMap<>();
+    parameters.put("factor", factor);
+    parameters.put("way", way.isStructured() ? "patches" : "blending");
+    double tile = item.item().tileMetres() == null ? 1 : item.item().tileMetres();
+    return file(
+        item,
+        new NewItem.Draft(
+            named(name, item, ", " + factor + " times as large"),
+            tile * factor,
+            relief(item, tile),
+            maps,
+            new Recipe("enlarge", VERSION, parameters, seed, set.parents()),
+            "A larger tile of “" + item.item().name() + "”, made here."),
+        licence,
+        said);
+  }
+
+  /**
+   * The same material with a tile that closes: all maps joined by one cut.
+   *
+   * @throws ShelfException when nothing was changed
+   */
+  public Making.Made tiling(ShelvedItem item, String name) throws ShelfException {
+    DerivedLicence licence = DerivedLicence.of(List.of(item), licences);
+    Making.refuseForbidden(licence);
+    SetMaps set = new SetMaps(shelf, item, null);
+    Tileable cut = Tileable.of(Maps.encoded(set.read(MapRole.BASE_COLOUR)), OVERLAP);
+    Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
+    for (MapRole r : set.roles()) {
+      maps.put(r, later(set, r, cut::joined));
+    }
+    double tile = item.item().tileMetres() == null ? 1 : item.item().tileMetres();
+    int band = Math.max(2, (int) (set.width() * OVERLAP));
+    return file(
+        item,
+        new NewItem.Draft(
+            named(name, item, ", tiling"),
+            tile * (set.width() - band) / set.width(),
+            relief(item, tile),
+            maps,
+            new Recipe("mend-seam", VERSION, Map.of("overlap", OVERLAP), null, set.parents()),
+            "“" + item.item().name() + "” with its seam closed, made here."),
+        licence,
+        set.said());
+  }
+
+  private interface Way {
+    Pixels of(Pixels p);
+  }
+
+  /** Read and worked out when it is its turn. */
+  private static Supplier<Pixels> later(SetMaps set, MapRole role, Way way) {
+    return () -> {
+      try {
+        Pixels p = set.read(role);
+        return way.of(role.colour() ? Maps.encoded(p) : p);
+      } catch (ShelfException e) {
+        throw new NewItem.MapTrouble(e);
+      }
+    };
+  }
+
+  private Making.Made file(
+      ShelvedItem item, NewItem.Draft d, DerivedLicence licence, List<Problem> said)
+      throws ShelfException {
+    return items.file(d.in(item.item().workflow()), licence, said);
+  }
+
+  private static String named(String name, ShelvedItem item, String what) {
+    return name == null || name.isBlank() ? item.item().name() + what : name.strip();
+  }
+
+  /** Millimetres of the relief, so that it stays what it was. */
+  private Double relief(ShelvedItem item, double tile) {
+    var known = Relief.known(shelf, item, null, null, tile);
+    return known.isPresent() ? Double.valueOf(Math.round(known.getAsDouble() * 1e6) / 1e3) : null;
+  }
+
+  /** The largest edition of which the result is not too large. */
+  private static String fitting(ShelvedItem item, int factor) {
+    String best = null;
+    for (String label : item.item().resolutions()) {
+      if (best == null || Resolution.pixels(label) * factor <= LARGEST) {
+        best = label;
+      }
+    }
+    return best;
+  }
+}

@@ -1,0 +1,197 @@
+package keepshelf.core.making;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.intake.FilingStep;
+import keepshelf.core.licensing.Licences;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.convert.Maps;
+import keepshelf.imaging.convert.NormalMaps;
+import keepshelf.imaging.derive.GuessedRelief;
+import keepshelf.imaging.derive.GuessedRoughness;
+import keepshelf.imaging.derive.Ranges;
+import keepshelf.imaging.derive.SkyShare;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.photo.EvenLight;
+import keepshelf.imaging.photo.Straightened;
+import keepshelf.imaging.photo.Tileable;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * A photograph becomes a material: straightened, evenly lit, tiling, with maps that are guessed.
+ */
+public final class PhotoMaking {
+  private static final int VERSION = 1;
+  private static final int LARGEST = 8192;
+  private static final double OVERLAP = 0.18;
+  private static final double USUAL_ROUGHNESS = 0.7;
+
+  /** Relief that is guessed, as a share of the tile's width. */
+  private static final double RELIEF = 0.012;
+
+  private final NewItem items;
+  private final Licences licences;
+
+  PhotoMaking(
+      ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+    this.licences = licences;
+    this.items = new NewItem(shelf, catalogue, licences, listener);
+  }
+
+  /**
+   * What is wanted.
+   *
+   * @param picture the photograph; it is never changed
+   * @param corners x and y in pixels of the upper left, upper right, lower right and lower left
+   *     corner of the surface, or null for the whole picture
+   * @param widthMetres real width between the corners
+   * @param sheet whether it is kept whole instead of made to tile
+   * @param name of the new item, or null for the file's
+   * @param licence identifier of its licence, or null when it is not known
+   */
+  public record Wish(
+      Path picture,
+      double[] corners,
+      double widthMetres,
+      boolean sheet,
+      String name,
+      String licence) {
+    /** Checks the numbers. */
+    public Wish {
+      if (!(widthMetres > 0 && widthMetres <= 1000)) {
+        throw new IllegalArgumentException("The width is a number of metres up to 1000.");
+      }
+      if (corners != null && corners.length != 8) {
+        throw new IllegalArgumentException("Four corners are eight numbers: x,y,x,y,x,y,x,y.");
+      }
+    }
+  }
+
+  /**
+   * Makes it.
+   *
+   * @throws ShelfException when nothing was changed: no picture, corners that span nothing, the
+   *     disk
+   */
+  public Making.Made make(Wish wish) throws ShelfException {
+    Path file = wish.picture();
+    Pixels photo;
+    String sha;
+    try {
+      if (!Files.isRegularFile(file)) {
+        throw new IOException("it is no file");
+      }
+      photo = Maps.withoutAlpha(Maps.encoded(ImageDecoder.decode(file)));
+      sha = Hashes.sha256(file);
+    } catch (IOException e) {
+      throw new ShelfException(
+          Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
+          e);
+    }
+    Pixels flat = straight(wish, photo);
+    Pixels even = EvenLight.of(flat, 1);
+    Pixels tile = wish.sheet() ? even : Tileable.of(even, OVERLAP).joined(even);
+    double width = wish.widthMetres() * tile.width() / even.width();
+    Map<String, Object> parameters = new LinkedHashMap<>();
+    parameters.put("picture", file.getFileName().toString());
+    if (wish.corners() != null) {
+      parameters.put("corners", wish.corners());
+    }
+    parameters.put("width_m", wish.widthMetres());
+    parameters.put("sheet", wish.sheet());
+    Recipe recipe =
+        new Recipe(
+            "photo",
+            VERSION,
+            parameters,
+            null,
+            List.of(new Recipe.Parent("photograph", MapRole.BASE_COLOUR.id(), null, sha)));
+    String stem = file.getFileName().toString().replaceFirst("\\.[^.]*$", "").replace('_', ' ');
+    DerivedLicence licence =
+        new DerivedLicence(
+            wish.licence() == null
+                ? null
+                : licences
+                    .find(wish.licence())
+                    .orElse(keepshelf.core.licensing.Licence.unsettled(wish.licence())),
+            false,
+            null,
+            List.of());
+    return items.file(
+        new NewItem.Draft(
+            wish.name() == null || wish.name().isBlank() ? stem : wish.name().strip(),
+            width,
+            Math.round(RELIEF * width * 1e6) / 1e3,
+            maps(tile),
+            recipe,
+            "Made here from the photograph " + file.getFileName() + "."),
+        licence,
+        List.of(
+            Problem.note(
+                "a-guess",
+                file.toString(),
+                "Height, normal, roughness and occlusion are only guessed from the picture: look"
+                    + " whether they fit.")));
+  }
+
+  private static Pixels straight(Wish wish, Pixels photo) throws ShelfException {
+    double[] c = wish.corners();
+    if (c == null) {
+      return photo;
+    }
+    double w = (Math.hypot(c[2] - c[0], c[3] - c[1]) + Math.hypot(c[4] - c[6], c[5] - c[7])) / 2;
+    double h = (Math.hypot(c[6] - c[0], c[7] - c[1]) + Math.hypot(c[4] - c[2], c[5] - c[3])) / 2;
+    double scale = Math.min(1, LARGEST / Math.max(1, Math.max(w, h)));
+    try {
+      for (int i = 0; i < 8; i++) {
+        double most = i % 2 == 0 ? photo.width() : photo.height();
+        if (!(c[i] >= 0 && c[i] <= most)) {
+          throw new IllegalArgumentException(
+              "A corner lies outside the picture, which has "
+                  + photo.width()
+                  + " × "
+                  + photo.height()
+                  + " pixels.");
+        }
+      }
+      return Straightened.of(
+          photo,
+          c,
+          Math.max(8, (int) Math.round(w * scale)),
+          Math.max(8, (int) Math.round(h * scale)));
+    } catch (IllegalArgumentException e) {
+      throw new ShelfException(
+          Problem.error(
+              "no-corners", wish.picture().toString(), e.getMessage() + " Nothing was made."));
+    }
+  }
+
+  private static Map<MapRole, Supplier<Pixels>> maps(Pixels tile) {
+    int w = tile.width();
+    int h = tile.height();
+    float[] relief = GuessedRelief.of(tile, MapWish.COARSE);
+    float[] pixels = relief.clone();
+    for (int i = 0; i < pixels.length; i++) {
+      pixels[i] *= (float) (RELIEF * w);
+    }
+    Map<MapRole, Supplier<Pixels>> out = new LinkedHashMap<>();
+    out.put(MapRole.BASE_COLOUR, () -> tile);
+    out.put(MapRole.ROUGHNESS, () -> GuessedRoughness.of(tile, USUAL_ROUGHNESS));
+    out.put(MapRole.NORMAL, () -> Ranges.vectors(NormalMaps.fromHeight(pixels, w, h, 1), w, h));
+    out.put(MapRole.HEIGHT, () -> Ranges.deep(relief, w, h));
+    out.put(MapRole.AMBIENT_OCCLUSION, () -> Ranges.grey(SkyShare.of(pixels, w, h), w, h));
+    return out;
+  }
+}
