@@ -69,6 +69,41 @@ class MakeCommandTest extends OnOwnShelf {
     assertThat(err).contains("a height of 96 mm fits");
   }
 
+  @Test
+  void largerTilesMendedMapsAndPhotographs() throws IOException {
+    assertThat(run("take-in", zip.toString(), "--licence", "CC0-1.0")).isZero();
+    assertThat(run("make", "dory_oak", "--enlarge", "2", "--plan")).isZero();
+    assertThat(run("make", "dory_oak", "--enlarge", "2", "--name", "Large oak", "--json")).isZero();
+    assertThat(err).contains("Repetition at whole tiles: 1.00 before");
+    assertThat(json().at("/made/0/recipe/parameters/factor").asInt()).isEqualTo(2);
+    assertThat(run("show", "large_oak", "--json")).isZero();
+    assertThat(json().get("tile_metres").asDouble()).isEqualTo(2.4);
+    assertThat(run("make", "dory_oak", "--enlarge", "12")).isEqualTo(Exit.FAILED);
+    assertThat(err).contains("2 to 8");
+
+    // Its height came in 8 bits.
+    assertThat(run("make", "dory_oak", "--mend", "--plan", "--json")).isZero();
+    assertThat(json().at("/made/0/recipe/method").asString()).isEqualTo("mend-height-steps");
+    assertThat(run("make", "dory_oak", "--mend", "height-steps", "--json")).isZero();
+    assertThat(run("make", "dory_oak", "--mend", "height-steps")).isEqualTo(Exit.FAILED);
+    assertThat(err).contains("Nothing of that can be put right");
+    assertThat(run("make", "dory_oak", "--mend", "not-tileable", "--name", "Closed oak")).isZero();
+    assertThat(run("show", "closed_oak")).isZero();
+
+    Path photo = dir.resolve("p.png");
+    assertThat(
+            run("make", "--photo", photo.toString(), "--width", "40cm", "--name", "Deck", "--json"))
+        .isZero();
+    assertThat(json().at("/made/0/recipe/method").asString()).isEqualTo("photo");
+    assertThat(run("make", "--photo", photo.toString())).isEqualTo(Exit.USE);
+    assertThat(err).contains("--width 1.2m");
+    assertThat(run("make", "--photo", photo.toString(), "--width", "1", "--corners", "0,0,9,9"))
+        .isEqualTo(Exit.USE);
+    assertThat(run("make", "--photo", dir.resolve("none.png").toString(), "--width", "1"))
+        .isEqualTo(Exit.FAILED);
+    assertThat(err).contains("none.png");
+  }
+
   @ParameterizedTest
   @ValueSource(
       strings = {

@@ -11,15 +11,11 @@ import java.util.concurrent.ExecutionException;
 import java.util.function.BooleanSupplier;
 import javafx.application.Application;
 import javafx.application.Platform;
-import javafx.event.Event;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.MouseButton;
-import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.recognise.found.RecognisedMap;
@@ -29,6 +25,7 @@ import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
+import keepshelf.desktop.making.LayingModel;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -113,12 +110,6 @@ public final class Screenshots extends Application {
     });
     shot("arrivals");
     arrivals("arrivals-findings", "kelp_reissue.zip", "kelp_Normal.png");
-    fx(() -> {
-      Node viewer = stage.getScene().lookup("#why-picture");
-      Event.fireEvent(viewer, click());
-      return null;
-    });
-    shot("arrivals-map");
     arrivals("arrivals-models", "Dory+StormLantern.zip", "lantern_nrm.png");
     fx(() -> {
       window.switchTheme();
@@ -167,6 +158,12 @@ public final class Screenshots extends Application {
     idle();
     shot("bench");
     fx(() -> {
+      window.lay(window.shelfModel().taggedProperty().get().getFirst());
+      return null;
+    });
+    laid();
+    shot("making");
+    fx(() -> {
       window.open(window.boards());
       window.menu().licences();
       return null;
@@ -176,6 +173,14 @@ public final class Screenshots extends Application {
       window.closeSheet();
       return null;
     });
+  }
+
+  /** Waits until the tile is drawn as fine as it gets. */
+  private void laid() throws InterruptedException, ExecutionException {
+    LayingModel m = window.layingModel();
+    while (fx(() -> m.drawnProperty().get() == null || m.busyProperty().get())) {
+      Thread.sleep(50);
+    }
   }
 
   private void choose(String... keys) throws InterruptedException, ExecutionException {
@@ -231,28 +236,6 @@ public final class Screenshots extends Application {
       return null;
     });
     shot(shot);
-  }
-
-  private static MouseEvent click() {
-    return new MouseEvent(
-        MouseEvent.MOUSE_CLICKED,
-        0,
-        0,
-        0,
-        0,
-        MouseButton.PRIMARY,
-        1,
-        false,
-        false,
-        false,
-        false,
-        true,
-        false,
-        false,
-        true,
-        false,
-        true,
-        null);
   }
 
   private void choose(String name, boolean normal) {

@@ -96,11 +96,12 @@ public final class ShowCommand implements Callable<Integer> {
     for (MapRecord m : i.maps()) {
       out.say(
           String.format(
-              "  %-18s %-13s %-7s %s",
+              "  %-18s %-13s %-7s %s%s",
               m.role().title().toLowerCase(Locale.ROOT),
               m.width() == 0 ? "size not read" : m.width() + " × " + m.height(),
               m.bits() == 0 ? "" : m.bits() + " bit",
-              s.path(m)));
+              s.path(m),
+              m.recipe() == null ? "" : "  (made here)"));
     }
     installations.stream()
         .filter(x -> x.item().equals(i.id()))

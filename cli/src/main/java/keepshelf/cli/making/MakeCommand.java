@@ -24,7 +24,6 @@ import keepshelf.core.making.Making;
 import keepshelf.core.making.MapPlan;
 import keepshelf.core.making.MapWish;
 import keepshelf.core.making.PhotoMaking;
-import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -101,29 +100,7 @@ public final class MakeCommand implements Callable<Integer> {
       description = "Make a tile N times as large a side, 2 to 8, that does not repeat.")
   Integer enlarge;
 
-  @Option(names = "--photo", paramLabel = "PICTURE", description = "Make one of a photograph.")
-  Path photo;
-
-  @Option(
-      names = "--corners",
-      split = ",",
-      paramLabel = "X,Y",
-      description =
-          "Corners of the surface in the photograph: upper left, upper right, lower right, lower"
-              + " left, in pixels.")
-  double[] corners;
-
-  @Option(
-      names = "--width",
-      paramLabel = "METRES",
-      description = "Real width between the corners of a photograph.")
-  String width;
-
-  @Option(names = "--sheet", description = "Keep a photograph whole instead of making it tile.")
-  boolean sheet;
-
-  @Option(names = "--licence", paramLabel = "ID", description = "Licence of a photograph.")
-  String licence;
+  @Mixin PhotoOptions photo;
 
   @Option(
       names = "--seed",
@@ -178,10 +155,10 @@ public final class MakeCommand implements Callable<Integer> {
                 !mend.isEmpty(),
                 enlarge != null,
                 bond != null,
-                photo != null)
+                photo.isGiven())
             .filter(w -> w)
             .count();
-    if (ways != 1 || (bond == null && photo == null) == items.isEmpty()) {
+    if (ways != 1 || (bond == null && !photo.isGiven()) == items.isEmpty()) {
       return use(
           "Say what to make: ITEM with --maps, --mend, --companion or --enlarge; or --bond"
               + " FILE.json or --photo PICTURE without an item.");
@@ -192,7 +169,7 @@ public final class MakeCommand implements Callable<Integer> {
       try (Shelf shelf = shelfOption.open(out, false)) {
         if (bond != null) {
           lay(shelf);
-        } else if (photo != null) {
+        } else if (photo.isGiven()) {
           photograph(shelf);
         } else {
           for (ShelvedItem s : ItemArguments.items(shelf, items)) {
@@ -375,14 +352,9 @@ public final class MakeCommand implements Callable<Integer> {
   }
 
   private void photograph(Shelf shelf) throws ShelfException {
-    if (width == null) {
-      throw new IllegalArgumentException(
-          "Say how wide it really is between its corners, such as --width 1.2m.");
-    }
-    PhotoMaking.Wish wish =
-        new PhotoMaking.Wish(photo, corners, Length.metres(width, "m"), sheet, name, licence);
+    PhotoMaking.Wish wish = photo.wish(name);
     if (planOnly) {
-      made.planned("A material of the photograph " + photo + ".");
+      made.planned("A material of the photograph " + wish.picture() + ".");
     } else {
       made.done(shelf, shelf.making().photos().make(wish));
     }

@@ -19,7 +19,7 @@ import keepshelf.desktop.words.Words;
 public final class GuidePane extends BorderPane {
   /** The pages in the order they are read. */
   public static final List<String> PAGES =
-      List.of("start", "arrivals", "shelf", "bench", "hosts", "duplicates", "order");
+      List.of("start", "arrivals", "shelf", "bench", "making", "hosts", "duplicates", "order");
 
   private static final double WIDTH = 900;
   private static final double HEIGHT = 600;
