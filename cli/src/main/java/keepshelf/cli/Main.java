@@ -25,6 +25,11 @@ import keepshelf.cli.packs.DuplicatesCommand;
 import keepshelf.cli.packs.LetGoCommand;
 import keepshelf.cli.packs.RecogniseCommand;
 import keepshelf.cli.packs.TakeInCommand;
+import keepshelf.cli.projects.CreditsCommand;
+import keepshelf.cli.projects.ProjectsCommand;
+import keepshelf.cli.projects.TraceCommand;
+import keepshelf.cli.projects.UseCommand;
+import keepshelf.cli.projects.VerdictsCommand;
 import keepshelf.cli.shelf.BackupCommand;
 import keepshelf.cli.shelf.CheckCommand;
 import keepshelf.cli.shelf.ExportCommand;
@@ -58,6 +63,11 @@ import picocli.CommandLine.Option;
       MeasureCommand.class,
       MakeCommand.class,
       LicencesCommand.class,
+      ProjectsCommand.class,
+      UseCommand.class,
+      TraceCommand.class,
+      VerdictsCommand.class,
+      CreditsCommand.class,
       HostsCommand.class,
       InstallCommand.class,
       VerifyCommand.class,

@@ -27,6 +27,7 @@ import keepshelf.core.duplicates.FingerprintKeeper;
 import keepshelf.core.duplicates.KnownPictures;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureCollector;
+import keepshelf.core.duplicates.PictureSearch;
 import keepshelf.core.edit.Editing;
 import keepshelf.core.exchange.Backup;
 import keepshelf.core.exchange.CatalogueExport;
@@ -48,6 +49,8 @@ import keepshelf.core.making.Making;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.projects.Projects;
+import keepshelf.core.projects.Tracing;
 import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.search.SavedSearches;
 import keepshelf.core.search.Search;
@@ -280,6 +283,16 @@ public final class Shelf implements AutoCloseable {
   /** The text of a pack's licence as it came, at most 64 KB of it; empty when none came. */
   public String licenceText(String pack) {
     return catalogue.pack(pack).map(p -> PackDocuments.licence(folder, p)).orElse("");
+  }
+
+  /** The jobs that use what is here. */
+  public Projects projects() {
+    return new Projects(folder, catalogue, licences);
+  }
+
+  /** Says what on this shelf the pictures of a job are. */
+  public Tracing tracing() {
+    return new Tracing(catalogue, new PictureSearch(folder, catalogue, known));
   }
 
   /** Compares files with what was delivered. */

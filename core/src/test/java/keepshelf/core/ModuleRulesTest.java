@@ -87,6 +87,7 @@ class ModuleRulesTest {
           "measure",
           "preview",
           "duplicates",
+          "projects",
           "format",
           "format.gltf",
           "format.materialx",

@@ -1,6 +1,5 @@
 package keepshelf.core.duplicates;
 
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -23,10 +22,6 @@ import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Index;
 import keepshelf.imaging.fingerprint.Match;
 import keepshelf.imaging.fingerprint.Matcher;
-import keepshelf.imaging.io.ImageDecoder;
-import keepshelf.imaging.io.ImageInfo;
-import keepshelf.imaging.io.ImageProbe;
-import keepshelf.imaging.pixel.PixelMemory;
 
 /**
  * Finds pictures that are the same: identical files by their hashes, the others by fingerprints of
@@ -234,32 +229,7 @@ public final class DuplicateFinder {
       return;
     }
     looking.accept(p.path());
-    try {
-      ImageInfo info = ImageProbe.probe(p.file()).orElse(null);
-      if (info == null || !info.format().readable()) {
-        return;
-      }
-      long samples = (long) info.width() * info.height() * info.channels();
-      PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
-      try {
-        Fingerprint print = Fingerprint.of(ImageDecoder.decode(p.file()));
-        found.put(p, print.descriptor());
-        prints.made(p.sha256(), print);
-      } finally {
-        memory.release();
-      }
-    } catch (IOException e) {
-      synchronized (problems) {
-        problems.add(
-            Problem.warning(
-                "unreadable-image",
-                p.path(),
-                p.path()
-                    + " was not compared: "
-                    + e.getMessage()
-                    + ". Fetch it again if it should be a picture."));
-      }
-    }
+    prints.look(p, problems).ifPresent(print -> found.put(p, print.descriptor()));
   }
 
   private static DuplicatePair pair(Picture a, Picture b, Match m) {

@@ -1,14 +1,21 @@
 package keepshelf.core.duplicates;
 
+import java.io.IOException;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.kin.KeptDescriptor;
+import keepshelf.core.problem.Problem;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
+import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.io.ImageInfo;
+import keepshelf.imaging.io.ImageProbe;
+import keepshelf.imaging.pixel.PixelMemory;
 
 /**
  * Fingerprints during one search; the pictures to compare by are read from the catalogue when they
@@ -69,6 +76,41 @@ final class Prints {
       if (fresh.size() >= BATCH) {
         flush();
       }
+    }
+  }
+
+  /**
+   * Decodes a picture and notes its fingerprint; empty when it is none that can be read.
+   *
+   * @param problems receives why not, also from several threads
+   */
+  Optional<Fingerprint> look(Picture p, List<Problem> problems) {
+    try {
+      ImageInfo info = ImageProbe.probe(p.file()).orElse(null);
+      if (info == null || !info.format().readable()) {
+        return Optional.empty();
+      }
+      long samples = (long) info.width() * info.height() * info.channels();
+      PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
+      try {
+        Fingerprint print = Fingerprint.of(ImageDecoder.decode(p.file()));
+        made(p.sha256(), print);
+        return Optional.of(print);
+      } finally {
+        memory.release();
+      }
+    } catch (IOException e) {
+      synchronized (problems) {
+        problems.add(
+            Problem.warning(
+                "unreadable-image",
+                p.path(),
+                p.path()
+                    + " was not compared: "
+                    + e.getMessage()
+                    + ". Fetch it again if it should be a picture."));
+      }
+      return Optional.empty();
     }
   }
 

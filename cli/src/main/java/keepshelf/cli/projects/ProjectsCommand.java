@@ -1,0 +1,175 @@
+package keepshelf.cli.projects;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import keepshelf.cli.frame.Exit;
+import keepshelf.cli.frame.Output;
+import keepshelf.cli.frame.ShelfOption;
+import keepshelf.core.Shelf;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.projects.JudgedUse;
+import keepshelf.core.projects.Project;
+import keepshelf.core.projects.Projects;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** Lists projects, adds one or changes what is said of it. */
+@Command(
+    name = "projects",
+    mixinStandardHelpOptions = true,
+    description = {
+      "List the projects with their verdicts; add one, or change what is said of it.",
+      "What is not said of a new one is usual: commercial, pictures are handed over, one seat."
+    },
+    footer = {
+      "",
+      "Examples:",
+      "  keepshelf projects",
+      "  keepshelf projects --add 'Visitor film' --kind commercial --handed-over files --seats 2"
+          + " --from 2026-09-01 --to 2027-04-30",
+      "Exit codes: 0 done; 2 wrong use; 3 nothing was changed."
+    })
+public final class ProjectsCommand implements Callable<Integer> {
+  @Option(names = "--add", paramLabel = "NAME", description = "The project to add or change.")
+  String add;
+
+  @Option(names = "--client", paramLabel = "NAME", description = "Who it is for.")
+  String client;
+
+  @Option(names = "--kind", paramLabel = "KIND", description = "commercial, editorial, personal.")
+  String kind;
+
+  @Option(
+      names = "--handed-over",
+      paramLabel = "WHAT",
+      description = "What the client gets: pictures, files, product or nothing.")
+  String handedOver;
+
+  @Option(names = "--seats", paramLabel = "N", description = "How many people work with it.")
+  Integer seats;
+
+  @Option(names = "--territory", paramLabel = "TEXT", description = "Where it is shown.")
+  String territory;
+
+  @Option(names = "--from", paramLabel = "DATE", description = "First day.")
+  String from;
+
+  @Option(names = "--to", paramLabel = "DATE", description = "Last day.")
+  String to;
+
+  @Option(names = "--notes", paramLabel = "TEXT", description = "Notes.")
+  String notes;
+
+  @Mixin ShelfOption shelfOption;
+  @Mixin Output out;
+
+  @Override
+  public Integer call() throws ShelfException {
+    boolean says =
+        client != null
+            || kind != null
+            || handedOver != null
+            || seats != null
+            || territory != null
+            || from != null
+            || to != null
+            || notes != null;
+    if (add == null && says) {
+      return use("Say which project with --add NAME.");
+    }
+    try (Shelf shelf = shelfOption.open(out, false)) {
+      if (add != null) {
+        shelf.projects().put(said(shelf));
+      }
+      print(shelf);
+      return Exit.DONE;
+    } catch (IllegalArgumentException e) {
+      return use(e.getMessage());
+    }
+  }
+
+  /** The project as it was, with what is said now. */
+  private Project said(Shelf shelf) {
+    Project was =
+        shelf.projects().all().stream()
+            .filter(p -> p.name().equalsIgnoreCase(add.strip()))
+            .findFirst()
+            .orElseGet(() -> Project.named(add));
+    if (seats != null && seats < 1) {
+      throw new IllegalArgumentException("At least one person works on it.");
+    }
+    return new Project(
+        was.name(),
+        client == null ? was.client() : client,
+        kind == null
+            ? was.kind()
+            : Project.Kind.ofId(kind)
+                .orElseThrow(() -> no(kind, "kind", "commercial, editorial and personal")),
+        handedOver == null
+            ? was.handedOver()
+            : Project.HandedOver.ofId(handedOver)
+                .orElseThrow(() ->
+                    no(handedOver, "thing handed over", "pictures, files, product and nothing")),
+        seats == null ? was.seats() : seats,
+        territory == null ? was.territory() : territory,
+        from == null ? was.from() : from,
+        to == null ? was.to() : to,
+        notes == null ? was.notes() : notes,
+        was.uses());
+  }
+
+  private static IllegalArgumentException no(String what, String which, String there) {
+    return new IllegalArgumentException(
+        "“" + what + "” is no " + which + "; there are " + there + ".");
+  }
+
+  private void print(Shelf shelf) {
+    List<Map<String, Object>> all = new ArrayList<>();
+    for (Project p : shelf.projects().all()) {
+      List<JudgedUse> uses = shelf.projects().judged(p);
+      Map<String, Object> m = new LinkedHashMap<>();
+      m.put("name", p.name());
+      m.put("client", p.client());
+      m.put("kind", p.kind());
+      m.put("handed_over", p.handedOver());
+      m.put("seats", p.seats());
+      m.put("territory", p.territory());
+      m.put("from", p.from());
+      m.put("to", p.to());
+      m.put("notes", p.notes());
+      m.put("uses", uses.size());
+      Map<String, Object> counts = new LinkedHashMap<>();
+      Projects.counts(uses).forEach((v, n) -> counts.put(v.id(), n));
+      m.put("verdicts", counts);
+      all.add(m);
+      if (!out.json) {
+        StringBuilder line =
+            new StringBuilder(p.name())
+                .append("  ")
+                .append(p.kind().id())
+                .append(", hands over ")
+                .append(p.handedOver().id())
+                .append(", ")
+                .append(uses.size())
+                .append(uses.size() == 1 ? " use" : " uses");
+        counts.forEach((v, n) -> line.append((long) n == 0 ? "" : ", " + n + " " + v));
+        out.say(line.toString());
+      }
+    }
+    if (out.json) {
+      out.json(Map.of("projects", all));
+    } else if (all.isEmpty()) {
+      out.say("There is no project yet. Add one with: keepshelf projects --add NAME.");
+    }
+  }
+
+  private int use(String why) {
+    out.problem(Problem.error("use", null, why));
+    return Exit.USE;
+  }
+}

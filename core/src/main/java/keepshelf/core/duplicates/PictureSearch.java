@@ -1,0 +1,119 @@
+package keepshelf.core.duplicates;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.problem.Problem;
+import keepshelf.imaging.fingerprint.Fingerprint;
+import keepshelf.imaging.fingerprint.Matcher;
+
+/**
+ * Finds what on a shelf pictures are that lie elsewhere: by their hashes, else by fingerprints
+ * against all that are kept. Of several the surest is told.
+ */
+public final class PictureSearch {
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final KnownPictures known;
+
+  /** On {@code shelf}, among what {@code known} knows. */
+  public PictureSearch(ShelfFolder shelf, Catalogue catalogue, KnownPictures known) {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.known = known;
+  }
+
+  /**
+   * What each picture is, by the picture; those that are nothing from the shelf are left out.
+   *
+   * @param looking is told each picture that is decoded, and may stop the work by throwing
+   * @param problems receives what could not be read
+   */
+  public Map<Picture, DuplicatePair> find(
+      List<Picture> pictures, Consumer<String> looking, List<Problem> problems) {
+    Map<String, List<Picture>> theirs = new HashMap<>();
+    Set<String> hashes = new HashSet<>();
+    pictures.forEach(p -> hashes.add(p.sha256()));
+    gather(hashes, theirs);
+    Prints prints = Prints.read(catalogue);
+    Map<Picture, List<String>> near = new ConcurrentHashMap<>();
+    pictures.parallelStream()
+        .filter(p -> !theirs.containsKey(p.sha256()))
+        .forEach(p ->
+            fingerprint(p, prints, looking, problems)
+                .filter(Fingerprint::comparable)
+                .ifPresent(f -> near.put(p, known.near(f.descriptor()))));
+    prints.flush();
+    Set<String> wanted = new HashSet<>();
+    near.values().forEach(wanted::addAll);
+    gather(wanted, theirs);
+    Map<Picture, DuplicatePair> out = new ConcurrentHashMap<>();
+    ThreadLocal<Matcher> matchers = ThreadLocal.withInitial(Matcher::new);
+    pictures.parallelStream()
+        .forEach(p ->
+            best(p, theirs, near.getOrDefault(p, List.of()), prints, matchers.get())
+                .ifPresent(b -> out.put(p, b)));
+    return out;
+  }
+
+  private void gather(Set<String> hashes, Map<String, List<Picture>> theirs) {
+    if (hashes.isEmpty()) {
+      return;
+    }
+    for (Picture p : PictureCollector.ofShelf(shelf.root(), catalogue.withFiles(hashes))) {
+      if (hashes.contains(p.sha256())) {
+        List<Picture> same = theirs.computeIfAbsent(p.sha256(), s -> new ArrayList<>());
+        if (same.stream().noneMatch(o -> o.path().equals(p.path()))) {
+          same.add(p);
+        }
+      }
+    }
+  }
+
+  private static Optional<DuplicatePair> best(
+      Picture p,
+      Map<String, List<Picture>> theirs,
+      List<String> near,
+      Prints prints,
+      Matcher matcher) {
+    List<Picture> same = theirs.get(p.sha256());
+    if (same != null) {
+      return Optional.of(
+          new DuplicatePair(
+              p, same.getFirst(), DuplicatePair.Relation.IDENTICAL, 1, "the files are identical"));
+    }
+    DuplicatePair best = null;
+    for (String sha : near) {
+      for (Picture b : theirs.getOrDefault(sha, List.of())) {
+        DuplicatePair pair = DuplicateFinder.pair(p, b, prints, matcher).orElse(null);
+        if (pair != null && (best == null || better(pair, best))) {
+          best = pair;
+        }
+      }
+    }
+    return Optional.ofNullable(best);
+  }
+
+  private static boolean better(DuplicatePair a, DuplicatePair b) {
+    boolean same = a.relation().samePicture();
+    return same != b.relation().samePicture() ? same : a.confidence() > b.confidence();
+  }
+
+  private static Optional<Fingerprint> fingerprint(
+      Picture p, Prints prints, Consumer<String> looking, List<Problem> problems) {
+    Optional<Fingerprint> kept = prints.of(p.sha256());
+    if (kept.isPresent()) {
+      return kept;
+    }
+    looking.accept(p.path());
+    return prints.look(p, problems);
+  }
+}

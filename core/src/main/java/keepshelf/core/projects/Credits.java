@@ -1,0 +1,171 @@
+package keepshelf.core.projects;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import keepshelf.core.licensing.Licence;
+import keepshelf.core.licensing.Licences;
+
+/** Credits of a project, as its licences demand them, ready to paste. */
+public final class Credits {
+  /** Forms that credits are written in. */
+  public enum Form {
+    TEXT,
+    MARKDOWN,
+    HTML,
+    CSV;
+
+    /** The form with this name, in lower case. */
+    public static Optional<Form> ofId(String id) {
+      for (Form f : values()) {
+        if (f.name().equalsIgnoreCase(id)) {
+          return Optional.of(f);
+        }
+      }
+      return Optional.empty();
+    }
+  }
+
+  private final Licences licences;
+
+  /** With the names and pages of {@code licences}. */
+  public Credits(Licences licences) {
+    this.licences = licences;
+  }
+
+  /** One line of credits. */
+  private record Line(
+      String group, String title, String by, String licence, String page, String changes) {}
+
+  /** The credits of these uses. */
+  public String of(Project p, List<JudgedUse> uses, Form form) {
+    Map<String, List<Line>> groups = new LinkedHashMap<>();
+    for (String g : List.of("Credits", "Also used, no credit required", "Not cleared")) {
+      groups.put(g, new ArrayList<>());
+    }
+    uses.stream()
+        .sorted(
+            java.util.Comparator.comparing(
+                (JudgedUse u) -> u.item().item().name(), String.CASE_INSENSITIVE_ORDER))
+        .map(this::line)
+        .forEach(l -> groups.get(l.group()).add(l));
+    return switch (form) {
+      case TEXT -> text(p, groups, "", "", false);
+      case MARKDOWN -> text(p, groups, "# ", "## ", true);
+      case HTML -> html(p, groups);
+      case CSV -> csv(groups);
+    };
+  }
+
+  private Line line(JudgedUse u) {
+    boolean cleared = u.verdict() != Verdict.NOT_ALLOWED && u.verdict() != Verdict.UNKNOWN;
+    boolean credit = u.reasons().stream().anyMatch(r -> r.rule().equals("credit"));
+    String creator = u.item().pack().creator();
+    String source = u.item().pack().source();
+    String by =
+        creator == null
+            ? source == null ? "" : source
+            : source == null || source.equals(creator) ? creator : creator + ", " + source;
+    Licence l = u.licence() == null ? null : licences.find(u.licence()).orElse(null);
+    boolean changed = u.use().finish() != null || u.item().item().isPartlyMade();
+    return new Line(
+        !cleared ? "Not cleared" : credit ? "Credits" : "Also used, no credit required",
+        u.item().item().name(),
+        by,
+        u.licence() == null ? "licence not known" : licences.title(u.licence()),
+        l == null || l.page() == null ? "" : l.page(),
+        changed ? "It was changed." : "");
+  }
+
+  private static String text(
+      Project p, Map<String, List<Line>> groups, String first, String second, boolean markdown) {
+    StringBuilder out = new StringBuilder(first).append(p.name()).append("\n");
+    groups.forEach((name, lines) -> {
+      if (lines.isEmpty()) {
+        return;
+      }
+      out.append("\n").append(second).append(name).append("\n\n");
+      for (Line l : lines) {
+        String licence =
+            markdown && !l.page().isEmpty()
+                ? "[" + l.licence() + "](" + l.page() + ")"
+                : l.licence() + (l.page().isEmpty() ? "" : " (" + l.page() + ")");
+        out.append(markdown ? "- " : "")
+            .append("“")
+            .append(markdown ? escaped(l.title()) : l.title())
+            .append("”")
+            .append(l.by().isEmpty() ? "" : " by " + (markdown ? escaped(l.by()) : l.by()))
+            .append(", ")
+            .append(licence)
+            .append(".")
+            .append(l.changes().isEmpty() ? "" : " " + l.changes())
+            .append("\n");
+      }
+    });
+    return out.toString();
+  }
+
+  private static String escaped(String s) {
+    return s.replaceAll("([\\\\`*_\\[\\]<>#|])", "\\\\$1");
+  }
+
+  private static String html(Project p, Map<String, List<Line>> groups) {
+    StringBuilder out = new StringBuilder("<section>\n<h1>" + safe(p.name()) + "</h1>\n");
+    groups.forEach((name, lines) -> {
+      if (lines.isEmpty()) {
+        return;
+      }
+      out.append("<h2>").append(name).append("</h2>\n<ul>\n");
+      for (Line l : lines) {
+        String licence =
+            l.page().isEmpty()
+                ? safe(l.licence())
+                : "<a href=\"" + safe(l.page()) + "\">" + safe(l.licence()) + "</a>";
+        out.append("<li>“")
+            .append(safe(l.title()))
+            .append("”")
+            .append(l.by().isEmpty() ? "" : " by " + safe(l.by()))
+            .append(", ")
+            .append(licence)
+            .append(".")
+            .append(l.changes().isEmpty() ? "" : " " + l.changes())
+            .append("</li>\n");
+      }
+      out.append("</ul>\n");
+    });
+    return out.append("</section>\n").toString();
+  }
+
+  private static String safe(String s) {
+    return s.replace("&", "&amp;")
+        .replace("<", "&lt;")
+        .replace(">", "&gt;")
+        .replace("\"", "&quot;");
+  }
+
+  private static String csv(Map<String, List<Line>> groups) {
+    StringBuilder out = new StringBuilder("group,title,by,licence,link,changes\n");
+    groups.values().stream()
+        .flatMap(List::stream)
+        .forEach(l ->
+            out.append(
+                String.join(
+                        ",",
+                        cell(l.group()),
+                        cell(l.title()),
+                        cell(l.by()),
+                        cell(l.licence()),
+                        cell(l.page()),
+                        cell(l.changes()))
+                    + "\n"));
+    return out.toString();
+  }
+
+  /** Quoted; what a table would take for a formula is not. */
+  private static String cell(String s) {
+    String text = s.isEmpty() || "=+-@\t".indexOf(s.charAt(0)) < 0 ? s : "'" + s;
+    return "\"" + text.replace("\"", "\"\"") + "\"";
+  }
+}

@@ -1,0 +1,171 @@
+package keepshelf.core.projects;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A job.
+ *
+ * @param name for people, unique on a shelf whatever the case; also what items are marked with
+ * @param client or null
+ * @param kind of job
+ * @param handedOver what the client gets
+ * @param seats how many people work with the files
+ * @param territory where it is shown, as a note, or null
+ * @param from first day, ISO 8601, or null
+ * @param to last day, ISO 8601, or null
+ * @param notes or null
+ * @param uses what is known of what it uses, beyond the mark
+ */
+@JsonInclude(JsonInclude.Include.NON_NULL)
+public record Project(
+    String name,
+    String client,
+    Kind kind,
+    HandedOver handedOver,
+    int seats,
+    String territory,
+    String from,
+    String to,
+    String notes,
+    List<Use> uses) {
+  /** Kinds of job. */
+  public enum Kind {
+    COMMERCIAL("commercial"),
+    EDITORIAL("editorial"),
+    PERSONAL("personal");
+
+    private final String id;
+
+    Kind(String id) {
+      this.id = id;
+    }
+
+    /** Stable identifier. */
+    @JsonValue
+    public String id() {
+      return id;
+    }
+
+    /** The kind with this identifier. */
+    public static Optional<Kind> ofId(String id) {
+      for (Kind k : values()) {
+        if (k.id.equals(id)) {
+          return Optional.of(k);
+        }
+      }
+      return Optional.empty();
+    }
+  }
+
+  /** What a client gets. */
+  public enum HandedOver {
+    /** Pictures and films only. */
+    PICTURES("pictures"),
+    /** The files themselves, as in a scene. */
+    FILES("files"),
+    /** A product that contains the files, such as a game. */
+    PRODUCT("product"),
+    /** Nothing. */
+    NOTHING("nothing");
+
+    private final String id;
+
+    HandedOver(String id) {
+      this.id = id;
+    }
+
+    /** Stable identifier. */
+    @JsonValue
+    public String id() {
+      return id;
+    }
+
+    /** The one with this identifier. */
+    public static Optional<HandedOver> ofId(String id) {
+      for (HandedOver h : values()) {
+        if (h.id.equals(id)) {
+          return Optional.of(h);
+        }
+      }
+      return Optional.empty();
+    }
+  }
+
+  /**
+   * One thing that it uses.
+   *
+   * @param item identifier
+   * @param finish it is used with, or null for as delivered
+   * @param version of its pack at that time, or null
+   * @param how it came there: {@code by-hand} or {@code by-tracing}
+   * @param since the day, ISO 8601
+   * @param overruled why a person says it may be used whatever the terms say, or null
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  public record Use(
+      String item, String finish, String version, String how, String since, String overruled) {}
+
+  /**
+   * Checks what was said.
+   *
+   * @throws IllegalArgumentException with a sentence for people
+   */
+  public Project {
+    if (name == null || name.isBlank()) {
+      throw new IllegalArgumentException("A project needs a name.");
+    }
+    name = name.strip();
+    kind = kind == null ? Kind.COMMERCIAL : kind;
+    handedOver = handedOver == null ? HandedOver.PICTURES : handedOver;
+    seats = seats <= 0 ? 1 : seats;
+    day(from);
+    day(to);
+    if (from != null && to != null && to.compareTo(from) < 0) {
+      throw new IllegalArgumentException("The last day is before the first one.");
+    }
+    uses = uses == null ? List.of() : List.copyOf(uses);
+  }
+
+  /** A new one of which only the name is said. */
+  public static Project named(String name) {
+    return new Project(name, null, null, null, 1, null, null, null, null, List.of());
+  }
+
+  private static void day(String text) {
+    try {
+      if (text != null) {
+        LocalDate.parse(text);
+      }
+    } catch (DateTimeParseException e) {
+      throw new IllegalArgumentException("“" + text + "” is no day; write it like 2026-11-30.", e);
+    }
+  }
+
+  /** The same with other uses. */
+  public Project using(List<Use> other) {
+    return new Project(name, client, kind, handedOver, seats, territory, from, to, notes, other);
+  }
+
+  /** The same with a use, in the place of one of the same item. */
+  public Project with(Use use) {
+    List<Use> all = new ArrayList<>(without(use.item()).uses);
+    all.add(use);
+    return using(all);
+  }
+
+  /** The same without an item. */
+  public Project without(String item) {
+    return using(uses.stream().filter(u -> !u.item().equals(item)).toList());
+  }
+
+  /** What is known of the use of an item. */
+  public Optional<Use> use(String item) {
+    return uses.stream().filter(u -> u.item().equals(item)).findFirst();
+  }
+}

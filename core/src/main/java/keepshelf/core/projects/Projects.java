@@ -1,0 +1,269 @@
+package keepshelf.core.projects;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.UnaryOperator;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.Origin;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.Hashes;
+import keepshelf.core.edit.Editing;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.folder.ShelfLock;
+import keepshelf.core.json.Json;
+import keepshelf.core.licensing.Licence;
+import keepshelf.core.licensing.Licences;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import tools.jackson.core.JacksonException;
+
+/**
+ * The projects of a shelf. What one is stands in {@code records/projects}, a file each; what it
+ * uses are the items that are marked with its name, so that boards and search know them too.
+ */
+public final class Projects {
+  private final ShelfFolder shelf;
+  private final Catalogue catalogue;
+  private final Licences licences;
+
+  /** Those of {@code shelf}. */
+  public Projects(ShelfFolder shelf, Catalogue catalogue, Licences licences) {
+    this.shelf = shelf;
+    this.catalogue = catalogue;
+    this.licences = licences;
+  }
+
+  private Path file(String name) {
+    String key = name.strip().toLowerCase(Locale.ROOT);
+    return shelf.resolve("records/projects/j" + Hashes.sha256(key).substring(0, 12) + ".json");
+  }
+
+  /** All, by name: those with a record, and those that items are only marked with. */
+  public List<Project> all() {
+    Map<String, Project> out = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+    catalogue
+        .cards()
+        .forEach(c -> c.marks().projects().forEach(p -> out.putIfAbsent(p, Project.named(p))));
+    Path folder = shelf.resolve("records/projects");
+    if (Files.isDirectory(folder)) {
+      try (var files = Files.newDirectoryStream(folder, "*.json")) {
+        for (Path f : files) {
+          read(f).ifPresent(p -> out.put(p.name(), p));
+        }
+      } catch (IOException e) {
+        org.slf4j.LoggerFactory.getLogger(Projects.class).warn("not read: {}", folder, e);
+      }
+    }
+    return List.copyOf(out.values());
+  }
+
+  private static Optional<Project> read(Path file) {
+    try {
+      return Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)
+          ? Optional.ofNullable(Json.mapper().readValue(Files.readAllBytes(file), Project.class))
+          : Optional.empty();
+    } catch (IOException | JacksonException | IllegalArgumentException e) {
+      org.slf4j.LoggerFactory.getLogger(Projects.class).warn("not read: {}", file, e);
+      return Optional.empty();
+    }
+  }
+
+  /**
+   * The project of this name, whatever the case.
+   *
+   * @throws ShelfException when there is none
+   */
+  public Project need(String name) throws ShelfException {
+    List<Project> all = all();
+    return all.stream()
+        .filter(p -> p.name().equalsIgnoreCase(name.strip()))
+        .findFirst()
+        .orElseThrow(() ->
+            new ShelfException(
+                Problem.error(
+                    "no-such-project",
+                    name,
+                    "There is no project “"
+                        + name
+                        + "” on this shelf. "
+                        + (all.isEmpty()
+                            ? "Add one with: keepshelf projects --add NAME."
+                            : "There are: "
+                                + String.join(", ", all.stream().map(Project::name).toList())
+                                + "."))));
+  }
+
+  /** Keeps a project, in the place of the one of its name. */
+  public void put(Project p) throws ShelfException {
+    change(p.name(), was -> p.using(p.uses().isEmpty() && was != null ? was.uses() : p.uses()));
+  }
+
+  private void change(String name, UnaryOperator<Project> how) throws ShelfException {
+    Path file = file(name);
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      Files.createDirectories(file.getParent());
+      FileTrees.writeAtomically(file, Json.pretty(how.apply(read(file).orElse(null))));
+    } catch (IOException e) {
+      throw ShelfException.ofDisk(name, "keeping the project “" + name + "”", e);
+    }
+  }
+
+  /** Notes that a project uses items, each with a finish or null. */
+  public void use(Project p, List<ShelvedItem> items, String finish) throws ShelfException {
+    use(p, items, finish, "by-hand");
+  }
+
+  /** The same, found as {@code how} says; what was known of a use before stays. */
+  public void use(Project p, List<ShelvedItem> items, String finish, String how)
+      throws ShelfException {
+    String today = LocalDate.now().toString();
+    mark(p, items, true);
+    change(
+        p.name(),
+        was -> {
+          Project now = was == null ? p : was;
+          for (ShelvedItem s : items) {
+            Project.Use before = now.use(s.item().id()).orElse(null);
+            now =
+                now.with(
+                    before == null
+                        ? new Project.Use(
+                            s.item().id(), finish, s.pack().version(), how, today, null)
+                        : new Project.Use(
+                            before.item(),
+                            how.equals("by-hand") ? finish : before.finish(),
+                            before.version(),
+                            before.how(),
+                            before.since(),
+                            before.overruled()));
+          }
+          return now;
+        });
+  }
+
+  /** Notes that a project does not use items any more. */
+  public void drop(Project p, List<ShelvedItem> items) throws ShelfException {
+    mark(p, items, false);
+    change(
+        p.name(),
+        was -> {
+          Project now = was == null ? p : was;
+          for (ShelvedItem s : items) {
+            now = now.without(s.item().id());
+          }
+          return now;
+        });
+  }
+
+  private void mark(Project p, List<ShelvedItem> items, boolean used) throws ShelfException {
+    new Editing(shelf, catalogue)
+        .mark(
+            items.stream().map(s -> s.item().id()).toList(),
+            (used ? "Using items in “" : "Taking items out of “") + p.name() + "”",
+            m -> {
+              TreeSet<String> all = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
+              all.addAll(m.projects());
+              if (used) {
+                all.add(p.name());
+              } else {
+                all.remove(p.name());
+              }
+              return m.withProjects(List.copyOf(all));
+            });
+  }
+
+  /** A person says that an item may be used whatever the rules say; null takes that back. */
+  public void overrule(Project p, ShelvedItem item, String why) throws ShelfException {
+    change(
+        p.name(),
+        was -> {
+          Project now = was == null ? p : was;
+          Project.Use u = now.use(item.item().id()).orElse(unrecorded(item));
+          return now.with(
+              new Project.Use(u.item(), u.finish(), u.version(), u.how(), u.since(), why));
+        });
+  }
+
+  private static Project.Use unrecorded(ShelvedItem s) {
+    return new Project.Use(s.item().id(), null, s.pack().version(), "by-hand", null, null);
+  }
+
+  /** All uses of a project with their verdicts, what is not allowed first, then by name. */
+  public List<JudgedUse> judged(Project p) {
+    List<JudgedUse> out = new ArrayList<>();
+    for (ShelvedItem s : catalogue.items()) {
+      boolean used =
+          s.item().marks().projects().stream().anyMatch(n -> n.equalsIgnoreCase(p.name()));
+      if (used) {
+        out.add(judge(p, s, LocalDate.now().toString()));
+      }
+    }
+    out.sort(
+        Comparator.comparing(JudgedUse::verdict)
+            .reversed()
+            .thenComparing(u -> u.item().item().name(), String.CASE_INSENSITIVE_ORDER));
+    return out;
+  }
+
+  /** Judges one use by the terms as they were when it was got. */
+  JudgedUse judge(Project p, ShelvedItem s, String today) {
+    Project.Use use = p.use(s.item().id()).orElse(unrecorded(s));
+    String got =
+        s.pack().purchase() != null && s.pack().purchase().bought() != null
+            ? s.pack().purchase().bought()
+            : s.pack().takenIn().substring(0, Math.min(10, s.pack().takenIn().length()));
+    String id = s.pack().licenceOn(got);
+    List<Reason> reasons = new ArrayList<>(Judging.of(p, s, use, licence(id), today));
+    Verdict verdict = worst(reasons);
+    // The same may have been got elsewhere under terms that allow more.
+    for (Origin o : s.item().also()) {
+      List<Reason> other = Judging.of(p, s, use, licence(o.licence()), today);
+      if (worst(other).compareTo(verdict) < 0) {
+        verdict = worst(other);
+        id = o.licence();
+        reasons = new ArrayList<>(other);
+        reasons.add(
+            new Reason(
+                "elsewhere",
+                verdict,
+                "It was also got in “" + o.pack() + "”, whose terms allow more."));
+      }
+    }
+    if (use.overruled() != null) {
+      reasons.addFirst(
+          new Reason("overruled", Verdict.ALLOWED, "Overruled by a person: " + use.overruled()));
+      verdict = Verdict.ALLOWED;
+    }
+    return new JudgedUse(s, use, id, verdict, reasons);
+  }
+
+  private Licence licence(String id) {
+    return id == null ? null : licences.find(id).orElse(Licence.unsettled(id));
+  }
+
+  private static Verdict worst(List<Reason> reasons) {
+    return reasons.stream().map(Reason::verdict).reduce(Verdict.ALLOWED, Verdict::worse);
+  }
+
+  /** How many uses there are of each verdict. */
+  public static Map<Verdict, Long> counts(List<JudgedUse> uses) {
+    Map<Verdict, Long> out = new LinkedHashMap<>();
+    for (Verdict v : Verdict.values()) {
+      out.put(v, uses.stream().filter(u -> u.verdict() == v).count());
+    }
+    return out;
+  }
+}

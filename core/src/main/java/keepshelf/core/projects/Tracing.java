@@ -1,0 +1,133 @@
+package keepshelf.core.projects;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.duplicates.DuplicatePair;
+import keepshelf.core.duplicates.Picture;
+import keepshelf.core.duplicates.PictureCollector;
+import keepshelf.core.duplicates.PictureSearch;
+import keepshelf.core.problem.Problem;
+
+/**
+ * Says of the pictures in a job's folder what on the shelf they are: by their content, by what was
+ * installed, or by what they show. Nothing in the folder is changed, and no link is followed.
+ */
+public final class Tracing {
+  /** Ways a picture was found. */
+  public enum Found {
+    IDENTICAL("identical"),
+    SAME_PICTURE("same-picture"),
+    CHANGED("changed"),
+    RECEIPT("receipt"),
+    UNKNOWN("unknown");
+
+    private final String id;
+
+    Found(String id) {
+      this.id = id;
+    }
+
+    /** Stable identifier. */
+    public String id() {
+      return id;
+    }
+  }
+
+  /**
+   * A picture of the job.
+   *
+   * @param path as it was given, joined with what lies below
+   * @param found how
+   * @param item identifier of what it is, or null
+   * @param map path on the shelf, or null
+   * @param confidence 0..1
+   * @param reason why, in a plain sentence
+   */
+  public record TracedFile(
+      String path, Found found, String item, String map, double confidence, String reason) {}
+
+  /**
+   * What came of it.
+   *
+   * @param files all pictures
+   * @param items that are in the folder, each once
+   * @param problems what could not be read
+   */
+  public record Trace(List<TracedFile> files, List<String> items, List<Problem> problems) {
+    /** Copies the lists. */
+    public Trace {
+      files = List.copyOf(files);
+      items = List.copyOf(items);
+      problems = List.copyOf(problems);
+    }
+  }
+
+  private final Catalogue catalogue;
+  private final PictureSearch search;
+
+  /** Over what {@code search} finds. */
+  public Tracing(Catalogue catalogue, PictureSearch search) {
+    this.catalogue = catalogue;
+    this.search = search;
+  }
+
+  /** Looks at all pictures in {@code paths}, which are folders or files. */
+  public Trace trace(List<String> paths, Consumer<String> looking) {
+    List<Problem> problems = new ArrayList<>();
+    List<Picture> pictures = PictureCollector.ofPaths(paths, problems);
+    Map<String, InstallationRecord> receipts = new HashMap<>();
+    for (InstallationRecord i : catalogue.installations()) {
+      i.files().stream()
+          .filter(f -> f.role() != null)
+          .forEach(f -> receipts.putIfAbsent(f.sha256(), i));
+    }
+    // What was installed is known by its receipt; only the rest is looked at.
+    Map<Picture, DuplicatePair> found =
+        search.find(
+            pictures.stream().filter(p -> !receipts.containsKey(p.sha256())).toList(),
+            looking,
+            problems);
+    List<TracedFile> files = new ArrayList<>();
+    Set<String> items = new LinkedHashSet<>();
+    for (Picture p : pictures) {
+      TracedFile f = traced(p, found.get(p), receipts.get(p.sha256()));
+      files.add(f);
+      if (f.item() != null) {
+        items.add(f.item());
+      }
+    }
+    files.sort((a, b) -> a.path().compareTo(b.path()));
+    return new Trace(files, List.copyOf(items), problems);
+  }
+
+  private static TracedFile traced(Picture p, DuplicatePair pair, InstallationRecord receipt) {
+    if (receipt != null) {
+      return new TracedFile(
+          p.path(),
+          Found.RECEIPT,
+          receipt.item(),
+          null,
+          1,
+          "it is what was installed in " + receipt.host());
+    }
+    if (pair == null) {
+      return new TracedFile(
+          p.path(), Found.UNKNOWN, null, null, 0, "nothing on the shelf looks like it");
+    }
+    Found how =
+        switch (pair.relation()) {
+          case IDENTICAL -> Found.IDENTICAL;
+          case RE_ENCODED, RESIZED -> Found.SAME_PICTURE;
+          default -> Found.CHANGED;
+        };
+    return new TracedFile(
+        p.path(), how, pair.b().item(), pair.b().path(), pair.confidence(), pair.reason());
+  }
+}

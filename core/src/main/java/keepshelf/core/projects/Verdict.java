@@ -1,0 +1,32 @@
+package keepshelf.core.projects;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+
+/** Whether something may be used, from free to not at all. */
+public enum Verdict {
+  ALLOWED("allowed"),
+  /** Allowed, and a credit is to be given. */
+  CREDIT("credit"),
+  /** Allowed when something is kept to. */
+  CONDITION("condition"),
+  /** Nobody knows. */
+  UNKNOWN("unknown"),
+  NOT_ALLOWED("not-allowed");
+
+  private final String id;
+
+  Verdict(String id) {
+    this.id = id;
+  }
+
+  /** Stable identifier. */
+  @JsonValue
+  public String id() {
+    return id;
+  }
+
+  /** The stricter of two. */
+  Verdict worse(Verdict other) {
+    return other.compareTo(this) > 0 ? other : this;
+  }
+}

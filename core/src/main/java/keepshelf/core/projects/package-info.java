@@ -1,0 +1,5 @@
+/**
+ * Jobs that use what is on the shelf: what they are for, what they use, whether they may, and whom
+ * they are to credit.
+ */
+package keepshelf.core.projects;

@@ -1,0 +1,167 @@
+package keepshelf.core.projects;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.util.List;
+import keepshelf.core.OnSmallShelf;
+import keepshelf.core.Shelf;
+import keepshelf.core.SmallShelf;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.edit.Field;
+import keepshelf.core.problem.ShelfException;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Projects as records of a shelf, their uses, verdicts and credits. */
+class ProjectsTest extends OnSmallShelf {
+  private static Project film(Project.HandedOver what) {
+    return new Project(
+        "Visitor film",
+        "Harbour Museum",
+        Project.Kind.COMMERCIAL,
+        what,
+        1,
+        null,
+        "2026-09-01",
+        "2027-04-30",
+        null,
+        List.of());
+  }
+
+  private List<ShelvedItem> items(String... keys) throws ShelfException {
+    List<ShelvedItem> out = new java.util.ArrayList<>();
+    for (String k : keys) {
+      out.add(shelf.item(k));
+    }
+    return out;
+  }
+
+  private JudgedUse judged(String name, String key) throws ShelfException {
+    return shelf.projects().judged(shelf.projects().need(name)).stream()
+        .filter(u -> u.item().item().key().equals(key))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  void aProjectIsARecordThatOutlivesTheCatalogueAndBoardsKnowItsUses() throws Exception {
+    shelf.projects().put(film(Project.HandedOver.PICTURES));
+    shelf
+        .projects()
+        .use(shelf.projects().need("visitor FILM"), items("net_mesh", "sea_worn_brass"), null);
+    assertThat(SmallShelf.find(shelf, "project:\"Visitor film\""))
+        .containsExactlyInAnyOrder("net_mesh", "sea_worn_brass");
+    shelf.rebuild();
+    shelf.close();
+    shelf = Shelf.open(root);
+    Project p = shelf.projects().need("Visitor film");
+    assertThat(p.client()).isEqualTo("Harbour Museum");
+    assertThat(p.uses()).hasSize(2);
+    assertThat(judged("Visitor film", "net_mesh").verdict()).isEqualTo(Verdict.ALLOWED);
+    assertThat(judged("Visitor film", "sea_worn_brass").verdict()).isEqualTo(Verdict.CREDIT);
+    shelf.projects().drop(p, items("net_mesh"));
+    assertThat(shelf.projects().judged(shelf.projects().need("Visitor film"))).hasSize(1);
+    assertThat(SmallShelf.find(shelf, "project:\"Visitor film\""))
+        .containsExactly("sea_worn_brass");
+  }
+
+  @Test
+  void itemsThatAreOnlyMarkedMakeAProjectToo() throws Exception {
+    shelf.editing().set(List.of(shelf.item("tarred_rope").item().id()), Field.PROJECTS, "Tideline");
+    assertThat(shelf.projects().all()).extracting(Project::name).containsExactly("Tideline");
+    JudgedUse u = judged("tideline", "tarred_rope");
+    assertThat(u.verdict()).isEqualTo(Verdict.UNKNOWN);
+    shelf
+        .projects()
+        .overrule(shelf.projects().need("Tideline"), u.item(), "Asked the maker on 3 May");
+    u = judged("Tideline", "tarred_rope");
+    assertThat(u.verdict()).isEqualTo(Verdict.ALLOWED);
+    assertThat(u.reasons().getFirst().sentence()).contains("Asked the maker");
+    assertThat(u.reasons()).as("what the rules say stays").hasSizeGreaterThan(1);
+    shelf.projects().overrule(shelf.projects().need("Tideline"), u.item(), null);
+    assertThat(judged("Tideline", "tarred_rope").verdict()).isEqualTo(Verdict.UNKNOWN);
+  }
+
+  @Test
+  void theTermsOfTheDayItWasGotHold() throws Exception {
+    shelf.projects().put(film(Project.HandedOver.PICTURES));
+    shelf.projects().use(shelf.projects().need("Visitor film"), items("sea_worn_brass"), null);
+    String id = shelf.item("sea_worn_brass").item().id();
+    shelf.editing().set(List.of(id), Field.BOUGHT, "2026-02-03");
+    // From today on it is under other terms; what was got before is not concerned.
+    shelf.editing().set(List.of(id), Field.LICENCE, "CC-BY-NC-4.0");
+    JudgedUse u = judged("Visitor film", "sea_worn_brass");
+    assertThat(u.licence()).isEqualTo("CC-BY-4.0");
+    assertThat(u.verdict()).isEqualTo(Verdict.CREDIT);
+    shelf.editing().set(List.of(id), Field.BOUGHT, "2099-01-01");
+    assertThat(judged("Visitor film", "sea_worn_brass").verdict()).isEqualTo(Verdict.NOT_ALLOWED);
+  }
+
+  @Test
+  void creditsNameWhatTheLicencesDemand() throws Exception {
+    String brass = shelf.item("sea_worn_brass").item().id();
+    shelf.editing().mark(List.of(brass), "a finish", m -> m.withFinish(Finish.named("Wet")));
+    Project p = film(Project.HandedOver.PICTURES);
+    shelf.projects().put(p);
+    shelf.projects().use(p, items("net_mesh", "tarred_rope"), null);
+    shelf.projects().use(shelf.projects().need("Visitor film"), items("sea_worn_brass"), "Wet");
+    p = shelf.projects().need("Visitor film");
+    Credits credits = new Credits(shelf.licences());
+    List<JudgedUse> uses = shelf.projects().judged(p);
+    String text = credits.of(p, uses, Credits.Form.TEXT);
+    assertThat(text)
+        .contains(
+            "“Sea Worn Brass” by M. Harrow, Gantry Nine, Creative Commons Attribution 4.0"
+                + " (https://creativecommons.org/licenses/by/4.0/). It was changed.")
+        .containsSubsequence("Credits", "Sea Worn Brass", "no credit required", "Net Mesh")
+        .containsSubsequence("Not cleared", "Tarred Rope");
+    assertThat(credits.of(p, uses, Credits.Form.MARKDOWN))
+        .contains("# Visitor film", "- “Sea Worn Brass”", "](https://creativecommons.org/");
+    assertThat(credits.of(p, uses, Credits.Form.HTML))
+        .contains("<h1>Visitor film</h1>", "<a href=\"https://creativecommons.org/");
+    assertThat(credits.of(p, uses, Credits.Form.CSV).lines()).hasSize(4);
+  }
+
+  @Test
+  void namesOfFilesCannotBreakOutOfWhatIsWritten() throws Exception {
+    String id = shelf.item("net_mesh").item().id();
+    shelf.editing().set(List.of(id), Field.NAME, "=SUM(\"1\") <b>net</b>");
+    Project p = Project.named("Tide & <line>");
+    shelf.projects().put(p);
+    shelf.projects().use(p, List.of(shelf.catalogue().item(id).orElseThrow()), null);
+    List<JudgedUse> uses = shelf.projects().judged(p);
+    Credits credits = new Credits(shelf.licences());
+    assertThat(credits.of(p, uses, Credits.Form.HTML))
+        .doesNotContain("<b>")
+        .contains("Tide &amp; &lt;line&gt;");
+    assertThat(credits.of(p, uses, Credits.Form.CSV)).contains("\"'=SUM(\"\"1\"\")");
+    assertThat(credits.of(p, uses, Credits.Form.MARKDOWN)).doesNotContain(" <b>");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "'', , , needs a name",
+    "Tideline, soon, , is no day",
+    "Tideline, 2026-05-01, 2026-04-01, before the first"
+  })
+  void whatMakesNoSenseIsRefused(String name, String from, String to, String why) {
+    assertThatThrownBy(
+            () -> new Project(name, null, null, null, 1, null, from, to, null, List.of()))
+        .isInstanceOf(IllegalArgumentException.class)
+        .hasMessageContaining(why);
+  }
+
+  @Test
+  void aRecordThatCannotBeReadIsLeftAndTheOthersAreThere() throws Exception {
+    shelf.projects().put(film(Project.HandedOver.FILES));
+    Files.writeString(root.resolve("records/projects/jbroken.json"), "{\"name\":\"\"");
+    assertThat(shelf.projects().all()).extracting(Project::name).containsExactly("Visitor film");
+    assertThatThrownBy(() -> shelf.projects().need("Tideline"))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("There are: Visitor film");
+  }
+}
