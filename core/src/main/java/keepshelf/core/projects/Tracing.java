@@ -88,6 +88,13 @@ public final class Tracing {
           .filter(f -> f.role() != null)
           .forEach(f -> receipts.putIfAbsent(f.sha256(), i));
     }
+    // The very file of the shelf is more than a file that was made of it.
+    pictures.stream()
+        .map(Picture::sha256)
+        .filter(receipts::containsKey)
+        .filter(sha -> !catalogue.withFiles(Set.of(sha)).isEmpty())
+        .toList()
+        .forEach(receipts::remove);
     // What was installed is known by its receipt; only the rest is looked at.
     Map<Picture, DuplicatePair> found =
         search.find(
