@@ -22,8 +22,9 @@ final class BenchRoom implements AutoCloseable {
   private final BenchModel model;
   private final BenchView bench;
   private final LayingModel layingModel;
-  private final LayingPlace laying;
   private final ChangingPlace place;
+  private final Shelf shelf;
+  private LayingPlace laying;
   private ShellView shell;
   private Runnable made = () -> {};
 
@@ -40,7 +41,7 @@ final class BenchRoom implements AutoCloseable {
     bench = new BenchView(model, work, pictures, shelfModel::all, actions::finishes, install);
     place = new ChangingPlace(bench);
     layingModel = new LayingModel(shelf, work, () -> made.run());
-    laying = new LayingPlace(layingModel, shelf.previews(), shelfModel::all, this::leave);
+    this.shelf = shelf;
     bench.onMake(actions::make, this::lay);
   }
 
@@ -79,6 +80,10 @@ final class BenchRoom implements AutoCloseable {
 
   /** Opens what lays units of an item. */
   void lay(ShelvedItem item) {
+    // Made when it is wanted: the window's start does not wait for it.
+    if (laying == null) {
+      laying = new LayingPlace(layingModel, shelf.previews(), shelfModel::all, this::leave);
+    }
     laying.begin(item);
     place.enter(laying);
     shell.openProperty().set(place);
@@ -110,6 +115,9 @@ final class BenchRoom implements AutoCloseable {
   public void close() {
     model.remember();
     bench.close();
-    laying.close();
+    layingModel.close();
+    if (laying != null) {
+      laying.close();
+    }
   }
 }

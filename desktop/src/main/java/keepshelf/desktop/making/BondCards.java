@@ -2,6 +2,7 @@ package keepshelf.desktop.making;
 
 import java.util.EnumMap;
 import java.util.Map;
+import javafx.application.Platform;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.ScrollPane;
@@ -10,6 +11,7 @@ import javafx.scene.control.ToggleGroup;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.TilePane;
 import javafx.scene.layout.VBox;
 import keepshelf.desktop.kit.Kit;
@@ -32,6 +34,7 @@ final class BondCards extends ScrollPane {
   private static final int SHARP = 2;
 
   private final Map<Bond, ToggleButton> cards = new EnumMap<>(Bond.class);
+  private final Map<Bond, ImageView> views = new EnumMap<>(Bond.class);
   private boolean filling;
 
   BondCards(LayingModel model) {
@@ -57,6 +60,13 @@ final class BondCards extends ScrollPane {
     setHbarPolicy(ScrollBarPolicy.NEVER);
     setPrefWidth(216);
     setMinWidth(216);
+    Thread.ofVirtual()
+        .start(() -> {
+          for (Bond b : Bond.values()) {
+            int[] argb = drawing(b);
+            Platform.runLater(() -> views.get(b).setImage(image(argb)));
+          }
+        });
     model.orderProperty().addListener((o, was, is) -> mark(is.spec().bond()));
   }
 
@@ -66,15 +76,20 @@ final class BondCards extends ScrollPane {
     filling = false;
   }
 
-  private static ToggleButton card(Bond b) {
+  private ToggleButton card(Bond b) {
     String name = Words.of("bond." + b.id());
     var label = Kit.wrapped(name, "strong");
     label.setMaxWidth(WIDE + 4);
     label.setAlignment(Pos.CENTER);
     label.setTextAlignment(javafx.scene.text.TextAlignment.CENTER);
-    VBox box = new VBox(6, new ImageView(drawing(b)), label);
-    ((ImageView) box.getChildren().getFirst()).setFitWidth(WIDE);
-    ((ImageView) box.getChildren().getFirst()).setFitHeight(HIGH);
+    ImageView view = new ImageView();
+    view.setFitWidth(WIDE);
+    view.setFitHeight(HIGH);
+    // Keeps its room until it is drawn.
+    StackPane room = new StackPane(view);
+    room.setMinSize(WIDE, HIGH);
+    VBox box = new VBox(6, room, label);
+    views.put(b, view);
     box.setAlignment(Pos.TOP_CENTER);
     ToggleButton card = new ToggleButton();
     card.setGraphic(box);
@@ -88,7 +103,7 @@ final class BondCards extends ScrollPane {
   }
 
   /** A few units in two greys, as they lie. */
-  private static WritableImage drawing(Bond b) {
+  private static int[] drawing(Bond b) {
     BondSpec s =
         Closing.nearest(
             new BondSpec(
@@ -126,6 +141,12 @@ final class BondCards extends ScrollPane {
                     | m.colour().level(3 * i + 2);
       }
     }
+    return argb;
+  }
+
+  private static WritableImage image(int[] argb) {
+    int w = WIDE * SHARP;
+    int h = HIGH * SHARP;
     WritableImage image = new WritableImage(w, h);
     image.getPixelWriter().setPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), argb, 0, w);
     return image;

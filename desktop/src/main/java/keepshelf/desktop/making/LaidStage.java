@@ -1,5 +1,7 @@
 package keepshelf.desktop.making;
 
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
@@ -176,15 +178,31 @@ final class LaidStage extends Pane {
     rule.show(m.width() / 1000 / w);
   }
 
+  /** Worked out on a thread of its own: normals and occlusion take a moment. */
   private void maps(LayingModel.Drawn d) {
-    maps.getChildren().clear();
     double side = Math.max(140, (getWidth() - 4 * EDGE) / 3 - 6);
-    LayingModel.maps(d.maps())
-        .forEach((role, p) -> maps.getChildren().add(map(role.title(), p, side)));
-    maps.getChildren().add(map(Words.of("lay.ids"), d.maps().ids(), side));
+    Object wish = new Object();
+    wanted.set(wish);
+    thread.execute(() -> {
+      if (wanted.get() != wish) {
+        return;
+      }
+      Map<String, Pixels> all = new LinkedHashMap<>();
+      LayingModel.maps(d.maps()).forEach((role, p) -> all.put(role.title(), p));
+      all.put(Words.of("lay.ids"), d.maps().ids());
+      Map<String, int[]> argb = new LinkedHashMap<>();
+      all.forEach((title, p) -> argb.put(title, argb(p)));
+      Platform.runLater(() -> {
+        if (wanted.get() == wish) {
+          maps.getChildren().clear();
+          argb.forEach((title, pixels) ->
+              maps.getChildren().add(map(title, pixels, d.maps().colour(), side)));
+        }
+      });
+    });
   }
 
-  private static Node map(String title, Pixels p, double side) {
+  private static int[] argb(Pixels p) {
     int[] argb = new int[p.width() * p.height()];
     int n = p.channels();
     for (int i = 0; i < argb.length; i++) {
@@ -194,7 +212,11 @@ final class LaidStage extends Pane {
       }
       argb[i] = 0xFF000000 | rgb;
     }
-    ImageView v = new ImageView(image(argb, p.width(), p.height()));
+    return argb;
+  }
+
+  private static Node map(String title, int[] argb, Pixels size, double side) {
+    ImageView v = new ImageView(image(argb, size.width(), size.height()));
     v.setPreserveRatio(true);
     v.setFitWidth(side);
     v.setFitHeight(side * 0.72);

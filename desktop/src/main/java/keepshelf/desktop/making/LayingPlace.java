@@ -236,6 +236,5 @@ public final class LayingPlace implements Place, AutoCloseable {
   @Override
   public void close() {
     stage.close();
-    model.close();
   }
 }
