@@ -73,7 +73,7 @@ public class MakingBenchmark {
     }
     Pixels p =
         map.equals("normal")
-            ? Ranges.vectors(NormalMaps.fromHeight(z, side, side, 1), side, side)
+            ? NormalMaps.deepFromHeight(z, side, side, 1)
             : Ranges.grey(SkyShare.of(z, side, side), side, side);
     ImageEncoder.png(p, folder.resolve("ours.png"), 4);
   }

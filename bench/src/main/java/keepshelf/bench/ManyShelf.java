@@ -86,7 +86,8 @@ public final class ManyShelf {
                 0.97,
                 List.of("The name says so."),
                 sha,
-                Files.size(at)));
+                Files.size(at),
+                null));
         if (role == MapRole.BASE_COLOUR) {
           colours.put(sha, OkLab.ofSrgb(i.rgb()));
         }

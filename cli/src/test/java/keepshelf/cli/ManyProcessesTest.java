@@ -38,7 +38,7 @@ import org.junit.jupiter.api.io.TempDir;
  */
 class ManyProcessesTest {
   private static final int PROCESSES = 4;
-  private static final int COMMANDS = Integer.getInteger("keepshelf.commands", 8);
+  private static final int COMMANDS = Integer.getInteger("keepshelf.commands", 10);
   private static final int KILLS = Integer.getInteger("keepshelf.kills", 8);
 
   @TempDir Path dir;
@@ -148,7 +148,7 @@ class ManyProcessesTest {
       }
     }
     // All of it was really done, not only refused; but for moving, which waits for the others.
-    for (String command : List.of("take-in", "edit", "install", "let-go", "backup")) {
+    for (String command : List.of("take-in", "edit", "install", "let-go", "make", "backup")) {
       assertThat(said)
           .as(command)
           .anyMatch(s ->

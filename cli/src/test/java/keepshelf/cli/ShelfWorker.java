@@ -54,20 +54,20 @@ public final class ShelfWorker {
   private void one() throws Exception {
     Path root = root(dir);
     switch (random.nextInt(20)) {
-      case 0, 1, 2, 3, 4 -> run(root, "take-in", zip(), zip());
-      case 5, 6, 7 -> {
+      case 0, 1, 2, 3 -> run(root, "take-in", zip(), zip());
+      case 4, 5, 6 -> {
         String item = any(run(root, "list"), ID);
         if (item != null) {
           run(root, "edit", item, "--set", "notes=seen by " + seed + "-" + random.nextInt(1000));
         }
       }
-      case 8, 9, 10 -> {
+      case 7, 8, 9 -> {
         String item = any(run(root, "list"), ID);
         if (item != null) {
           run(root, "install", item, "--host", "Plain");
         }
       }
-      case 11, 12, 13 -> {
+      case 10, 11 -> {
         String item = any(run(root, "list"), ID);
         if (item != null) {
           run(root, "let-go", item);
@@ -77,6 +77,12 @@ public final class ShelfWorker {
         String entry = any(run(root, "bin"), ENTRY);
         if (entry != null) {
           run(root, "bin", "--bring-back", entry);
+        }
+      }
+      case 12, 13 -> {
+        String item = any(run(root, "list"), ID);
+        if (item != null) {
+          run(root, "make", item, "--maps", random.nextBoolean() ? "normal,height" : "missing");
         }
       }
       case 15 -> run(root, "backup", dir.resolve("b" + seed + "-" + random.nextInt()) + ".zip");

@@ -21,6 +21,7 @@ class ModuleRulesTest {
           "kit",
           "shell",
           "help",
+          "facts",
           "making",
           "bench",
           "shelf",

@@ -49,42 +49,6 @@ public record MapRecord(
     reasons = List.copyOf(reasons);
   }
 
-  /** One that was delivered. */
-  public MapRecord(
-      String path,
-      MapRole role,
-      Channels channels,
-      String resolution,
-      int width,
-      int height,
-      int channelCount,
-      int bits,
-      String format,
-      String handedness,
-      Integer tile,
-      double confidence,
-      List<String> reasons,
-      String sha256,
-      long bytes) {
-    this(
-        path,
-        role,
-        channels,
-        resolution,
-        width,
-        height,
-        channelCount,
-        bits,
-        format,
-        handedness,
-        tile,
-        confidence,
-        reasons,
-        sha256,
-        bytes,
-        null);
-  }
-
   /** The same, at another path. */
   public MapRecord at(String otherPath) {
     return new MapRecord(

@@ -151,7 +151,8 @@ public record ArrivalTwins(Map<String, ItemTwins> byKey) {
               1,
               List.of(),
               a.sha256(m.file().path()).orElse(""),
-              m.file().size()));
+              m.file().size(),
+              null));
     }
     String version =
         a.recognition().version() != null ? a.recognition().version() : a.text().version();

@@ -1,7 +1,6 @@
 package keepshelf.core.finish;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -9,18 +8,15 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.json.Json;
+import keepshelf.core.json.SmallFile;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import tools.jackson.core.JacksonException;
 
 /**
  * A finish as a small JSON file that can be given to somebody else: {@code {"finish":"Wet",
  * "settings":{"tile":"0.4 m","ior":"1.33"}}}, each setting written as on the command line.
  */
 public final class FinishFile {
-  /** No finish is as large. */
-  private static final long MOST_BYTES = 64 * 1024;
-
   private FinishFile() {}
 
   /** What stands in the file. */
@@ -62,35 +58,23 @@ public final class FinishFile {
    * @throws ShelfException when it is none, with what is wrong
    */
   public static Finish read(Path file) throws ShelfException {
-    try {
-      if (!Files.isRegularFile(file)) {
-        throw no(file, "it is no file");
-      }
-      if (Files.size(file) > MOST_BYTES) {
-        throw no(file, "it is too large for one");
-      }
-      Written w = Json.mapper().readValue(Files.readAllBytes(file), Written.class);
-      if (w == null || w.finish() == null || w.finish().isBlank()) {
-        throw no(file, "it names no finish");
-      }
-      Finish f = Finish.named(w.finish());
-      for (Map.Entry<String, String> e :
-          (w.settings() == null ? Map.<String, String>of() : w.settings()).entrySet()) {
-        FinishSetting s =
-            FinishSetting.ofId(e.getKey())
-                .orElseThrow(() -> no(file, "“" + e.getKey() + "” is no setting"));
-        f = s.write(f, e.getValue() == null ? "" : e.getValue());
-      }
-      return f;
-    } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
-          e);
-    } catch (JacksonException e) {
-      throw no(file, "it is not JSON of this form");
-    } catch (IllegalArgumentException e) {
-      throw no(file, e.getMessage());
+    return SmallFile.read(file, Written.class, FinishFile::finish, why -> no(file, why));
+  }
+
+  private static Finish finish(Written w) {
+    if (w.finish() == null || w.finish().isBlank()) {
+      throw new IllegalArgumentException("it names no finish");
     }
+    Finish f = Finish.named(w.finish());
+    for (Map.Entry<String, String> e :
+        (w.settings() == null ? Map.<String, String>of() : w.settings()).entrySet()) {
+      FinishSetting s =
+          FinishSetting.ofId(e.getKey())
+              .orElseThrow(
+                  () -> new IllegalArgumentException("“" + e.getKey() + "” is no setting"));
+      f = s.write(f, e.getValue() == null ? "" : e.getValue());
+    }
+    return f;
   }
 
   private static ShelfException no(Path file, String why) {

@@ -246,7 +246,8 @@ public final class Filing {
               m.verdict().confidence(),
               m.verdict().reasons(),
               s.sha256(),
-              s.bytes()));
+              s.bytes(),
+              null));
     }
     String id = "i" + Hashes.sha256(packId + "/" + i.key()).substring(0, 12);
     boolean tiles = i.kind() == ItemKind.MATERIAL || i.kind() == ItemKind.PHOTO_TEXTURE;

@@ -96,6 +96,12 @@ public final class OwnPack implements AutoCloseable {
         recipe);
   }
 
+  /** Leaves a map out that was written. */
+  public void drop(MapRecord map) throws IOException {
+    files.remove(map.path());
+    Files.delete(file(map.path()));
+  }
+
   /** Identifier of the item with this key in a pack. */
   public static String itemId(String pack, String key) {
     return "i" + Hashes.sha256(pack + "/" + key).substring(0, 12);

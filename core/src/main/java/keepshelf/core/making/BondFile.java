@@ -2,25 +2,20 @@ package keepshelf.core.making;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.json.Json;
+import keepshelf.core.json.SmallFile;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.bond.Bond;
 import keepshelf.imaging.bond.BondSpec;
 import keepshelf.imaging.bond.Joint;
 import keepshelf.imaging.bond.Variety;
-import tools.jackson.core.JacksonException;
 
 /** A bond as a small JSON file, and as parameters of a recipe; lengths are in millimetres. */
 public final class BondFile {
-  private static final long MOST_BYTES = 64 * 1024;
-
   private BondFile() {}
 
   /** What stands in the file; what is left out is usual. */
@@ -62,27 +57,7 @@ public final class BondFile {
    * @throws ShelfException when it is none, with what is wrong
    */
   public static BondOrder read(Path file) throws ShelfException {
-    try {
-      if (!Files.isRegularFile(file)) {
-        throw no(file, "it is no file");
-      }
-      if (Files.size(file) > MOST_BYTES) {
-        throw no(file, "it is too large for one");
-      }
-      Written w = Json.mapper().readValue(Files.readAllBytes(file), Written.class);
-      if (w == null) {
-        throw no(file, "it is empty");
-      }
-      return order(w);
-    } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
-          e);
-    } catch (JacksonException e) {
-      throw no(file, "it is not JSON of this form");
-    } catch (IllegalArgumentException e) {
-      throw no(file, e.getMessage());
-    }
+    return SmallFile.read(file, Written.class, BondFile::order, why -> no(file, why));
   }
 
   private static BondOrder order(Written w) {

@@ -17,7 +17,6 @@ import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.folder.ShelfFolder;
-import keepshelf.core.intake.Filing;
 import keepshelf.core.intake.FilingStep;
 import keepshelf.core.intake.OwnPack;
 import keepshelf.core.licensing.Licences;
@@ -94,7 +93,8 @@ public final class Making {
    *
    * @param item as it is shown now
    * @param maps that were made, as the item has them
-   * @param pack identifier of the pack that they stand in
+   * @param pack identifier of the new pack that they stand in, or null when the very same were
+   *     there already
    * @param replaced what went into the bin for it
    * @param problems what is to be said
    */
@@ -114,6 +114,9 @@ public final class Making {
 
   /** Takes back what was made: it goes into the bin, and what it replaced comes back. */
   public void takeBack(Made made) throws ShelfException {
+    if (made.pack() == null) {
+      return;
+    }
     LettingGo go = new LettingGo(shelf, catalogue, bin);
     for (ItemRecord i : catalogue.need(made.pack()).items()) {
       ShelvedItem own = catalogue.own(i.id()).orElse(null);
@@ -141,31 +144,43 @@ public final class Making {
     problems.addAll(plan.licence().said());
     try (OwnPack pack = OwnPack.begin(shelf, catalogue, listener)) {
       List<MapRecord> maps = new ArrayList<>();
+      List<MapRecord> fresh = new ArrayList<>();
+      List<ShelvedItem> old = new ArrayList<>(plan.replaces());
       for (PlannedMake m : plan.maps()) {
         progress.advanced(0, m.role().title() + " of " + name);
-        maps.add(one(pack, plan, m, problems));
-      }
-      if (plan.licence().combined()) {
-        licences.put(plan.licence().licence());
-      }
-      Filing.Filed filed =
-          pack.file(
-              new OwnPack.Heading(
-                  name + ", made maps", plan.licence().credits(), plan.licence().id()),
-              id -> items(id, item, maps));
-      List<BinEntry> replaced = new ArrayList<>();
-      for (ShelvedItem old : plan.replaces()) {
-        // The very same file is there already when nothing has changed.
-        if (maps.stream()
-            .noneMatch(m -> m.sha256().equals(old.item().maps().getFirst().sha256()))) {
-          LettingGo go = new LettingGo(shelf, catalogue, bin);
-          replaced.add(go.run(go.planPart(old)));
+        MapRecord made = one(pack, plan, m, problems);
+        maps.add(made);
+        // Nothing has changed: the very same file is there already, and stays.
+        if (old.removeIf(o -> o.item().maps().getFirst().sha256().equals(made.sha256()))) {
+          pack.drop(made);
+        } else {
+          fresh.add(made);
         }
       }
-      return made(item, maps, filed.pack().id(), replaced, problems);
+      String id = fresh.isEmpty() ? null : file(pack, plan, fresh);
+      List<BinEntry> replaced = new ArrayList<>();
+      LettingGo go = new LettingGo(shelf, catalogue, bin);
+      for (ShelvedItem o : old) {
+        replaced.add(go.run(go.planPart(o)));
+      }
+      return made(item, maps, id, replaced, problems);
     } catch (IOException e) {
       throw ShelfException.ofDisk(name, "making maps of “" + name + "”", e);
     }
+  }
+
+  /** Puts new maps on the shelf; the identifier of their pack. */
+  private String file(OwnPack pack, MapPlan plan, List<MapRecord> maps) throws ShelfException {
+    DerivedLicence licence = plan.licence();
+    if (licence.combined()) {
+      licences.put(licence.licence());
+    }
+    String name = plan.item().item().name() + ", made maps";
+    return pack.file(
+            new OwnPack.Heading(name, licence.credits(), licence.id()),
+            id -> items(id, plan.item(), maps))
+        .pack()
+        .id();
   }
 
   /** Throws when the licence of a parent forbids it. */

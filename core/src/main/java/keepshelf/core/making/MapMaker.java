@@ -80,7 +80,7 @@ final class MapMaker {
     double fine = Math.max(0.7, w / 1024.0);
     Pixels p =
         switch (role) {
-          case NORMAL -> Ranges.vectors(NormalMaps.fromHeight(z.plane(), w, h, 1), w, h);
+          case NORMAL -> NormalMaps.deepFromHeight(z.plane(), w, h, 1);
           case HEIGHT -> Ranges.deep(Ranges.filled(z.plane()), w, h);
           case BUMP -> Ranges.deep(Ranges.filled(withoutLarge(z)), w, h);
           case AMBIENT_OCCLUSION -> Ranges.grey(SkyShare.of(z.plane(), w, h), w, h);

@@ -102,19 +102,19 @@ final class NewItem {
   Making.Made file(Draft d, DerivedLicence licence, List<Problem> problems) throws ShelfException {
     Making.refuseForbidden(licence);
     String key = key(d.name());
-    try (OwnPack pack = OwnPack.begin(shelf, catalogue, listener)) {
+    try (OwnPack own = OwnPack.begin(shelf, catalogue, listener)) {
       List<MapRecord> maps = new ArrayList<>();
       for (var m : d.maps().entrySet()) {
         String file = key + "_" + m.getKey().id() + ".png";
-        ImageEncoder.png(m.getValue().get(), pack.file(file), EFFORT);
+        ImageEncoder.png(m.getValue().get(), own.file(file), EFFORT);
         String facing = m.getKey() == MapRole.NORMAL ? "gl" : null;
-        maps.add(pack.map(file, m.getKey(), facing, d.recipe(), d.reason()));
+        maps.add(own.map(file, m.getKey(), facing, d.recipe(), d.reason()));
       }
       if (licence.combined()) {
         licences.put(licence.licence());
       }
       Filing.Filed filed =
-          pack.file(
+          own.file(
               new OwnPack.Heading(d.name(), licence.credits(), licence.id()),
               id ->
                   List.of(
@@ -137,7 +137,8 @@ final class NewItem {
               .item(id)
               .orElseGet(
                   () -> new ShelvedItem(filed.pack().items().getFirst(), filed.pack().summary()));
-      return new Making.Made(now, now.item().maps(), filed.pack().id(), List.of(), said);
+      String pack = filed.alreadyThere() ? null : filed.pack().id();
+      return new Making.Made(now, now.item().maps(), pack, List.of(), said);
     } catch (MapTrouble e) {
       throw e.why;
     } catch (IOException e) {

@@ -189,7 +189,7 @@ public final class PhotoMaking {
     Map<MapRole, Supplier<Pixels>> out = new LinkedHashMap<>();
     out.put(MapRole.BASE_COLOUR, () -> tile);
     out.put(MapRole.ROUGHNESS, () -> GuessedRoughness.of(tile, USUAL_ROUGHNESS));
-    out.put(MapRole.NORMAL, () -> Ranges.vectors(NormalMaps.fromHeight(pixels, w, h, 1), w, h));
+    out.put(MapRole.NORMAL, () -> NormalMaps.deepFromHeight(pixels, w, h, 1));
     out.put(MapRole.HEIGHT, () -> Ranges.deep(relief, w, h));
     out.put(MapRole.AMBIENT_OCCLUSION, () -> Ranges.grey(SkyShare.of(pixels, w, h), w, h));
     return out;

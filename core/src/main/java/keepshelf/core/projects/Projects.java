@@ -16,6 +16,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.Origin;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.FileTrees;
@@ -114,8 +115,19 @@ public final class Projects {
   private void change(String name, UnaryOperator<Project> how) throws ShelfException {
     Path file = file(name);
     try (ShelfLock lock = ShelfLock.take(shelf)) {
+      Project was = read(file).orElse(null);
+      if (was == null && Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
+        throw new ShelfException(
+            Problem.error(
+                "record",
+                file.toString(),
+                "The record "
+                    + file
+                    + " of this project cannot be read, so nothing was changed. Restore it from a"
+                    + " backup, or move it away."));
+      }
       Files.createDirectories(file.getParent());
-      FileTrees.writeAtomically(file, Json.pretty(how.apply(read(file).orElse(null))));
+      FileTrees.writeAtomically(file, Json.pretty(how.apply(was)));
     } catch (IOException e) {
       throw ShelfException.ofDisk(name, "keeping the project “" + name + "”", e);
     }
@@ -204,11 +216,10 @@ public final class Projects {
   /** All uses of a project with their verdicts, what is not allowed first, then by name. */
   public List<JudgedUse> judged(Project p) {
     List<JudgedUse> out = new ArrayList<>();
-    for (ShelvedItem s : catalogue.items()) {
-      boolean used =
-          s.item().marks().projects().stream().anyMatch(n -> n.equalsIgnoreCase(p.name()));
-      if (used) {
-        out.add(judge(p, s, LocalDate.now().toString()));
+    String today = LocalDate.now().toString();
+    for (ItemCard c : catalogue.cards()) {
+      if (c.marks().projects().stream().anyMatch(n -> n.equalsIgnoreCase(p.name()))) {
+        catalogue.item(c.id()).ifPresent(s -> out.add(judge(p, s, today)));
       }
     }
     out.sort(

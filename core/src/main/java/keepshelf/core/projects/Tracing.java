@@ -2,12 +2,14 @@ package keepshelf.core.projects;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
 import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.duplicates.DuplicatePair;
 import keepshelf.core.duplicates.Picture;
@@ -89,12 +91,11 @@ public final class Tracing {
           .forEach(f -> receipts.putIfAbsent(f.sha256(), i));
     }
     // The very file of the shelf is more than a file that was made of it.
-    pictures.stream()
-        .map(Picture::sha256)
-        .filter(receipts::containsKey)
-        .filter(sha -> !catalogue.withFiles(Set.of(sha)).isEmpty())
-        .toList()
-        .forEach(receipts::remove);
+    Set<String> both = new HashSet<>(receipts.keySet());
+    both.retainAll(pictures.stream().map(Picture::sha256).toList());
+    for (ShelvedItem s : both.isEmpty() ? List.<ShelvedItem>of() : catalogue.withFiles(both)) {
+      s.item().maps().forEach(m -> receipts.remove(m.sha256()));
+    }
     // What was installed is known by its receipt; only the rest is looked at.
     Map<Picture, DuplicatePair> found =
         search.find(

@@ -31,7 +31,8 @@ class AdviceTest {
         1,
         List.of(),
         role.id() + side,
-        1000);
+        1000,
+        null);
   }
 
   private static ShelvedItem item(String name, List<MapRecord> maps, Problem... problems) {

@@ -14,6 +14,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.licensing.TestLicences;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
@@ -35,38 +36,9 @@ class DerivedLicenceTest {
   void own() throws Exception {
     Files.createDirectories(dir.resolve(".keepshelf"));
     licences = new Licences(new ShelfFolder(dir));
+    licences.put(TestLicences.of(HOLLOW, "Hollow Ash standard", "cy an dy sn rn hn en mn seats3"));
     licences.put(
-        new Licence(
-            HOLLOW,
-            "Hollow Ash standard",
-            null,
-            Answer.YES,
-            Answer.NO,
-            Answer.YES,
-            Answer.NO,
-            Answer.NO,
-            Answer.NO,
-            Answer.NO,
-            Answer.NO,
-            3,
-            false,
-            null));
-    licences.put(
-        new Licence(
-            GANTRY,
-            "Gantry subscription",
-            null,
-            Answer.YES,
-            Answer.YES,
-            Answer.YES,
-            Answer.NO,
-            Answer.NO,
-            Answer.YES,
-            Answer.NO,
-            Answer.UNKNOWN,
-            1,
-            true,
-            null));
+        TestLicences.of(GANTRY, "Gantry subscription", "cy ay dy sn rn hy en mu seats1 sub"));
   }
 
   private static ShelvedItem item(String licence, String creator) {

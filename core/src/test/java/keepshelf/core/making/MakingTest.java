@@ -133,6 +133,24 @@ class MakingTest extends OnSmallShelf {
   }
 
   @Test
+  void whatDidNotChangeIsNotThereTwice() throws Exception {
+    Making.Made both = make("sea_worn_brass", MapRole.NORMAL, MapRole.CAVITY);
+    Making.Made one = make("sea_worn_brass", MapRole.NORMAL);
+    assertThat(one.pack()).as("nothing new was filed").isNull();
+    assertThat(one.maps()).containsExactly(both.maps().getFirst());
+    Making.Made more = make("sea_worn_brass", MapRole.NORMAL, MapRole.CURVATURE);
+    assertThat(more.maps()).hasSize(2);
+    assertThat(shelf.item("sea_worn_brass").item().maps().stream().map(MapRecord::role))
+        .containsOnlyOnce(MapRole.NORMAL, MapRole.CAVITY, MapRole.CURVATURE);
+    // Taking back takes what was new, not what was there.
+    shelf.making().takeBack(one);
+    shelf.making().takeBack(more);
+    assertThat(shelf.item("sea_worn_brass").item().roles())
+        .contains(MapRole.NORMAL, MapRole.CAVITY)
+        .doesNotContain(MapRole.CURVATURE);
+  }
+
+  @Test
   void whatWasMadeIsLetGoAloneAndWithItsItem() throws Exception {
     make("sea_worn_brass", MapRole.NORMAL);
     int before = shelf.item("tarred_rope").item().maps().size();

@@ -2,16 +2,14 @@ package keepshelf.core.projects;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
+import keepshelf.core.licensing.TestLicences;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.Workflow;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -21,39 +19,9 @@ import org.junit.jupiter.params.provider.CsvSource;
 class JudgingTest {
   private static final String TODAY = "2026-11-30";
 
-  /**
-   * Terms are letters with an answer: c commercial, a attribution, d derivatives, s share-alike, r
-   * redistribution, h hand-over, e editorial only; y, n or u. What is not said is as free as can
-   * be.
-   */
+  /** See {@link TestLicences#of}. */
   private static Licence licence(String terms) {
-    Map<Character, Answer> t = new HashMap<>();
-    for (String w : terms.split(" ")) {
-      if (w.matches("[cadsrhe][ynu]")) {
-        t.put(
-            w.charAt(0),
-            w.charAt(1) == 'y' ? Answer.YES : w.charAt(1) == 'n' ? Answer.NO : Answer.UNKNOWN);
-      }
-    }
-    Integer seats =
-        terms.matches(".*seats\\d+.*")
-            ? Integer.valueOf(terms.replaceAll(".*seats(\\d+).*", "$1"))
-            : null;
-    return new Licence(
-        "LicenseRef-Test",
-        "Test terms",
-        null,
-        t.getOrDefault('c', Answer.YES),
-        t.getOrDefault('a', Answer.NO),
-        t.getOrDefault('d', Answer.YES),
-        t.getOrDefault('s', Answer.NO),
-        t.getOrDefault('r', Answer.YES),
-        t.getOrDefault('h', Answer.YES),
-        t.getOrDefault('e', Answer.NO),
-        Answer.YES,
-        seats,
-        terms.contains("sub"),
-        null);
+    return TestLicences.of("LicenseRef-Test", "Test terms", terms);
   }
 
   private static ShelvedItem item(Purchase purchase) {

@@ -163,5 +163,13 @@ class ProjectsTest extends OnSmallShelf {
     assertThatThrownBy(() -> shelf.projects().need("Tideline"))
         .isInstanceOf(ShelfException.class)
         .hasMessageContaining("There are: Visitor film");
+    try (var all = Files.list(root.resolve("records/projects"))) {
+      for (var f : all.filter(x -> !x.endsWith("jbroken.json")).toList()) {
+        Files.writeString(f, "spoilt");
+      }
+    }
+    assertThatThrownBy(() -> shelf.projects().put(film(Project.HandedOver.NOTHING)))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("cannot be read, so nothing was changed");
   }
 }

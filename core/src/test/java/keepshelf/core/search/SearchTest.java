@@ -19,7 +19,22 @@ class SearchTest {
   private static MapRecord map(
       String path, MapRole role, String resolution, String format, int bits, String hand) {
     return new MapRecord(
-        path, role, null, resolution, 64, 64, 3, bits, format, hand, null, 0.9, List.of(), "x", 10);
+        path,
+        role,
+        null,
+        resolution,
+        64,
+        64,
+        3,
+        bits,
+        format,
+        hand,
+        null,
+        0.9,
+        List.of(),
+        "x",
+        10,
+        null);
   }
 
   private static ShelvedItem item(String key, String name, MapRecord... maps) {

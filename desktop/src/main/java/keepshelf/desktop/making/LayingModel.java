@@ -72,6 +72,8 @@ public final class LayingModel implements AutoCloseable {
   private final ReadOnlyStringWrapper trouble = new ReadOnlyStringWrapper("");
   private final ReadOnlyBooleanWrapper busy = new ReadOnlyBooleanWrapper();
   private final Deque<BondOrder> before = new ArrayDeque<>();
+  private boolean dragging;
+  private boolean pushed;
   private final AtomicReference<BondOrder> wanted = new AtomicReference<>();
   private final ExecutorService thread =
       Executors.newSingleThreadExecutor(
@@ -142,7 +144,10 @@ public final class LayingModel implements AutoCloseable {
     try {
       BondOrder next = how.apply(order.get());
       if (!next.equals(order.get())) {
-        before.push(order.get());
+        if (!dragging || !pushed) {
+          before.push(order.get());
+          pushed = dragging;
+        }
         while (before.size() > MOST_STEPS) {
           before.removeLast();
         }
@@ -155,6 +160,12 @@ public final class LayingModel implements AutoCloseable {
       trouble.set(e.getMessage());
       return false;
     }
+  }
+
+  /** A slider is dragged, or not any more: all of one drag is taken back as one change. */
+  void drag(boolean is) {
+    dragging = is;
+    pushed = false;
   }
 
   /** Changes how units are laid. */

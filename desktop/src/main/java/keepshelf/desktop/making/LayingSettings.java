@@ -202,14 +202,16 @@ final class LayingSettings extends ScrollPane {
       Range range,
       ToDoubleFunction<BondSpec> read,
       DoubleFunction<UnaryOperator<BondSpec>> write) {
-    rows.add(
+    NumberRow row =
         new NumberRow(
             g,
             "lay-" + id,
             Words.of("lay." + id),
             range,
             () -> read.applyAsDouble(model.orderProperty().get().spec()),
-            v -> model.lay(write.apply(v))));
+            v -> model.lay(write.apply(v)));
+    row.onDrag(model::drag);
+    rows.add(row);
   }
 
   private void fill() {

@@ -1,6 +1,7 @@
 package keepshelf.desktop.making;
 
 import java.util.Locale;
+import java.util.function.Consumer;
 import java.util.function.DoublePredicate;
 import java.util.function.DoubleSupplier;
 import javafx.scene.control.Label;
@@ -94,6 +95,11 @@ final class NumberRow {
     } else {
       field.getStyleClass().add("wrong");
     }
+  }
+
+  /** Tells when the slider begins and ends to be dragged. */
+  void onDrag(Consumer<Boolean> what) {
+    slider.valueChangingProperty().addListener((o, was, is) -> what.accept(is));
   }
 
   /** Shows the number as it is. */

@@ -27,6 +27,8 @@ import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
+import keepshelf.desktop.facts.LightFactsBox;
+import keepshelf.desktop.facts.ModelFactsBox;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
@@ -63,6 +65,10 @@ final class TagParts {
       label.setMaxWidth(s.item().maps().size() == 1 ? 90 : THUMB);
       label.setMinWidth(0);
       VBox box = new VBox(2, Images.view(thumbnails.thumbnail(file, 96), THUMB), label);
+      if (m.recipe() != null) {
+        box.getChildren().add(Kit.label(Words.of("tag.map.made"), "hint"));
+        box.setAccessibleText(label.getText() + ", " + Words.of("make.made"));
+      }
       Tooltip.install(box, new Tooltip(about(m)));
       flow.getChildren().add(box);
     }
@@ -181,8 +187,8 @@ final class TagParts {
   /** What a light or a model is beyond its maps; null for other kinds. */
   Node kindFacts(ShelvedItem s) {
     return switch (s.item().kind()) {
-      case ENVIRONMENT -> new LightFactsBox(s, shelf, model);
-      case MODEL -> new ModelFactsBox(s, shelf, model);
+      case ENVIRONMENT -> new LightFactsBox(s, shelf, model::measure);
+      case MODEL -> new ModelFactsBox(s, shelf, model::measure);
       default -> null;
     };
   }

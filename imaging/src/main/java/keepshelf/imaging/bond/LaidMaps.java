@@ -83,10 +83,7 @@ public record LaidMaps(
 
   /** Normals (+Y) at 16 bits. */
   public Pixels normal() {
-    return Ranges.vectors(
-        NormalMaps.fromHeight(relief, colour.width(), colour.height(), 1),
-        colour.width(),
-        colour.height());
+    return NormalMaps.deepFromHeight(relief, colour.width(), colour.height(), 1);
   }
 
   /** Heights that fill 16 bits. */

@@ -1,5 +1,7 @@
 package keepshelf.imaging.convert;
 
+import keepshelf.imaging.pixel.Pixels;
+
 /** Tangent-space normals from a height plane. */
 public final class NormalMaps {
   private NormalMaps() {}
@@ -13,6 +15,23 @@ public final class NormalMaps {
    */
   public static float[] fromHeight(float[] height, int w, int h, float slope) {
     float[] out = new float[w * h * 3];
+    each(height, w, h, slope, (i, v) -> out[i] = v);
+    return out;
+  }
+
+  /** The same stored at 16 bits, without the floats in between: large maps take much memory. */
+  public static Pixels deepFromHeight(float[] height, int w, int h, float slope) {
+    short[] out = new short[w * h * 3];
+    each(height, w, h, slope, (i, v) -> out[i] = (short) Math.round((v * 0.5f + 0.5f) * 65535));
+    return Pixels.u16(w, h, 3, out);
+  }
+
+  /** Takes one component of a vector, -1..1. */
+  private interface Sink {
+    void put(int i, float v);
+  }
+
+  private static void each(float[] height, int w, int h, float slope, Sink out) {
     for (int y = 0; y < h; y++) {
       int up = (y + h - 1) % h * w;
       int row = y * w;
@@ -41,11 +60,10 @@ public final class NormalMaps {
                 * slope;
         float inv = (float) (1 / Math.sqrt(dx * dx + dy * dy + 1));
         int o = (row + x) * 3;
-        out[o] = -dx * inv;
-        out[o + 1] = dy * inv;
-        out[o + 2] = inv;
+        out.put(o, -dx * inv);
+        out.put(o + 1, dy * inv);
+        out.put(o + 2, inv);
       }
     }
-    return out;
   }
 }

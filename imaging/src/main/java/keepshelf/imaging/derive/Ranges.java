@@ -51,13 +51,4 @@ public final class Ranges {
     }
     return Pixels.u8(w, h, 1, out);
   }
-
-  /** A picture of 16 bits of unit vectors -1..1, three a pixel. */
-  public static Pixels vectors(float[] xyz, int w, int h) {
-    short[] out = new short[xyz.length];
-    for (int i = 0; i < out.length; i++) {
-      out[i] = (short) Math.round((Math.clamp(xyz[i], -1f, 1f) * 0.5f + 0.5f) * 65535);
-    }
-    return Pixels.u16(w, h, 3, out);
-  }
 }

@@ -1,4 +1,4 @@
-package keepshelf.desktop.shelf;
+package keepshelf.desktop.facts;
 
 import java.io.IOException;
 import java.util.Locale;
@@ -10,12 +10,13 @@ import keepshelf.desktop.words.Words;
 import keepshelf.imaging.analyse.EnvironmentFacts;
 
 /** What an environment light holds, measured when it is first looked at. */
-final class LightFactsBox extends VBox {
-  LightFactsBox(ShelvedItem s, Shelf shelf, ShelfModel model) {
+public final class LightFactsBox extends VBox {
+  /** Of an item; {@code measuring} reads in the background. */
+  public LightFactsBox(ShelvedItem s, Shelf shelf, Measuring measuring) {
     super(2);
 
     getChildren().add(Kit.label(Words.of("light.measuring"), "second"));
-    model.measure(
+    measuring.measure(
         () -> {
           try {
             return shelf.previews().lightFacts(s);

@@ -1,4 +1,4 @@
-package keepshelf.desktop.shelf;
+package keepshelf.desktop.facts;
 
 import java.io.IOException;
 import java.util.List;
@@ -13,11 +13,12 @@ import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
 /** What a model holds, read when it is first looked at. */
-final class ModelFactsBox extends VBox {
-  ModelFactsBox(ShelvedItem s, Shelf shelf, ShelfModel model) {
+public final class ModelFactsBox extends VBox {
+  /** Of an item; {@code measuring} reads in the background. */
+  public ModelFactsBox(ShelvedItem s, Shelf shelf, Measuring measuring) {
     super(2);
     getChildren().add(Kit.label(Words.of("model.reading"), "second"));
-    model.measure(
+    measuring.measure(
         () -> {
           try {
             return shelf.previews().modelLook(s);
