@@ -77,7 +77,7 @@ public class KeptSearchBenchmark {
       pictures.add(new Picture("map" + i, folder, 1_000_000, sha, "item" + i, MapRole.BASE_COLOUR));
       batch.put(sha, f);
       if (batch.size() == BATCH || i == count - 1) {
-        catalogue.putFingerprints(batch);
+        catalogue.pictures().putFingerprints(batch);
         batch.clear();
       }
     }

@@ -49,7 +49,7 @@ public final class ManyShelf {
         PackRecord record = record(shelf, p, colours);
         Files.write(shelf.packRecord(record.folder()), Json.pretty(record));
         catalogue.addPack(record);
-        catalogue.putColours(colours);
+        catalogue.pictures().putColours(colours);
         catalogue.putPackText(
             record.id(), Files.readString(shelf.resolve(record.folder() + "/license.txt")));
       }

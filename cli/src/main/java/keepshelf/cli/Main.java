@@ -26,6 +26,7 @@ import keepshelf.cli.packs.LetGoCommand;
 import keepshelf.cli.packs.RecogniseCommand;
 import keepshelf.cli.packs.TakeInCommand;
 import keepshelf.cli.projects.CreditsCommand;
+import keepshelf.cli.projects.LikeCommand;
 import keepshelf.cli.projects.ProjectsCommand;
 import keepshelf.cli.projects.TraceCommand;
 import keepshelf.cli.projects.UseCommand;
@@ -68,6 +69,7 @@ import picocli.CommandLine.Option;
       TraceCommand.class,
       VerdictsCommand.class,
       CreditsCommand.class,
+      LikeCommand.class,
       HostsCommand.class,
       InstallCommand.class,
       VerifyCommand.class,

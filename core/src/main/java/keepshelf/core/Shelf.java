@@ -45,6 +45,7 @@ import keepshelf.core.intake.PackDocuments;
 import keepshelf.core.intake.Recovery;
 import keepshelf.core.intake.RememberedCorrections;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.likeness.Alikes;
 import keepshelf.core.making.Making;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
@@ -71,6 +72,7 @@ public final class Shelf implements AutoCloseable {
   private final Bin bin;
   private final Making making;
   private final KnownPictures known;
+  private final Alikes alikes;
   private final Licences licences;
   private final List<Problem> recovered;
 
@@ -89,6 +91,7 @@ public final class Shelf implements AutoCloseable {
     this.licences = new Licences(folder);
     this.making = new Making(folder, catalogue, licences, bin, listener);
     this.known = new KnownPictures(catalogue);
+    this.alikes = new Alikes(folder, catalogue, new PictureSearch(folder, catalogue, known));
     this.recovered = List.copyOf(opening.said());
   }
 
@@ -293,6 +296,11 @@ public final class Shelf implements AutoCloseable {
   /** Says what on this shelf the pictures of a job are. */
   public Tracing tracing() {
     return new Tracing(catalogue, new PictureSearch(folder, catalogue, known));
+  }
+
+  /** Finds items that look alike. */
+  public Alikes alikes() {
+    return alikes;
   }
 
   /** Compares files with what was delivered. */

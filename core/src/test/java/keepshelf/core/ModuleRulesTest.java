@@ -87,6 +87,7 @@ class ModuleRulesTest {
           "measure",
           "preview",
           "duplicates",
+          "likeness",
           "projects",
           "format",
           "format.gltf",

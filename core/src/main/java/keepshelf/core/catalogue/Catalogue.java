@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.kin.KeptApart;
-import keepshelf.core.catalogue.kin.KeptDescriptor;
+import keepshelf.core.catalogue.kin.KeptPictures;
 import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -15,8 +15,6 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.recognise.names.NamingHabit;
-import keepshelf.imaging.colour.OkLab;
-import keepshelf.imaging.fingerprint.Fingerprint;
 
 /** What the shelf has. Every change is one transaction. */
 public interface Catalogue extends AutoCloseable {
@@ -156,9 +154,6 @@ public interface Catalogue extends AutoCloseable {
   /** Every word that any item has, in order. */
   List<String> words();
 
-  /** Keeps mean colours of pictures by the SHA-256 of their files. */
-  void putColours(Map<String, OkLab> bySha256);
-
   /** Keeps the words of a pack's own texts, as of its licence. */
   void putPackText(String pack, String text);
 
@@ -198,17 +193,8 @@ public interface Catalogue extends AutoCloseable {
   /** Writes a consistent copy of the catalogue to {@code file}, which must not exist. */
   void backUp(java.nio.file.Path file);
 
-  /** Kept descriptors of pictures that came after {@code row} (0 for all), in order. */
-  List<KeptDescriptor> descriptors(long row);
-
-  /** The kept fingerprint of the picture whose file has this SHA-256. */
-  Optional<Fingerprint> fingerprint(String sha256);
-
-  /** Which of these hashes of files have a kept fingerprint. */
-  Set<String> fingerprinted(Set<String> sha256);
-
-  /** Keeps fingerprints by the SHA-256 of their files. */
-  void putFingerprints(Map<String, Fingerprint> bySha256);
+  /** What is kept of what pictures show. */
+  KeptPictures pictures();
 
   /** Pairs that are both to be kept. */
   Set<KeptApart> keptApart();

@@ -39,7 +39,7 @@ public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
     try {
       String sha = Hashes.sha256(file.onDisk());
       hashes.put(file.path(), sha);
-      if (catalogue.fingerprinted(Set.of(sha)).isEmpty()) {
+      if (catalogue.pictures().fingerprinted(Set.of(sha)).isEmpty()) {
         keep(sha, Fingerprint.of(pixels), OkLab.mean(pixels));
       }
     } catch (IOException | RuntimeException e) {
@@ -56,8 +56,8 @@ public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
   }
 
   private void flush() {
-    catalogue.putFingerprints(made);
-    catalogue.putColours(colours);
+    catalogue.pictures().putFingerprints(made);
+    catalogue.pictures().putColours(colours);
     made.clear();
     colours.clear();
   }

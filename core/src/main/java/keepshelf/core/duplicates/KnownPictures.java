@@ -30,7 +30,7 @@ public final class KnownPictures {
 
   /** Adds what was kept since the last time. */
   private void refresh() {
-    List<KeptDescriptor> more = catalogue.descriptors(row);
+    List<KeptDescriptor> more = catalogue.pictures().descriptors(row);
     if (index == null) {
       index = new Index(more.stream().map(KeptDescriptor::descriptor).toList());
     } else {

@@ -64,6 +64,20 @@ public final class PictureSearch {
     return out;
   }
 
+  /**
+   * The fingerprint of a picture, kept or made now; empty when it cannot be read.
+   *
+   * @param problems receives why not, also from several threads
+   */
+  public Optional<Fingerprint> print(Picture p, List<Problem> problems) {
+    Prints prints = Prints.read(catalogue);
+    Optional<Fingerprint> print = fingerprint(p, prints, x -> {}, problems);
+    if (p.item() != null) {
+      prints.flush();
+    }
+    return print;
+  }
+
   private void gather(Set<String> hashes, Map<String, List<Picture>> theirs) {
     if (hashes.isEmpty()) {
       return;

@@ -54,7 +54,7 @@ final class Prints {
   /** What {@code catalogue} keeps, all descriptors in memory. */
   static Prints all(Catalogue catalogue) {
     Prints p = new Prints(catalogue);
-    for (KeptDescriptor k : catalogue.descriptors(0)) {
+    for (KeptDescriptor k : catalogue.pictures().descriptors(0)) {
       p.kept.put(k.sha256(), k.descriptor());
     }
     return p;
@@ -118,7 +118,7 @@ final class Prints {
   void flush() {
     synchronized (fresh) {
       if (catalogue != null) {
-        catalogue.putFingerprints(fresh);
+        catalogue.pictures().putFingerprints(fresh);
         fresh.clear();
       }
     }
@@ -141,7 +141,7 @@ final class Prints {
         return Optional.of(f);
       }
     }
-    Optional<Fingerprint> read = catalogue.fingerprint(sha256);
+    Optional<Fingerprint> read = catalogue.pictures().fingerprint(sha256);
     read.ifPresent(f -> {
       synchronized (cache) {
         cache.put(sha256, f);

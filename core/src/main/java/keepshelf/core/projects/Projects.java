@@ -229,6 +229,12 @@ public final class Projects {
     return out;
   }
 
+  /** Whether a project might use an item from today on, whatever it must be credited for. */
+  public boolean wouldAllow(Project p, ShelvedItem s) {
+    Verdict v = judge(p.without(s.item().id()), s, LocalDate.now().toString()).verdict();
+    return v != Verdict.NOT_ALLOWED && v != Verdict.UNKNOWN;
+  }
+
   /** Judges one use by the terms as they were when it was got. */
   JudgedUse judge(Project p, ShelvedItem s, String today) {
     Project.Use use = p.use(s.item().id()).orElse(unrecorded(s));

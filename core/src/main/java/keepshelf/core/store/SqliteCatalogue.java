@@ -21,7 +21,7 @@ import keepshelf.core.catalogue.Records;
 import keepshelf.core.catalogue.ShelfState;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.kin.KeptApart;
-import keepshelf.core.catalogue.kin.KeptDescriptor;
+import keepshelf.core.catalogue.kin.KeptPictures;
 import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -29,8 +29,6 @@ import keepshelf.core.disk.StorageException;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.recognise.names.NamingHabit;
-import keepshelf.imaging.colour.OkLab;
-import keepshelf.imaging.fingerprint.Fingerprint;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
@@ -45,6 +43,7 @@ public final class SqliteCatalogue implements Catalogue {
   private final CatalogueFile file;
   private final Jdbi jdbi;
   private final Records records;
+  private final KeptPictures pictures = new PictureTables(this);
 
   private SqliteCatalogue(CatalogueFile file, Records records) {
     this.file = file;
@@ -76,7 +75,7 @@ public final class SqliteCatalogue implements Catalogue {
     return new SqliteCatalogue(CatalogueFile.openToRead(file), Records.NONE);
   }
 
-  private <T> T read(HandleCallback<T, RuntimeException> work) {
+  <T> T read(HandleCallback<T, RuntimeException> work) {
     try {
       return jdbi.withHandle(work);
     } catch (JdbiException e) {
@@ -84,7 +83,7 @@ public final class SqliteCatalogue implements Catalogue {
     }
   }
 
-  private void change(Consumer<Handle> work) {
+  void change(Consumer<Handle> work) {
     if (file.readOnly()) {
       throw new StorageException(
           StorageException.Kind.READ_ONLY, "the shelf was opened for reading", null);
@@ -310,11 +309,6 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
-  public void putColours(Map<String, OkLab> bySha256) {
-    change(h -> CardTables.putColours(h, bySha256));
-  }
-
-  @Override
   public void putPackText(String pack, String text) {
     change(h -> CardTables.putPackText(h, pack, text));
   }
@@ -384,25 +378,8 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
-  public List<KeptDescriptor> descriptors(long row) {
-    return read(h -> PrintTables.descriptors(h, row));
-  }
-
-  @Override
-  public Optional<Fingerprint> fingerprint(String sha256) {
-    return read(h -> PrintTables.fingerprint(h, sha256));
-  }
-
-  @Override
-  public Set<String> fingerprinted(Set<String> sha256) {
-    return read(h -> PrintTables.known(h, sha256));
-  }
-
-  @Override
-  public void putFingerprints(Map<String, Fingerprint> bySha256) {
-    if (!bySha256.isEmpty()) {
-      change(h -> PrintTables.put(h, bySha256));
-    }
+  public KeptPictures pictures() {
+    return pictures;
   }
 
   @Override

@@ -194,6 +194,7 @@ class RenewedSearchTest extends OnSmallShelf {
           String path = s.item().maps().getFirst().path();
           shelf
               .catalogue()
+              .pictures()
               .putColours(
                   Map.of(s.item().maps().getFirst().sha256(), new OkLab(0.5f, step / 99f, 0.1f)));
           shelf.catalogue().putPackText(one.pack().id(), "whelk broth " + step);

@@ -47,15 +47,17 @@ class SqliteCatalogueTest {
     try (SqliteCatalogue c = SqliteCatalogue.open(older(version))) {
       c.putCorrection(said);
       Fingerprint print = Fingerprint.of(TestPacks.colour(128, 4));
-      c.putFingerprints(Map.of("ab", print));
-      c.putFingerprints(Map.of("ab", print, "cd", print));
-      assertThat(c.fingerprinted(Set.of("ab", "ef"))).containsExactly("ab");
-      assertThat(c.descriptors(0))
+      c.pictures().putFingerprints(Map.of("ab", print));
+      c.pictures().putFingerprints(Map.of("ab", print, "cd", print));
+      assertThat(c.pictures().fingerprinted(Set.of("ab", "ef"))).containsExactly("ab");
+      assertThat(c.pictures().descriptors(0))
           .extracting(KeptDescriptor::sha256)
           .contains("ab", "cd")
           .hasSize(2);
-      assertThat(c.descriptors(c.descriptors(0).getLast().row())).isEmpty();
-      assertThat(c.fingerprint("cd").orElseThrow()).usingRecursiveComparison().isEqualTo(print);
+      assertThat(c.pictures().descriptors(c.pictures().descriptors(0).getLast().row())).isEmpty();
+      assertThat(c.pictures().fingerprint("cd").orElseThrow())
+          .usingRecursiveComparison()
+          .isEqualTo(print);
       assertThat(c.keptApart()).isEmpty();
       c.putKeptApart(KeptApart.of("y", "x"));
       assertThat(c.keptApart()).containsExactly(new KeptApart("x", "y"));

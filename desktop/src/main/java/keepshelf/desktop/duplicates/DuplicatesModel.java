@@ -222,7 +222,8 @@ public final class DuplicatesModel {
       Set<String> hashes = new HashSet<>();
       shelf.catalogue().items().forEach(s -> s.item().maps().forEach(m -> hashes.add(m.sha256())));
       boolean cheap =
-          hashes.size() <= FEW && shelf.catalogue().fingerprinted(hashes).size() == hashes.size();
+          hashes.size() <= FEW
+              && shelf.catalogue().pictures().fingerprinted(hashes).size() == hashes.size();
       if (cheap && !hashes.isEmpty()) {
         work.ui(this::search);
       }

@@ -1,0 +1,98 @@
+package keepshelf.core.likeness;
+
+import java.util.List;
+import java.util.Optional;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.duplicates.Picture;
+import keepshelf.core.duplicates.PictureSearch;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.model.ItemKind;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.imaging.fingerprint.Descriptor;
+import keepshelf.imaging.fingerprint.Fingerprint;
+import keepshelf.imaging.likeness.Look;
+import keepshelf.imaging.likeness.Surface;
+
+/** Says what an item looks like by the fingerprints of its maps. */
+final class LookMaker {
+  /** What stands for the colour of an item, the best first. */
+  private static final List<MapRole> SEEN =
+      List.of(MapRole.BASE_COLOUR, MapRole.EMISSION, MapRole.TRANSLUCENCY);
+
+  private final ShelfFolder shelf;
+  private final PictureSearch search;
+  private final List<Problem> problems;
+
+  LookMaker(ShelfFolder shelf, PictureSearch search, List<Problem> problems) {
+    this.shelf = shelf;
+    this.search = search;
+    this.problems = problems;
+  }
+
+  /** Empty when no picture of it can be read. */
+  Optional<Look> of(ShelvedItem s) {
+    return seen(s.item()).flatMap(m -> print(s, m)).map(f -> Look.of(f, surface(s)));
+  }
+
+  private static Optional<MapRecord> seen(ItemRecord i) {
+    for (MapRole r : SEEN) {
+      Optional<MapRecord> m = i.mapsAt("1K").stream().filter(x -> x.role() == r).findFirst();
+      if (m.isPresent()) {
+        return m;
+      }
+    }
+    return i.kind() == ItemKind.MATERIAL ? Optional.empty() : i.maps().stream().findFirst();
+  }
+
+  private Surface surface(ShelvedItem s) {
+    Float roughness = mean(s, MapRole.ROUGHNESS);
+    Float gloss = roughness == null ? mean(s, MapRole.GLOSS) : null;
+    return new Surface(
+        s.item().mapsAt("1K").stream()
+            .filter(m -> m.role() == MapRole.NORMAL)
+            .findFirst()
+            .flatMap(m -> print(s, m))
+            .map(f -> Surface.slope(f.descriptor()))
+            .orElse(null),
+        gloss != null ? Float.valueOf(1 - gloss) : roughness,
+        mean(s, MapRole.METALLIC));
+  }
+
+  /** Mean of a map of this role, or of the channel of a packed one; null when there is none. */
+  private Float mean(ShelvedItem s, MapRole role) {
+    for (MapRecord m : s.item().mapsAt("1K")) {
+      String channel = m.role() == role ? "r" : channel(m, role);
+      Fingerprint f = channel == null ? null : print(s, m).orElse(null);
+      if (f != null) {
+        Descriptor d = f.descriptor();
+        return switch (channel) {
+          case "r" -> d.meanRed();
+          case "g" -> d.meanGreen();
+          case "b" -> d.meanBlue();
+          default -> null;
+        };
+      }
+    }
+    return null;
+  }
+
+  private static String channel(MapRecord m, MapRole role) {
+    return m.channels() == null
+        ? null
+        : m.channels().roles().entrySet().stream()
+            .filter(e -> e.getValue() == role)
+            .map(java.util.Map.Entry::getKey)
+            .findFirst()
+            .orElse(null);
+  }
+
+  private Optional<Fingerprint> print(ShelvedItem s, MapRecord m) {
+    String path = s.path(m);
+    return search.print(
+        new Picture(path, shelf.resolve(path), m.bytes(), m.sha256(), s.item().id(), m.role()),
+        problems);
+  }
+}
