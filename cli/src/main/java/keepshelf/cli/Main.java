@@ -26,8 +26,10 @@ import keepshelf.cli.packs.LetGoCommand;
 import keepshelf.cli.packs.RecogniseCommand;
 import keepshelf.cli.packs.TakeInCommand;
 import keepshelf.cli.projects.CreditsCommand;
+import keepshelf.cli.projects.HandOverCommand;
 import keepshelf.cli.projects.LikeCommand;
 import keepshelf.cli.projects.ProjectsCommand;
+import keepshelf.cli.projects.ReportCommand;
 import keepshelf.cli.projects.TraceCommand;
 import keepshelf.cli.projects.UseCommand;
 import keepshelf.cli.projects.VerdictsCommand;
@@ -69,6 +71,8 @@ import picocli.CommandLine.Option;
       TraceCommand.class,
       VerdictsCommand.class,
       CreditsCommand.class,
+      ReportCommand.class,
+      HandOverCommand.class,
       LikeCommand.class,
       HostsCommand.class,
       InstallCommand.class,

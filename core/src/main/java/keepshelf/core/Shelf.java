@@ -53,6 +53,8 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Projects;
 import keepshelf.core.projects.Tracing;
 import keepshelf.core.records.ShelfRecords;
+import keepshelf.core.report.HandOver;
+import keepshelf.core.report.JobReports;
 import keepshelf.core.search.SavedSearches;
 import keepshelf.core.search.Search;
 
@@ -296,6 +298,16 @@ public final class Shelf implements AutoCloseable {
   /** Says what on this shelf the pictures of a job are. */
   public Tracing tracing() {
     return new Tracing(catalogue, new PictureSearch(folder, catalogue, known));
+  }
+
+  /** What is said of a job to those who ask. */
+  public JobReports reports() {
+    return new JobReports(folder, catalogue, licences, previews);
+  }
+
+  /** Packs what of a job may be handed over. */
+  public HandOver handOver() {
+    return new HandOver(reports());
   }
 
   /** Finds items that look alike. */

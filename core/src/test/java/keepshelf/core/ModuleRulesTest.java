@@ -89,6 +89,7 @@ class ModuleRulesTest {
           "duplicates",
           "likeness",
           "projects",
+          "report",
           "format",
           "format.gltf",
           "format.materialx",

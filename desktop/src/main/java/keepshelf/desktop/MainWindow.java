@@ -24,6 +24,8 @@ import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.making.LayingModel;
+import keepshelf.desktop.projects.ProjectsModel;
+import keepshelf.desktop.projects.ProjectsView;
 import keepshelf.desktop.shelf.ShelfActions;
 import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shelf.ShelfView;
@@ -63,6 +65,8 @@ public final class MainWindow implements AutoCloseable {
   private final HostsView hosts;
   private final DuplicatesModel duplicatesModel;
   private final DuplicatesView duplicates;
+  private final ProjectsModel projectsModel;
+  private final ProjectsView projects;
   private final ShellView shell;
   private final ShelfMenu menu;
 
@@ -102,16 +106,22 @@ public final class MainWindow implements AutoCloseable {
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
     duplicates = new DuplicatesView(duplicatesModel, shelf, pictures, work, shelfModel.all());
+    projectsModel = new ProjectsModel(shelf, work, this::recordsChanged);
+    projects =
+        new ProjectsView(
+            projectsModel,
+            shelf,
+            work,
+            pictures,
+            picker,
+            new ProjectsView.Ways(this::search, this::planIn));
     menu = new ShelfMenu(stage, settings, picker, upkeep, shelfModel);
     menu.onMove(to -> mover.accept(to));
     menu.onImported(shelfActions::did);
-    menu.onSearch(words -> {
-      open(boards);
-      shelfModel.wordsProperty().set(words);
-    });
+    menu.onSearch(this::search);
     shell =
         new ShellView(
-            List.of(arrivals, boards, benchRoom.place(), hosts, duplicates),
+            List.of(arrivals, boards, benchRoom.place(), hosts, duplicates, projects),
             work,
             shelf.folder().root().getFileName().toString(),
             menu.entries(),
@@ -163,7 +173,8 @@ public final class MainWindow implements AutoCloseable {
   /** Loads the shipped fonts and the stylesheet. */
   static void style(Scene scene) {
     for (String f : FONTS) {
-      Font.loadFont(MainWindow.class.getResourceAsStream("fonts/" + f + ".ttf"), 13);
+      Font.loadFont(
+          MainWindow.class.getResourceAsStream("/keepshelf/core/fonts/" + f + ".ttf"), 13);
     }
     scene.getStylesheets().add(MainWindow.class.getResource("tokens.css").toExternalForm());
   }
@@ -198,6 +209,7 @@ public final class MainWindow implements AutoCloseable {
       stale = false;
       hostsModel.refresh();
       duplicatesModel.refresh();
+      projectsModel.refresh();
     }
   }
 
@@ -207,6 +219,7 @@ public final class MainWindow implements AutoCloseable {
     shelfModel.refresh();
     hostsModel.refresh();
     duplicatesModel.refresh();
+    projectsModel.refresh();
   }
 
   /** Shows what is chosen on the boards large. */
@@ -241,6 +254,17 @@ public final class MainWindow implements AutoCloseable {
 
   private void layOnBench(ShelvedItem item, String finish) {
     benchRoom.open(item, finish);
+  }
+
+  private void search(String words) {
+    open(boards);
+    shelfModel.wordsProperty().set(words);
+  }
+
+  /** Chooses the cells of an item in these hosts, so that it can be installed there. */
+  private void planIn(String item, List<String> at) {
+    open(hosts);
+    at.forEach(h -> hostsModel.choose(new Cell(item, h), o -> o));
   }
 
   private void install(String item) {
@@ -298,6 +322,16 @@ public final class MainWindow implements AutoCloseable {
   /** The place of what is there twice. */
   public Place duplicates() {
     return duplicates;
+  }
+
+  /** The place of jobs. */
+  public ProjectsView projects() {
+    return projects;
+  }
+
+  /** The state of the jobs. */
+  public ProjectsModel projectsModel() {
+    return projectsModel;
   }
 
   /** The state of what is there twice. */

@@ -25,9 +25,11 @@ class ModuleRulesTest {
           "making",
           "bench",
           "shelf",
+          "likeness",
           "arrivals",
           "duplicates",
           "hosts",
+          "projects",
           "upkeep",
           "");
 

@@ -36,6 +36,9 @@ public final class CreditsCommand implements Callable<Integer> {
       description = "text, markdown, html or csv.")
   String format;
 
+  @Option(names = "--brief", description = "Only title, maker and the licence's identifier.")
+  boolean brief;
+
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
@@ -50,7 +53,8 @@ public final class CreditsCommand implements Callable<Integer> {
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       Project p = shelf.projects().need(project);
-      String text = new Credits(shelf.licences()).of(p, shelf.projects().judged(p), form.get());
+      String text =
+          new Credits(shelf.licences()).of(p, shelf.projects().judged(p), form.get(), brief);
       if (out.json) {
         out.json(
             java.util.Map.of(

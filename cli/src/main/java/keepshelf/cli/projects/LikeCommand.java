@@ -18,6 +18,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Projects;
+import keepshelf.core.projects.Verdict;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -89,11 +90,15 @@ public final class LikeCommand implements Callable<Integer> {
     Projects projects = shelf.projects();
     for (AlikeItem a : found) {
       ShelvedItem s = shelf.catalogue().item(a.item()).orElse(null);
-      if (out.size() < most && s != null && projects.wouldAllow(p, s)) {
+      if (out.size() < most && s != null && allows(projects.wouldBe(p, s).verdict())) {
         out.add(a);
       }
     }
     return out;
+  }
+
+  private static boolean allows(Verdict v) {
+    return v != Verdict.NOT_ALLOWED && v != Verdict.UNKNOWN;
   }
 
   private void print(Shelf shelf, List<AlikeItem> found, List<Problem> problems) {

@@ -39,8 +39,18 @@ public final class Credits {
   private record Line(
       String group, String title, String by, String licence, String page, String changes) {}
 
-  /** The credits of these uses. */
+  /** The credits of these uses, in full. */
   public String of(Project p, List<JudgedUse> uses, Form form) {
+    return of(p, uses, form, false);
+  }
+
+  /**
+   * The credits of these uses.
+   *
+   * @param brief only title, maker and the licence's identifier, where space is short; what was
+   *     changed is said all the same, because the licences demand it
+   */
+  public String of(Project p, List<JudgedUse> uses, Form form, boolean brief) {
     Map<String, List<Line>> groups = new LinkedHashMap<>();
     for (String g : List.of("Credits", "Also used, no credit required", "Not cleared")) {
       groups.put(g, new ArrayList<>());
@@ -49,7 +59,7 @@ public final class Credits {
         .sorted(
             java.util.Comparator.comparing(
                 (JudgedUse u) -> u.item().item().name(), String.CASE_INSENSITIVE_ORDER))
-        .map(this::line)
+        .map(u -> line(u, brief))
         .forEach(l -> groups.get(l.group()).add(l));
     return switch (form) {
       case TEXT -> text(p, groups, "", "", false);
@@ -59,23 +69,27 @@ public final class Credits {
     };
   }
 
-  private Line line(JudgedUse u) {
+  private Line line(JudgedUse u, boolean brief) {
     boolean cleared = u.verdict() != Verdict.NOT_ALLOWED && u.verdict() != Verdict.UNKNOWN;
     boolean credit = u.reasons().stream().anyMatch(r -> r.rule().equals("credit"));
     String creator = u.item().pack().creator();
     String source = u.item().pack().source();
     String by =
-        creator == null
-            ? source == null ? "" : source
-            : source == null || source.equals(creator) ? creator : creator + ", " + source;
+        brief && creator != null
+            ? creator
+            : creator == null
+                ? source == null ? "" : source
+                : source == null || source.equals(creator) ? creator : creator + ", " + source;
     Licence l = u.licence() == null ? null : licences.find(u.licence()).orElse(null);
     boolean changed = u.use().finish() != null || u.item().item().isPartlyMade();
     return new Line(
         !cleared ? "Not cleared" : credit ? "Credits" : "Also used, no credit required",
         u.item().item().name(),
         by,
-        u.licence() == null ? "licence not known" : licences.title(u.licence()),
-        l == null || l.page() == null ? "" : l.page(),
+        u.licence() == null
+            ? "licence not known"
+            : brief ? u.licence() : licences.title(u.licence()),
+        brief || l == null || l.page() == null ? "" : l.page(),
         changed ? "It was changed." : "");
   }
 

@@ -147,6 +147,11 @@ public record Project(
     }
   }
 
+  /** The same job when {@code what} is handed over. */
+  public Project handing(HandedOver what) {
+    return new Project(name, client, kind, what, seats, territory, from, to, notes, uses);
+  }
+
   /** The same with other uses. */
   public Project using(List<Use> other) {
     return new Project(name, client, kind, handedOver, seats, territory, from, to, notes, other);

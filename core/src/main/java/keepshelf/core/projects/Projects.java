@@ -54,10 +54,13 @@ public final class Projects {
 
   /** All, by name: those with a record, and those that items are only marked with. */
   public List<Project> all() {
+    return all(catalogue.cards());
+  }
+
+  /** The same over cards that were read already. */
+  public List<Project> all(List<ItemCard> cards) {
     Map<String, Project> out = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
-    catalogue
-        .cards()
-        .forEach(c -> c.marks().projects().forEach(p -> out.putIfAbsent(p, Project.named(p))));
+    cards.forEach(c -> c.marks().projects().forEach(p -> out.putIfAbsent(p, Project.named(p))));
     Path folder = shelf.resolve("records/projects");
     if (Files.isDirectory(folder)) {
       try (var files = Files.newDirectoryStream(folder, "*.json")) {
@@ -130,6 +133,26 @@ public final class Projects {
       FileTrees.writeAtomically(file, Json.pretty(how.apply(was)));
     } catch (IOException e) {
       throw ShelfException.ofDisk(name, "keeping the project “" + name + "”", e);
+    }
+  }
+
+  /**
+   * Forgets a project that nothing uses.
+   *
+   * @throws ShelfException when something does, or the record cannot be removed
+   */
+  public void remove(Project p) throws ShelfException {
+    if (!judged(p).isEmpty()) {
+      throw new ShelfException(
+          Problem.error(
+              "project-in-use",
+              p.name(),
+              "“" + p.name() + "” uses items. Take them out of it first."));
+    }
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      Files.deleteIfExists(file(p.name()));
+    } catch (IOException e) {
+      throw ShelfException.ofDisk(p.name(), "forgetting the project “" + p.name() + "”", e);
     }
   }
 
@@ -215,9 +238,14 @@ public final class Projects {
 
   /** All uses of a project with their verdicts, what is not allowed first, then by name. */
   public List<JudgedUse> judged(Project p) {
+    return judged(p, catalogue.cards());
+  }
+
+  /** The same over cards that were read already. */
+  public List<JudgedUse> judged(Project p, List<ItemCard> cards) {
     List<JudgedUse> out = new ArrayList<>();
     String today = LocalDate.now().toString();
-    for (ItemCard c : catalogue.cards()) {
+    for (ItemCard c : cards) {
       if (c.marks().projects().stream().anyMatch(n -> n.equalsIgnoreCase(p.name()))) {
         catalogue.item(c.id()).ifPresent(s -> out.add(judge(p, s, today)));
       }
@@ -229,20 +257,22 @@ public final class Projects {
     return out;
   }
 
-  /** Whether a project might use an item from today on, whatever it must be credited for. */
-  public boolean wouldAllow(Project p, ShelvedItem s) {
-    Verdict v = judge(p.without(s.item().id()), s, LocalDate.now().toString()).verdict();
-    return v != Verdict.NOT_ALLOWED && v != Verdict.UNKNOWN;
+  /** What would be said of an item if a project used it from today on. */
+  public JudgedUse wouldBe(Project p, ShelvedItem s) {
+    return judge(p.without(s.item().id()), s, LocalDate.now().toString());
+  }
+
+  /** The day an item was bought, else taken in, ISO 8601. */
+  public static String got(ShelvedItem s) {
+    return s.pack().purchase() != null && s.pack().purchase().bought() != null
+        ? s.pack().purchase().bought()
+        : s.pack().takenIn().substring(0, Math.min(10, s.pack().takenIn().length()));
   }
 
   /** Judges one use by the terms as they were when it was got. */
   JudgedUse judge(Project p, ShelvedItem s, String today) {
     Project.Use use = p.use(s.item().id()).orElse(unrecorded(s));
-    String got =
-        s.pack().purchase() != null && s.pack().purchase().bought() != null
-            ? s.pack().purchase().bought()
-            : s.pack().takenIn().substring(0, Math.min(10, s.pack().takenIn().length()));
-    String id = s.pack().licenceOn(got);
+    String id = s.pack().licenceOn(got(s));
     List<Reason> reasons = new ArrayList<>(Judging.of(p, s, use, licence(id), today));
     Verdict verdict = worst(reasons);
     // The same may have been got elsewhere under terms that allow more.

@@ -1,0 +1,103 @@
+package keepshelf.desktop.projects;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Consumer;
+import keepshelf.core.Shelf;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.projects.Credits;
+import keepshelf.core.projects.JudgedUse;
+import keepshelf.core.projects.Project;
+import keepshelf.core.projects.Tracing;
+import keepshelf.core.report.HandOver;
+import keepshelf.core.report.JobReport;
+import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.WorkList;
+
+/** What is read from a job's folders and written for those who ask, in the background. */
+final class JobFiles {
+  private final Shelf shelf;
+  private final WorkList work;
+
+  JobFiles(Shelf shelf, WorkList work) {
+    this.shelf = shelf;
+    this.work = work;
+  }
+
+  /** Writes the licence report. */
+  void report(Project p, Path file) {
+    work.start(
+        Words.of("projects.job.report", p.name()),
+        job -> {
+          job.report(Words.of("projects.job.gathering"), 0);
+          JobReport r = shelf.reports().gather(p);
+          job.report(file.getFileName().toString(), 0.5);
+          shelf.reports().write(r, file);
+          said(Words.of("projects.written", file), r.problems());
+        });
+  }
+
+  /** Packs what may be handed over. */
+  void handOver(Project p, Path file) {
+    work.start(
+        Words.of("projects.job.hand", p.name()),
+        job -> {
+          HandOver.Handed h =
+              shelf.handOver().write(p, file, packing -> job.report(packing, -1));
+          said(Words.of("projects.handed", file, h.files().size(), h.leftOut().size()), h.problems());
+        });
+  }
+
+  /** Writes the credits in the form that the name of the file says, else as text. */
+  void credits(Project p, List<JudgedUse> uses, boolean brief, Path file) {
+    String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+    Credits.Form form =
+        Map.of(
+                "md", Credits.Form.MARKDOWN,
+                "html", Credits.Form.HTML,
+                "csv", Credits.Form.CSV)
+            .getOrDefault(name.substring(name.lastIndexOf('.') + 1), Credits.Form.TEXT);
+    work.start(
+        Words.of("projects.job.credits", p.name()),
+        job -> {
+          String text = new Credits(shelf.licences()).of(p, uses, form, brief);
+          try {
+            FileTrees.writeAtomically(
+                file.toAbsolutePath(), text.getBytes(StandardCharsets.UTF_8));
+          } catch (java.io.IOException e) {
+            throw ShelfException.ofDisk(file.toString(), "writing " + file, e);
+          }
+          said(Words.of("projects.written", file), List.of());
+        });
+  }
+
+  /** Says what of the shelf lies in folders or files of a job. */
+  void trace(List<Path> paths, Consumer<Tracing.Trace> done) {
+    work.start(
+        Words.of("projects.job.trace"),
+        job -> {
+          Tracing.Trace t =
+              shelf
+                  .tracing()
+                  .trace(
+                      paths.stream().map(Path::toString).toList(),
+                      looking -> job.report(looking, -1));
+          work.ui(() -> {
+            work.problems().addAll(t.problems());
+            done.accept(t);
+          });
+        });
+  }
+
+  private void said(String what, List<Problem> problems) {
+    work.ui(() -> {
+      work.problems().add(Problem.note("written", null, what));
+      work.problems().addAll(problems);
+    });
+  }
+}
