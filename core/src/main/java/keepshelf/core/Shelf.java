@@ -51,12 +51,12 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Projects;
-import keepshelf.core.projects.Tracing;
 import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.report.HandOver;
 import keepshelf.core.report.JobReports;
 import keepshelf.core.search.SavedSearches;
 import keepshelf.core.search.Search;
+import keepshelf.core.trace.Tracing;
 
 /**
  * One open shelf: a folder of packs with its catalogue inside. Safe for use by several threads, and
@@ -297,7 +297,7 @@ public final class Shelf implements AutoCloseable {
 
   /** Says what on this shelf the pictures of a job are. */
   public Tracing tracing() {
-    return new Tracing(catalogue, new PictureSearch(folder, catalogue, known));
+    return new Tracing(folder, catalogue, new PictureSearch(folder, catalogue, known));
   }
 
   /** What is said of a job to those who ask. */

@@ -90,6 +90,7 @@ class ModuleRulesTest {
           "likeness",
           "projects",
           "report",
+          "trace",
           "format",
           "format.gltf",
           "format.materialx",

@@ -1,5 +1,6 @@
 package keepshelf.desktop;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import keepshelf.core.Shelf;
@@ -10,6 +11,7 @@ import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.projects.Project;
 
 /** What the freelancer of the scenario has noted on the demo's shelf. */
 final class DemoRecords {
@@ -80,6 +82,14 @@ final class DemoRecords {
     }
   }
 
+  private static void use(Shelf shelf, String project, String... keys) throws ShelfException {
+    List<ShelvedItem> items = new ArrayList<>();
+    for (String k : keys) {
+      shelf.catalogue().find(k).stream().findFirst().ifPresent(items::add);
+    }
+    shelf.projects().use(shelf.projects().need(project), items, null);
+  }
+
   /** Notes it all; what is not on the shelf is left out. */
   static void write(Shelf shelf) throws ShelfException {
     for (Note n : NOTES) {
@@ -114,6 +124,31 @@ final class DemoRecords {
                 1,
                 false,
                 "One person, any number of jobs; the files stay with that person."));
+    shelf
+        .projects()
+        .put(
+            new Project(
+                "Skerry Light visitor film",
+                "Harbour Museum",
+                Project.Kind.COMMERCIAL,
+                Project.HandedOver.FILES,
+                1,
+                null,
+                "2026-09-01",
+                "2027-04-30",
+                "The museum gets the scene, so that it can be shown in other sizes.",
+                List.of()));
+    use(
+        shelf,
+        "Skerry Light visitor film",
+        "barnacle_crust",
+        "bleached_larch",
+        "sea_worn_brass",
+        "rust_streaked_hull",
+        "tarred_rope",
+        "sailcloth",
+        "net_mesh",
+        "worn_larch");
     shelf.savedSearches().put("Wet things, 1K or more", "tag:wet res>=1K");
     shelf.savedSearches().put("Never installed", "used:no");
   }

@@ -62,6 +62,7 @@ public final class MainWindow implements AutoCloseable {
   private final ArrivalsView arrivals;
   private final ShelfView boards;
   private final BenchRoom benchRoom;
+  private final LikeRoom likeRoom;
   private final HostsView hosts;
   private final DuplicatesModel duplicatesModel;
   private final DuplicatesView duplicates;
@@ -93,13 +94,16 @@ public final class MainWindow implements AutoCloseable {
         .addListener((o, was, is) -> settings.put("watch", is == null ? "" : is.toString()));
     shelfActions = new ShelfActions(shelf, work, this::recordsChanged, this::refresh);
     upkeep = new Upkeep(shelf, work, this::recordsChanged);
+    likeRoom = new LikeRoom(shelf, work, pictures, shelfModel);
     boards =
         new ShelfView(
             shelfModel,
             shelfActions,
             shelf,
             pictures,
-            new ShelfView.Ways(this::install, this::layOnBench, this::lay));
+            new ShelfView.Ways(
+                this::install, this::layOnBench, this::lay, likeRoom::like, likeRoom::paste));
+    likeRoom.over(boards);
     benchRoom =
         new BenchRoom(shelf, settings, work, pictures, shelfModel, shelfActions, this::plan);
     benchRoom.onMade(this::refresh);
@@ -119,6 +123,7 @@ public final class MainWindow implements AutoCloseable {
     menu.onMove(to -> mover.accept(to));
     menu.onImported(shelfActions::did);
     menu.onSearch(this::search);
+    menu.onLike(this::like);
     shell =
         new ShellView(
             List.of(arrivals, boards, benchRoom.place(), hosts, duplicates, projects),
@@ -254,6 +259,12 @@ public final class MainWindow implements AutoCloseable {
 
   private void layOnBench(ShelvedItem item, String finish) {
     benchRoom.open(item, finish);
+  }
+
+  /** Shows what looks like a picture, over the boards. */
+  public void like(Path picture) {
+    open(boards);
+    likeRoom.like(picture);
   }
 
   private void search(String words) {

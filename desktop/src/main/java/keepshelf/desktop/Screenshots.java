@@ -26,6 +26,7 @@ import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.making.LayingModel;
+import keepshelf.desktop.projects.ProjectsModel;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -111,17 +112,9 @@ public final class Screenshots extends Application {
     shot("arrivals");
     arrivals("arrivals-findings", "kelp_reissue.zip", "kelp_Normal.png");
     arrivals("arrivals-models", "Dory+StormLantern.zip", "lantern_nrm.png");
-    fx(() -> {
-      window.switchTheme();
-      return null;
-    });
-    arrivals("arrivals-dark", "odd-entries.zip", "quay_path_n.png");
-    fx(() -> {
-      window.switchTheme();
-      return null;
-    });
     hosts();
     duplicates();
+    projects();
   }
 
   private void boards() throws IOException, InterruptedException, ExecutionException {
@@ -207,7 +200,6 @@ public final class Screenshots extends Application {
 
   private void duplicates() throws IOException, InterruptedException, ExecutionException {
     fx(() -> {
-      window.switchTheme();
       window.open(window.duplicates());
       return null;
     });
@@ -222,6 +214,34 @@ public final class Screenshots extends Application {
       return null;
     });
     shot("duplicates-summary");
+  }
+
+  private void projects() throws IOException, InterruptedException, ExecutionException {
+    fx(() -> {
+      window.open(window.projects());
+      return null;
+    });
+    shown("Skerry Light visitor film");
+    shot("projects");
+    fx(() -> {
+      window.projects().key(key(KeyCode.F));
+      return null;
+    });
+    shot("alike");
+  }
+
+  /** Waits until a project is shown. */
+  private void shown(String project) throws InterruptedException, ExecutionException {
+    ProjectsModel m = window.projectsModel();
+    while (fx(
+        () -> {
+          m.choose(project);
+          return m.chosenProperty().get() == null
+              || !m.chosenProperty().get().project().name().equals(project)
+              || m.uses().size() != m.chosenProperty().get().uses();
+        })) {
+      Thread.sleep(50);
+    }
   }
 
   /** Shows an arrival with one of its maps chosen. */
@@ -292,18 +312,13 @@ public final class Screenshots extends Application {
     });
     shot("hosts-profile");
     fx(() -> {
-      window.hosts().key(escape());
+      window.hosts().key(key(KeyCode.ESCAPE));
       return null;
     });
-    fx(() -> {
-      window.switchTheme();
-      return null;
-    });
-    shot("hosts-dark");
   }
 
-  private static KeyEvent escape() {
-    return new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.ESCAPE, false, false, false, false);
+  private static KeyEvent key(KeyCode code) {
+    return new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false);
   }
 
   private Cell cell(String key, String host) {

@@ -34,6 +34,7 @@ public final class ShelfMenu {
   private ShellView shell;
   private Consumer<Path> mover = to -> {};
   private Consumer<Edited> imported = e -> {};
+  private Consumer<Path> like = f -> {};
   private Consumer<String> search = words -> {};
 
   ShelfMenu(Stage stage, Settings settings, FilePicker picker, Upkeep upkeep, ShelfModel model) {
@@ -64,9 +65,17 @@ public final class ShelfMenu {
     search = what;
   }
 
+  /** What shows what looks like a picture. */
+  void onLike(Consumer<Path> what) {
+    like = what;
+  }
+
   /** What can be done, by title, in order. */
   Map<String, Runnable> entries() {
     Map<String, Runnable> menu = new LinkedHashMap<>();
+    menu.put(
+        Words.of("like.menu"),
+        () -> picker.files(stage).stream().findFirst().ifPresent(f -> like.accept(f)));
     menu.put(Words.of("upkeep.menu.check"), this::check);
     menu.put(Words.of("upkeep.menu.licences"), this::licences);
     menu.put(

@@ -1,5 +1,13 @@
 package keepshelf.desktop;
 
+import static keepshelf.desktop.PictureChanges.deeper;
+import static keepshelf.desktop.PictureChanges.lighter;
+import static keepshelf.desktop.PictureChanges.mirrored;
+import static keepshelf.desktop.PictureChanges.shifted;
+import static keepshelf.desktop.PictureChanges.smaller;
+import static keepshelf.desktop.PictureChanges.tiled;
+import static keepshelf.desktop.PictureChanges.tinted;
+import static keepshelf.desktop.PictureChanges.turned;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
@@ -20,7 +28,6 @@ import keepshelf.demo.texture.Recipe;
 import keepshelf.demo.texture.Sheet;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.resample.Resampler;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -29,71 +36,6 @@ class DuplicatesCorpusTest {
   private static final int SIDE = 256;
 
   @TempDir Path dir;
-
-  private interface At {
-    int level(Pixels p, int x, int y, int c);
-  }
-
-  private static Pixels made(Pixels p, int w, int h, At at) {
-    byte[] out = new byte[w * h * p.channels()];
-    for (int y = 0; y < h; y++) {
-      for (int x = 0; x < w; x++) {
-        for (int c = 0; c < p.channels(); c++) {
-          int v = at.level(p, x, y, c);
-          out[(y * w + x) * p.channels() + c] = (byte) Math.clamp(v, 0, 255);
-        }
-      }
-    }
-    return Pixels.u8(w, h, p.channels(), out);
-  }
-
-  private static int level(Pixels p, int x, int y, int c) {
-    int px = Math.floorMod(x, p.width());
-    int py = Math.floorMod(y, p.height());
-    return p.level((py * p.width() + px) * p.channels() + c);
-  }
-
-  private static Pixels turned(Pixels p) {
-    return made(p, p.height(), p.width(), (q, x, y, c) -> level(q, y, q.height() - 1 - x, c));
-  }
-
-  private static Pixels mirrored(Pixels p) {
-    return made(p, p.width(), p.height(), (q, x, y, c) -> level(q, q.width() - 1 - x, y, c));
-  }
-
-  private static Pixels shifted(Pixels p) {
-    return made(p, p.width(), p.height(), (q, x, y, c) -> level(q, x + 97, y + 41, c));
-  }
-
-  private static Pixels tiled(Pixels p) {
-    return made(p, 2 * p.width(), 2 * p.height(), DuplicatesCorpusTest::level);
-  }
-
-  private static Pixels lighter(Pixels p) {
-    return p.mapLevels(-1, v -> Math.clamp(Math.round(1.12f * v + 9), 0, 255));
-  }
-
-  private static Pixels tinted(Pixels p) {
-    return p.mapLevels(0, v -> v * 4 / 5).mapLevels(2, v -> Math.min(255, v * 6 / 5));
-  }
-
-  private static Pixels smaller(Pixels p, int by) {
-    float[][] planes = new float[p.channels()][];
-    int w = p.width() / by;
-    int h = p.height() / by;
-    for (int c = 0; c < planes.length; c++) {
-      planes[c] = Resampler.area(p.plane(c), p.width(), p.height(), w, h);
-    }
-    return made(p, w, h, (q, x, y, c) -> Math.round(255 * planes[c][y * w + x]));
-  }
-
-  private static Pixels deeper(Pixels p) {
-    short[] out = new short[p.sampleCount()];
-    for (int i = 0; i < out.length; i++) {
-      out[i] = (short) (p.level(i) * 257);
-    }
-    return Pixels.u16(p.width(), p.height(), p.channels(), out);
-  }
 
   private final Map<String, String> origin = new TreeMap<>();
 

@@ -13,7 +13,7 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
-import keepshelf.core.projects.Tracing;
+import keepshelf.core.trace.Tracing;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;

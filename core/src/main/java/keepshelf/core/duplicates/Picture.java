@@ -14,4 +14,9 @@ import keepshelf.core.model.MapRole;
  * @param role what it is for, or null when not known
  */
 public record Picture(
-    String path, Path file, long bytes, String sha256, String item, MapRole role) {}
+    String path, Path file, long bytes, String sha256, String item, MapRole role) {
+  /** The same, looked at as a map of this role. */
+  Picture as(MapRole other) {
+    return new Picture(path, file, bytes, sha256, item, other);
+  }
+}

@@ -11,7 +11,9 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Matcher;
 
@@ -20,6 +22,12 @@ import keepshelf.imaging.fingerprint.Matcher;
  * against all that are kept. Of several the surest is told.
  */
 public final class PictureSearch {
+  /** How many more are compared once a picture is known. */
+  private static final int MORE = 4;
+
+  /** What the channels of a grey picture differ by at most. */
+  private static final float GREY = 0.004f;
+
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
   private final KnownPictures known;
@@ -65,6 +73,46 @@ public final class PictureSearch {
   }
 
   /**
+   * What single channels of pictures are that as a whole are nothing from the shelf, by the
+   * picture: the surest of its channels, named in the path of the pair's first.
+   *
+   * @param looking is told each picture that is decoded, and may stop the work by throwing
+   */
+  public Map<Picture, DuplicatePair> channels(List<Picture> pictures, Consumer<String> looking) {
+    Prints prints = Prints.read(catalogue);
+    Map<Picture, List<Picture>> parts = new ConcurrentHashMap<>();
+    Map<Picture, List<String>> near = new ConcurrentHashMap<>();
+    pictures.parallelStream()
+        .forEach(p -> {
+          looking.accept(p.path());
+          List<Picture> own = ChannelPrints.of(p, prints);
+          parts.put(p, own);
+          for (Picture c : own) {
+            prints
+                .of(c.sha256())
+                .filter(Fingerprint::comparable)
+                .ifPresent(f -> near.put(c, known.near(f.descriptor())));
+          }
+        });
+    Set<String> wanted = new HashSet<>();
+    near.values().forEach(wanted::addAll);
+    Map<String, List<Picture>> theirs = new HashMap<>();
+    gather(wanted, theirs);
+    // A channel alone is grey: it can only be a map that is grey by nature.
+    theirs.values().forEach(l -> l.removeIf(b -> b.role() == null || !b.role().grey()));
+    Map<Picture, DuplicatePair> out = new ConcurrentHashMap<>();
+    ThreadLocal<Matcher> matchers = ThreadLocal.withInitial(Matcher::new);
+    parts.entrySet().parallelStream()
+        .forEach(e -> {
+          for (Picture c : e.getValue()) {
+            best(c, theirs, near.getOrDefault(c, List.of()), prints, matchers.get())
+                .ifPresent(b -> out.merge(e.getKey(), b, (x, y) -> better(y, x) ? y : x));
+          }
+        });
+    return out;
+  }
+
+  /**
    * The fingerprint of a picture, kept or made now; empty when it cannot be read.
    *
    * @param problems receives why not, also from several threads
@@ -105,15 +153,42 @@ public final class PictureSearch {
               p, same.getFirst(), DuplicatePair.Relation.IDENTICAL, 1, "the files are identical"));
     }
     DuplicatePair best = null;
+    int more = MORE;
     for (String sha : near) {
       for (Picture b : theirs.getOrDefault(sha, List.of())) {
-        DuplicatePair pair = DuplicateFinder.pair(p, b, prints, matcher).orElse(null);
+        // The nearest come first: once it is known, only those that are as near can be surer.
+        if (best != null && --more < 0) {
+          return Optional.of(best);
+        }
+        DuplicatePair pair =
+            DuplicateFinder.pair(p, b, prints, matcher)
+                .or(() -> opposite(p, b, prints, matcher))
+                .orElse(null);
         if (pair != null && (best == null || better(pair, best))) {
           best = pair;
         }
       }
     }
     return Optional.ofNullable(best);
+  }
+
+  /** A picture whose name says nothing may be gloss where the shelf has roughness. */
+  private static Optional<DuplicatePair> opposite(
+      Picture p, Picture b, Prints prints, Matcher matcher) {
+    MapRole other =
+        b.role() == MapRole.ROUGHNESS
+            ? MapRole.GLOSS
+            : b.role() == MapRole.GLOSS ? MapRole.ROUGHNESS : null;
+    boolean may =
+        other != null
+            && p.role() == null
+            && prints.of(p.sha256()).map(f -> grey(f.descriptor())).orElse(false);
+    return !may ? Optional.empty() : DuplicateFinder.pair(p.as(other), b, prints, matcher);
+  }
+
+  private static boolean grey(Descriptor d) {
+    return Math.abs(d.meanRed() - d.meanGreen()) < GREY
+        && Math.abs(d.meanBlue() - d.meanGreen()) < GREY;
   }
 
   private static boolean better(DuplicatePair a, DuplicatePair b) {

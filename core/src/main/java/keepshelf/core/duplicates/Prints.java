@@ -65,6 +65,11 @@ final class Prints {
     return kept.get(sha256);
   }
 
+  /** Notes one for this search only, under a name that is no file's. */
+  void note(String name, Fingerprint print) {
+    made.put(name, print);
+  }
+
   /** Notes a fingerprint that was made now. */
   void made(String sha256, Fingerprint print) {
     if (catalogue == null) {
@@ -94,7 +99,12 @@ final class Prints {
       PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
       try {
         Fingerprint print = Fingerprint.of(ImageDecoder.decode(p.file()));
-        made(p.sha256(), print);
+        if (p.item() == null) {
+          // What lies elsewhere is no picture of this shelf.
+          note(p.sha256(), print);
+        } else {
+          made(p.sha256(), print);
+        }
         return Optional.of(print);
       } finally {
         memory.release();
@@ -126,8 +136,9 @@ final class Prints {
 
   /** The whole fingerprint of a file. */
   Optional<Fingerprint> of(String sha256) {
-    if (catalogue == null) {
-      return Optional.ofNullable(made.get(sha256));
+    Fingerprint own = made.get(sha256);
+    if (own != null || catalogue == null) {
+      return Optional.ofNullable(own);
     }
     synchronized (cache) {
       Fingerprint f = cache.get(sha256);

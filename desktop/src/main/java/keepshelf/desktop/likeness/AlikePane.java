@@ -29,7 +29,6 @@ public final class AlikePane extends BorderPane {
   /** Points of the pictures that are compared. */
   public static final double LARGE = 240;
 
-
   /** What is done from here. */
   public interface Ways {
     /** Takes what was chosen. */
@@ -137,10 +136,7 @@ public final class AlikePane extends BorderPane {
     name.setMaxWidth(SMALL);
     VBox box =
         new VBox(
-            3,
-            Images.view(pictures.of(c.card(), Previews.Lit.USUAL, SMALL), SMALL),
-            name,
-            words);
+            3, Images.view(pictures.of(c.card(), Previews.Lit.USUAL, SMALL), SMALL), name, words);
     box.getStyleClass().addAll("card", "alike-card");
     box.setUserData(c);
     box.setAccessibleText(

@@ -60,9 +60,7 @@ final class CreditsSheet extends VBox {
         new StringConverter<>() {
           @Override
           public String toString(Credits.Form f) {
-            return f == null
-                ? ""
-                : Words.of("projects.form." + f.name().toLowerCase(Locale.ROOT));
+            return f == null ? "" : Words.of("projects.form." + f.name().toLowerCase(Locale.ROOT));
           }
 
           @Override

@@ -13,9 +13,9 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Credits;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
-import keepshelf.core.projects.Tracing;
 import keepshelf.core.report.HandOver;
 import keepshelf.core.report.JobReport;
+import keepshelf.core.trace.Tracing;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
@@ -47,9 +47,10 @@ final class JobFiles {
     work.start(
         Words.of("projects.job.hand", p.name()),
         job -> {
-          HandOver.Handed h =
-              shelf.handOver().write(p, file, packing -> job.report(packing, -1));
-          said(Words.of("projects.handed", file, h.files().size(), h.leftOut().size()), h.problems());
+          HandOver.Handed h = shelf.handOver().write(p, file, packing -> job.report(packing, -1));
+          said(
+              Words.of("projects.handed", file, h.files().size(), h.leftOut().size()),
+              h.problems());
         });
   }
 
@@ -67,8 +68,7 @@ final class JobFiles {
         job -> {
           String text = new Credits(shelf.licences()).of(p, uses, form, brief);
           try {
-            FileTrees.writeAtomically(
-                file.toAbsolutePath(), text.getBytes(StandardCharsets.UTF_8));
+            FileTrees.writeAtomically(file.toAbsolutePath(), text.getBytes(StandardCharsets.UTF_8));
           } catch (java.io.IOException e) {
             throw ShelfException.ofDisk(file.toString(), "writing " + file, e);
           }

@@ -76,8 +76,7 @@ final class ProjectForm extends VBox {
     var keep = Kit.button(Words.of("projects.keep"), () -> keep(model, was, close), "main");
     keep.setId("project-keep");
     keep.setDefaultButton(true);
-    HBox buttons =
-        new HBox(8, Kit.spring(), Kit.button(Words.of("projects.cancel"), close), keep);
+    HBox buttons = new HBox(8, Kit.spring(), Kit.button(Words.of("projects.cancel"), close), keep);
     getChildren()
         .addAll(
             Kit.label(

@@ -182,10 +182,7 @@ public final class ProjectsModel {
 
   /** Shows the job of this name. */
   public void choose(String name) {
-    rows.stream()
-        .filter(r -> r.project().name().equals(name))
-        .findFirst()
-        .ifPresent(chosen::set);
+    rows.stream().filter(r -> r.project().name().equals(name)).findFirst().ifPresent(chosen::set);
   }
 
   /** Chooses the use {@code by} places on. */

@@ -33,7 +33,7 @@ import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
-import keepshelf.core.projects.Tracing;
+import keepshelf.core.trace.Tracing;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
@@ -148,10 +148,7 @@ public final class ProjectsView implements Place {
   private ContextMenu menu(Project p) {
     ContextMenu m = new ContextMenu();
     add(m, "projects.menu.edit", () -> ask(p));
-    add(
-        m,
-        "projects.menu.trace",
-        () -> picker.folder(window()).ifPresent(f -> trace(List.of(f))));
+    add(m, "projects.menu.trace", () -> picker.folder(window()).ifPresent(f -> trace(List.of(f))));
     add(m, "projects.menu.hand", () -> save(p, ".zip", f -> files.handOver(p, f)));
     add(m, "projects.menu.boards", () -> ways.toShelf().accept("project:\"" + p.name() + "\""));
     return m;

@@ -20,7 +20,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.projects.JudgedUse;
-import keepshelf.core.projects.Tracing;
+import keepshelf.core.trace.Tracing;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
@@ -101,11 +101,7 @@ final class TracePane extends VBox {
             from,
             trace.items().size(),
             trace.files().size() - from);
-    return Kit.wrapped(
-        missing.isEmpty()
-            ? all
-            : all + " " + missing(missing),
-        "second");
+    return Kit.wrapped(missing.isEmpty() ? all : all + " " + missing(missing), "second");
   }
 
   private static String missing(List<String> names) {
@@ -118,9 +114,7 @@ final class TracePane extends VBox {
   private void fill() {
     list.getItems()
         .setAll(
-            trace.files().stream()
-                .filter(f -> !only.isSelected() || f.item() == null)
-                .toList());
+            trace.files().stream().filter(f -> !only.isSelected() || f.item() == null).toList());
   }
 
   private final class Row extends ListCell<Tracing.TracedFile> {

@@ -166,8 +166,7 @@ final class UseTable extends VBox {
       VBox words = new VBox(1, name, from);
       words.setMinWidth(0);
       words.setAlignment(Pos.CENTER_LEFT);
-      HBox item =
-          new HBox(10, Images.view(pictures.of(s, 96, Previews.Lit.USUAL), THUMB), words);
+      HBox item = new HBox(10, Images.view(pictures.of(s, 96, Previews.Lit.USUAL), THUMB), words);
       item.setAlignment(Pos.CENTER_LEFT);
       HBox.setHgrow(words, Priority.ALWAYS);
       Label licence = Kit.label(licence(u));

@@ -53,9 +53,15 @@ public final class ShelfView implements Place, SwatchCard.Host {
    * @param install to the hosts, with the identifier of an item
    * @param bench to the bench with an item, and the name of a finish or null for a new one
    * @param lay to laying units of an item
+   * @param like to what looks like an item
+   * @param paste to what looks like the picture on the clipboard
    */
   public record Ways(
-      Consumer<String> install, BiConsumer<ShelvedItem, String> bench, Consumer<ShelvedItem> lay) {}
+      Consumer<String> install,
+      BiConsumer<ShelvedItem, String> bench,
+      Consumer<ShelvedItem> lay,
+      Consumer<ShelvedItem> like,
+      Runnable paste) {}
 
   /** Shows {@code model}. */
   public ShelfView(
@@ -79,7 +85,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
             shelf,
             pictures,
             thumbnails,
-            new TagPane.Ways(this::install, this::look, this::finish, ways.lay())));
+            new TagPane.Ways(this::install, this::look, this::finish, ways.lay(), ways.like())));
     stack.getChildren().add(content);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> showEmpty());
     model.selection().idsProperty().addListener(o -> boards.mark());
@@ -191,6 +197,20 @@ public final class ShelfView implements Place, SwatchCard.Host {
     }
   }
 
+  /** Lays something over the boards; what lies there already stays. */
+  public void showOver(Node pane, Consumer<KeyEvent> keys) {
+    if (!over.isOpen()) {
+      over.lay(pane, keys, () -> {});
+    }
+  }
+
+  private void like() {
+    List<ShelvedItem> chosen = model.taggedProperty().get();
+    if (!over.isOpen() && chosen.size() == 1) {
+      ways.like().accept(chosen.getFirst());
+    }
+  }
+
   /** Tries a finish of the item that is chosen alone; null for a new one. */
   private void finish(String name) {
     List<ShelvedItem> chosen = model.taggedProperty().get();
@@ -284,6 +304,13 @@ public final class ShelfView implements Place, SwatchCard.Host {
         actions.undo();
       }
       case B -> finish(null);
+      case M -> like();
+      case V -> {
+        if (!e.isShortcutDown()) {
+          return;
+        }
+        ways.paste().run();
+      }
       case F -> favourite();
       case DIGIT0, DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5 -> {
         if (e.isShortcutDown()) {

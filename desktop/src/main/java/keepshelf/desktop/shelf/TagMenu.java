@@ -28,13 +28,15 @@ final class TagMenu extends ContextMenu {
    *
    * @param split asks which maps are to be split off
    * @param lay goes to laying units of an item
+   * @param like goes to what looks like an item
    */
   TagMenu(
       ShelfModel model,
       ShelfActions actions,
       List<ShelvedItem> items,
       Runnable split,
-      Consumer<ShelvedItem> lay) {
+      Consumer<ShelvedItem> lay,
+      Consumer<ShelvedItem> like) {
     this.model = model;
     this.actions = actions;
     List<String> ids = items.stream().map(s -> s.item().id()).toList();
@@ -44,6 +46,7 @@ final class TagMenu extends ContextMenu {
         () -> actions.set(ids, Field.FAVOURITE, favourite ? "no" : "yes"));
     ItemCard lead = model.selection().leadProperty().get();
     if (items.size() == 1) {
+      add(Words.of("tag.like"), () -> like.accept(items.getFirst()));
       if (lead != null && lead.colour() != null) {
         String colour = String.format(Locale.ROOT, "colour:#%06x", lead.colour().toSrgb());
         add(Words.of("tag.colour"), () -> model.wordsProperty().set(colour));

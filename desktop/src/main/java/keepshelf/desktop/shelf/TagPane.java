@@ -54,9 +54,14 @@ final class TagPane extends ScrollPane {
    * @param look to a large picture of it
    * @param finish to a finish of it by its name; null for a new one
    * @param lay to laying units of it
+   * @param like to what looks like it
    */
   record Ways(
-      Runnable install, Runnable look, Consumer<String> finish, Consumer<ShelvedItem> lay) {}
+      Runnable install,
+      Runnable look,
+      Consumer<String> finish,
+      Consumer<ShelvedItem> lay,
+      Consumer<ShelvedItem> like) {}
 
   TagPane(
       ShelfModel model,
@@ -243,7 +248,7 @@ final class TagPane extends ScrollPane {
     more.setId("tag-more");
     more.setAccessibleText(Words.of("tag.more"));
     more.setOnAction(e ->
-        new TagMenu(model, actions, items, () -> split(items.getFirst()), ways.lay())
+        new TagMenu(model, actions, items, () -> split(items.getFirst()), ways.lay(), ways.like())
             .show(more, Side.BOTTOM, 0, 4));
     return new HBox(8, go, large, more);
   }

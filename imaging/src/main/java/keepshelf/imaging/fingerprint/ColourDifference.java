@@ -52,7 +52,7 @@ record ColourDifference(double deltaE, double asStored, double turnedOver) {
     double[][] out = new double[3][N * N];
     for (int y = 0; y < N; y++) {
       for (int x = 0; x < N; x++) {
-        int from = Matcher.before(x, y, N, turns, mirror);
+        int from = Orientations.before(x, y, N, turns, mirror);
         for (int c = 0; c < 3; c++) {
           out[c][y * N + x] = colour[3 * from + c] & 0xFF;
         }

@@ -2,6 +2,7 @@ package keepshelf.imaging.fingerprint;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.IntStream;
@@ -78,7 +79,7 @@ public final class Index {
     put(size++, d);
   }
 
-  /** Numbers of the entries that may be the same picture as {@code d}. */
+  /** Numbers of the entries that may be the same picture as {@code d}, the nearest first. */
   public List<Integer> near(Descriptor d) {
     float[] v = standard(d.features(), mean, spread);
     long[] code = code(v);
@@ -88,6 +89,7 @@ public final class Index {
         out.add(i);
       }
     }
+    out.sort(Comparator.comparingDouble(i -> -cosine(v, vectors[i])));
     return out;
   }
 

@@ -10,8 +10,8 @@ package keepshelf.imaging.fingerprint;
  * @param mirrored whether the second was mirrored before it was turned
  * @param shiftX how far the second is shifted to the right, as a share of its width, -0.5..0.5
  * @param shiftY how far it is shifted down, as a share of its height
- * @param colourDifference mean difference of colours where they are, in CIE76 ΔE; of normal maps a
- *     hundred times that of their channels
+ * @param colourDifference when they are the same: mean difference of colours where they are, in
+ *     CIE76 ΔE; of normal maps a hundred times that of their channels
  * @param scaleX width of a tile of the second over that of the first
  * @param scaleY height of a tile of the second over that of the first
  * @param tiling how often the second repeats the first in each direction; below 1 the other way

@@ -73,17 +73,22 @@ public final class Fft {
 
   private static final class Radix2 implements Line {
     private final int n;
+
+    /** Factors of the stage that joins blocks of {@code half} samples, from {@code half} on. */
     private final double[] cos;
+
     private final double[] sin;
     private final int[] reversed;
 
     Radix2(int n) {
       this.n = n;
-      cos = new double[n / 2];
-      sin = new double[n / 2];
-      for (int i = 0; i < n / 2; i++) {
-        cos[i] = Math.cos(2 * Math.PI * i / n);
-        sin[i] = Math.sin(2 * Math.PI * i / n);
+      cos = new double[n];
+      sin = new double[n];
+      for (int half = 1; half < n; half *= 2) {
+        for (int k = 0; k < half; k++) {
+          cos[half + k] = Math.cos(Math.PI * k / half);
+          sin[half + k] = Math.sin(Math.PI * k / half);
+        }
       }
       reversed = new int[n];
       int bits = Integer.numberOfTrailingZeros(n);
@@ -134,22 +139,74 @@ public final class Fft {
     }
 
     private void butterflies(double[] a, double[] b, boolean inverse) {
-      for (int half = 1; half < n; half *= 2) {
-        int stride = n / (2 * half);
-        for (int start = 0; start < n; start += 2 * half) {
+      int half = 1;
+      if (n >= 4) {
+        firstTwo(a, b, inverse ? 1 : -1);
+        half = 4;
+      }
+      int sign = inverse ? 1 : -1;
+      for (; half < n; half *= 2) {
+        // Long loops inside: few long blocks, or few factors.
+        if (half >= n / (2 * half)) {
+          for (int start = 0; start < n; start += 2 * half) {
+            block(a, b, start, half, sign);
+          }
+        } else {
           for (int k = 0; k < half; k++) {
-            double c = cos[k * stride];
-            double s = inverse ? sin[k * stride] : -sin[k * stride];
-            int i = start + k;
-            int j = i + half;
-            double tr = a[j] * c - b[j] * s;
-            double ti = a[j] * s + b[j] * c;
-            a[j] = a[i] - tr;
-            b[j] = b[i] - ti;
-            a[i] += tr;
-            b[i] += ti;
+            comb(a, b, k, half, cos[half + k], sign * sin[half + k]);
           }
         }
+      }
+    }
+
+    /** All pairs of one factor. */
+    private void comb(double[] a, double[] b, int k, int half, double c, double s) {
+      for (int i = k; i < n; i += 2 * half) {
+        int j = i + half;
+        double tr = a[j] * c - b[j] * s;
+        double ti = a[j] * s + b[j] * c;
+        a[j] = a[i] - tr;
+        b[j] = b[i] - ti;
+        a[i] += tr;
+        b[i] += ti;
+      }
+    }
+
+    /** The stages of two and of four samples, whose factors are 1 and ±i. */
+    private void firstTwo(double[] a, double[] b, int sign) {
+      for (int i = 0; i < n; i += 4) {
+        double r0 = a[i] + a[i + 1];
+        double m0 = b[i] + b[i + 1];
+        double r1 = a[i] - a[i + 1];
+        double m1 = b[i] - b[i + 1];
+        double r2 = a[i + 2] + a[i + 3];
+        double m2 = b[i + 2] + b[i + 3];
+        double r3 = sign * (b[i + 3] - b[i + 2]);
+        double m3 = sign * (a[i + 2] - a[i + 3]);
+        a[i] = r0 + r2;
+        b[i] = m0 + m2;
+        a[i + 2] = r0 - r2;
+        b[i + 2] = m0 - m2;
+        a[i + 1] = r1 + r3;
+        b[i + 1] = m1 + m3;
+        a[i + 3] = r1 - r3;
+        b[i + 3] = m1 - m3;
+      }
+    }
+
+    /** All pairs of one block. */
+    private void block(double[] a, double[] b, int start, int half, int sign) {
+      for (int k = 0; k < half; k++) {
+        double c = cos[half + k];
+        double s = sign * sin[half + k];
+        int i = start + k;
+        int j = i + half;
+        double tr = a[j] * c - b[j] * s;
+        double ti = a[j] * s + b[j] * c;
+        a[j] = a[i] - tr;
+        b[j] = b[i] - ti;
+        a[i] += tr;
+        b[i] += ti;
       }
     }
   }

@@ -1,5 +1,8 @@
-package keepshelf.core.projects;
+package keepshelf.core.trace;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -13,9 +16,10 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.duplicates.DuplicatePair;
 import keepshelf.core.duplicates.Picture;
-import keepshelf.core.duplicates.PictureCollector;
 import keepshelf.core.duplicates.PictureSearch;
+import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
 
 /**
  * Says of the pictures in a job's folder what on the shelf they are: by their content, by what was
@@ -27,6 +31,8 @@ public final class Tracing {
     IDENTICAL("identical"),
     SAME_PICTURE("same-picture"),
     CHANGED("changed"),
+    /** One or more of its channels are maps of the shelf. */
+    PACKED("packed"),
     RECEIPT("receipt"),
     UNKNOWN("unknown");
 
@@ -71,19 +77,37 @@ public final class Tracing {
     }
   }
 
+  private final ShelfFolder shelf;
   private final Catalogue catalogue;
   private final PictureSearch search;
 
   /** Over what {@code search} finds. */
-  public Tracing(Catalogue catalogue, PictureSearch search) {
+  public Tracing(ShelfFolder shelf, Catalogue catalogue, PictureSearch search) {
+    this.shelf = shelf;
     this.catalogue = catalogue;
     this.search = search;
   }
 
-  /** Looks at all pictures in {@code paths}, which are folders or files. */
-  public Trace trace(List<String> paths, Consumer<String> looking) {
+  /**
+   * Looks at all pictures in {@code paths}, which are folders, archives, documents or pictures.
+   *
+   * @param looking is told what is looked at, and may stop the work by throwing
+   * @throws ShelfException when there is no room to unpack what has to be
+   */
+  public Trace trace(List<String> paths, Consumer<String> looking) throws ShelfException {
     List<Problem> problems = new ArrayList<>();
-    List<Picture> pictures = PictureCollector.ofPaths(paths, problems);
+    Path aside;
+    try {
+      aside = Files.createTempDirectory("keepshelf-trace");
+    } catch (IOException e) {
+      throw ShelfException.ofDisk(shelf.root().toString(), "making a folder to unpack into", e);
+    }
+    try (JobPictures job = new JobPictures(aside, looking, problems)) {
+      return trace(job.of(paths), looking, problems);
+    }
+  }
+
+  private Trace trace(List<Picture> pictures, Consumer<String> looking, List<Problem> problems) {
     Map<String, InstallationRecord> receipts = new HashMap<>();
     for (InstallationRecord i : catalogue.installations()) {
       i.files().stream()
@@ -97,15 +121,17 @@ public final class Tracing {
       s.item().maps().forEach(m -> receipts.remove(m.sha256()));
     }
     // What was installed is known by its receipt; only the rest is looked at.
-    Map<Picture, DuplicatePair> found =
-        search.find(
-            pictures.stream().filter(p -> !receipts.containsKey(p.sha256())).toList(),
-            looking,
-            problems);
+    List<Picture> rest = pictures.stream().filter(p -> !receipts.containsKey(p.sha256())).toList();
+    Map<Picture, DuplicatePair> found = search.find(rest, looking, problems);
+    Map<Picture, DuplicatePair> packed =
+        search.channels(rest.stream().filter(p -> !found.containsKey(p)).toList(), looking);
     List<TracedFile> files = new ArrayList<>();
     Set<String> items = new LinkedHashSet<>();
     for (Picture p : pictures) {
-      TracedFile f = traced(p, found.get(p), receipts.get(p.sha256()));
+      TracedFile f =
+          packed.containsKey(p)
+              ? packed(p, packed.get(p))
+              : traced(p, found.get(p), receipts.get(p.sha256()));
       files.add(f);
       if (f.item() != null) {
         items.add(f.item());
@@ -113,6 +139,16 @@ public final class Tracing {
     }
     files.sort((a, b) -> a.path().compareTo(b.path()));
     return new Trace(files, List.copyOf(items), problems);
+  }
+
+  private static TracedFile packed(Picture p, DuplicatePair pair) {
+    return new TracedFile(
+        p.path(),
+        Found.PACKED,
+        pair.b().item(),
+        pair.b().path(),
+        pair.confidence(),
+        pair.a().path().substring(p.path().length()).strip() + ": " + pair.reason());
   }
 
   private static TracedFile traced(Picture p, DuplicatePair pair, InstallationRecord receipt) {

@@ -1,0 +1,106 @@
+package keepshelf.core.trace;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import java.util.Locale;
+import keepshelf.core.json.Json;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+
+/** Takes out the pictures that lie within glTF documents (glTF 2.0, chapters 3.11 and 4). */
+final class EmbeddedPictures {
+  private static final int MAGIC = 0x46546C67;
+  private static final int JSON = 0x4E4F534A;
+  private static final long MOST = 1L << 30;
+
+  private EmbeddedPictures() {}
+
+  /**
+   * Writes the pictures within {@code document} into {@code folder}.
+   *
+   * @return the files, named by their place in the document
+   * @throws IOException when it is damaged or too large
+   */
+  static List<Path> of(Path document, Path folder) throws IOException {
+    if (Files.size(document) > MOST) {
+      throw new IOException("it is larger than 1 GiB");
+    }
+    byte[] all = Files.readAllBytes(document);
+    ByteBuffer b = ByteBuffer.wrap(all).order(ByteOrder.LITTLE_ENDIAN);
+    ByteBuffer binary = null;
+    byte[] json = all;
+    try {
+      if (all.length >= 20 && b.getInt(0) == MAGIC) {
+        int length = b.getInt(12);
+        if (b.getInt(16) != JSON) {
+          throw new IOException("its first part is no JSON");
+        }
+        json = java.util.Arrays.copyOfRange(all, 20, Math.addExact(20, length));
+        int at = 20 + length;
+        if (at + 8 <= all.length) {
+          binary = b.slice(at + 8, Math.min(b.getInt(at), all.length - at - 8));
+        }
+      }
+      return pictures(Json.mapper().readTree(json), binary, folder);
+    } catch (JacksonException | IndexOutOfBoundsException | ArithmeticException e) {
+      throw new IOException("it is no glTF document that can be read", e);
+    } catch (IllegalArgumentException e) {
+      throw new IOException("a picture in it is not written as the standard says", e);
+    }
+  }
+
+  private static List<Path> pictures(JsonNode g, ByteBuffer binary, Path folder)
+      throws IOException {
+    List<Path> out = new ArrayList<>();
+    int n = 0;
+    for (JsonNode image : g.path("images")) {
+      byte[] bytes = bytes(g, image, binary);
+      if (bytes != null) {
+        String kind = image.path("mimeType").asString("");
+        String uri = image.path("uri").asString("");
+        boolean jpeg = kind.endsWith("jpeg") || uri.startsWith("data:image/jpeg");
+        String name = image.path("name").asString("").replaceAll("[^\\p{L}\\p{N}._ -]", "_");
+        name = name.replaceFirst("(?i)\\.(png|jpe?g)$", "");
+        out.add(
+            Files.write(
+                folder.resolve(
+                    String.format(Locale.ROOT, "%03d %s", n, name).strip()
+                        + (jpeg ? ".jpg" : ".png")),
+                bytes));
+      }
+      n++;
+    }
+    return out;
+  }
+
+  /** The bytes of a picture, or null when it lies beside the document. */
+  private static byte[] bytes(JsonNode g, JsonNode image, ByteBuffer binary) {
+    String uri = image.path("uri").asString("");
+    if (uri.startsWith("data:image/") && uri.contains(";base64,")) {
+      return Base64.getMimeDecoder().decode(uri.substring(uri.indexOf(',') + 1));
+    }
+    JsonNode view = g.path("bufferViews").path(image.path("bufferView").asInt(-1));
+    if (view.isMissingNode()) {
+      return null;
+    }
+    int from = view.path("byteOffset").asInt(0);
+    byte[] out = new byte[Math.max(0, view.path("byteLength").asInt(0))];
+    String buffer = g.path("buffers").path(view.path("buffer").asInt(0)).path("uri").asString("");
+    if (buffer.startsWith("data:") && buffer.contains(";base64,")) {
+      byte[] data = Base64.getMimeDecoder().decode(buffer.substring(buffer.indexOf(',') + 1));
+      System.arraycopy(data, from, out, 0, out.length);
+      return out;
+    }
+    if (binary == null || !buffer.isEmpty()) {
+      return null;
+    }
+    binary.get(from, out);
+    return out;
+  }
+}

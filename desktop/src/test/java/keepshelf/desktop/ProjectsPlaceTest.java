@@ -1,0 +1,200 @@
+package keepshelf.desktop;
+
+import static keepshelf.desktop.FxSteps.act;
+import static keepshelf.desktop.FxSteps.fx;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.edit.Field;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.projects.Credits;
+import keepshelf.core.projects.Project;
+import keepshelf.core.projects.Verdict;
+import keepshelf.desktop.projects.ProjectsModel;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** Drives the place of projects by keys and by mouse. */
+class ProjectsPlaceTest extends OnShelfPlace {
+  private ProjectsModel model;
+
+  @Start
+  void start(Stage stage) throws Exception {
+    show(stage);
+  }
+
+  @BeforeEach
+  void aFilmThatMayNotUseTheRope() throws Exception {
+    idle();
+    List<String> rope = List.of(shelf.item("tarred_rope").item().id());
+    shelf.editing().set(rope, Field.LICENCE, "Rope makers, house");
+    shelf.projects().put(Project.named("Skerry Light visitor film"));
+    shelf
+        .projects()
+        .use(
+            shelf.projects().need("Skerry Light visitor film"),
+            List.of(shelf.item("tarred_rope"), shelf.item("net_mesh")),
+            null);
+    model = window.projectsModel();
+    act(() -> window.open(window.projects()));
+    until(() -> model.uses().size() == 2);
+  }
+
+  private void until(Callable<Boolean> what) throws Exception {
+    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> fx(what));
+    idle();
+  }
+
+  private String first() throws Exception {
+    return fx(() -> model.uses().getFirst().item().item().key());
+  }
+
+  @Test
+  void whatIsNotClearedStandsFirstAndIsCountedOnTheSpine(FxRobot robot) throws Exception {
+    assertThat(first()).isEqualTo("tarred_rope");
+    assertThat(fx(() -> model.uses().getFirst().verdict())).isEqualTo(Verdict.UNKNOWN);
+    assertThat(fx(() -> window.projects().attention().getValue().intValue())).isEqualTo(1);
+    TextArea credits = robot.lookup("#credits").query();
+    assertThat(fx(() -> credits.getText())).contains("Not cleared", "Tarred Rope", "Net Mesh");
+    ComboBox<Credits.Form> form = robot.lookup("#credits-form").query();
+    act(() -> form.setValue(Credits.Form.CSV));
+    assertThat(fx(() -> credits.getText())).startsWith("group,title,by");
+    CheckBox brief = robot.lookup("#credits-brief").query();
+    act(() -> brief.setSelected(true));
+    assertThat(fx(() -> credits.getText())).doesNotContain("https://");
+    robot.clickOn("#credits-copy");
+    assertThat(fx(() -> Clipboard.getSystemClipboard().getString()))
+        .isEqualTo(fx(() -> credits.getText()));
+  }
+
+  @Test
+  void aPersonOverrulesWithAReasonAndTakesItBack(FxRobot robot) throws Exception {
+    robot.clickOn("#use-overrule").write("Asked the maker on 3 May").type(KeyCode.ENTER);
+    until(() -> model.uses().stream().allMatch(u -> u.verdict() == Verdict.ALLOWED));
+    assertThat(fx(() -> model.attentionProperty().get())).isZero();
+    act(() -> model.undo());
+    until(() -> model.uses().getFirst().verdict() == Verdict.UNKNOWN);
+  }
+
+  @Test
+  void aUseIsTakenOutByAKeyAndComesBack(FxRobot robot) throws Exception {
+    robot.clickOn("#uses");
+    robot.type(KeyCode.UP, KeyCode.DELETE);
+    until(() -> model.uses().size() == 1);
+    assertThat(shelf.item("tarred_rope").item().marks().projects()).isEmpty();
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+    until(() -> model.uses().size() == 2);
+    assertThat(first()).isEqualTo("tarred_rope");
+  }
+
+  @Test
+  void whatLooksAlikeAndIsAllowedTakesThePlace(FxRobot robot) throws Exception {
+    act(() -> model.useProperty().set(model.uses().getFirst()));
+    robot.clickOn("#use-replace");
+    until(() -> !robot.lookup("#alike-take").queryButton().isDisabled());
+    robot.type(KeyCode.RIGHT, KeyCode.ENTER);
+    until(() -> model.uses().stream().noneMatch(u -> u.verdict() == Verdict.UNKNOWN));
+    assertThat(fx(() -> model.uses().size())).isEqualTo(2);
+    assertThat(shelf.item("tarred_rope").item().marks().projects()).isEmpty();
+    act(() -> model.undo());
+    until(() -> model.uses().getFirst().verdict() == Verdict.UNKNOWN);
+    assertThat(first()).isEqualTo("tarred_rope");
+  }
+
+  @Test
+  void aJobIsDescribedAndJudgedAtOnce(FxRobot robot) throws Exception {
+    act(() -> model.useProperty().set(model.uses().getLast()));
+    robot.clickOn("#project-add");
+    robot.clickOn("#project-name").write("Skerry Light visitor film");
+    robot.clickOn("#project-keep");
+    assertThat(robot.lookup("#project-form").tryQuery()).as("the name is taken").isPresent();
+    TextField name = robot.lookup("#project-name").query();
+    act(() -> name.setText("Harbour Museum panels"));
+    TextField until = robot.lookup("#project-to").query();
+    act(() -> until.setText("next year"));
+    robot.clickOn("#project-keep");
+    assertThat(robot.lookup("#project-form").tryQuery()).as("no day").isPresent();
+    act(() -> until.setText("2027-04-30"));
+    ComboBox<Project.HandedOver> handed = robot.lookup("#project-handed").query();
+    act(() -> handed.setValue(Project.HandedOver.PRODUCT));
+    robot.clickOn("#project-keep");
+    until(() -> model.rows().size() == 2);
+    assertThat(robot.lookup("#project-form").tryQuery()).isEmpty();
+    Project p = shelf.projects().need("Harbour Museum panels");
+    assertThat(p.to()).isEqualTo("2027-04-30");
+    assertThat(p.handedOver()).isEqualTo(Project.HandedOver.PRODUCT);
+    act(() -> model.undo());
+    until(() -> model.rows().size() == 1);
+  }
+
+  @Test
+  void theJobsFolderIsTracedAndWhatIsFoundIsNoted(FxRobot robot) throws Exception {
+    Path job = Files.createDirectories(dir.resolve("job/textures"));
+    ShelvedItem cork = shelf.item("sailcloth");
+    Files.copy(
+        shelf.folder().resolve(cork.path(cork.item().maps().getFirst())), job.resolve("c.png"));
+    Files.writeString(job.resolve("notes.txt"), "see \"lost/gone.png\"");
+    files.picked = List.of(dir.resolve("job"));
+    robot.clickOn("#uses").type(KeyCode.T);
+    until(() -> robot.lookup("#trace-use").tryQuery().isPresent());
+    ListView<?> traced = robot.lookup("#traced").query();
+    assertThat(fx(() -> traced.getItems().size())).isEqualTo(1);
+    assertThat(fx(() -> window.work().problems().stream().map(Problem::code).toList()))
+        .contains("named-not-there");
+    robot.clickOn("#trace-use");
+    until(() -> model.uses().size() == 3);
+    assertThat(shelf.projects().need("Skerry Light visitor film").uses())
+        .anyMatch(u -> u.how().equals("by-tracing"));
+  }
+
+  @Test
+  void reportCreditsAndHandOverAreWrittenWhereAPersonSays(FxRobot robot) throws Exception {
+    files.saveTo = dir.resolve("film.html");
+    robot.clickOn("#project-report");
+    until(() -> Files.exists(dir.resolve("film.html")));
+    assertThat(Files.readString(dir.resolve("film.html"))).contains("Skerry Light visitor film");
+    files.saveTo = dir.resolve("film.md");
+    robot.clickOn("#project-credits");
+    until(() -> Files.exists(dir.resolve("film.md")));
+    assertThat(Files.readString(dir.resolve("film.md"))).startsWith("# Skerry Light");
+  }
+
+  @Test
+  void whatLooksAlikeIsFoundFromTheBoardsAndFromAnyPicture(FxRobot robot) throws Exception {
+    act(() -> window.open(window.boards()));
+    idle();
+    choose("net_mesh");
+    robot.type(KeyCode.M);
+    until(() -> !robot.lookup("#alike-take").queryButton().isDisabled());
+    robot.type(KeyCode.ENTER);
+    idle();
+    assertThat(robot.lookup("#alike").tryQuery()).isEmpty();
+    assertThat(fx(() -> window.shelfModel().selection().leadProperty().get().key()))
+        .isNotEqualTo("net_mesh");
+    ShelvedItem net = shelf.item("net_mesh");
+    act(() -> window.like(shelf.folder().resolve(net.path(net.item().maps().getFirst()))));
+    until(() -> !robot.lookup("#alike-take").queryButton().isDisabled());
+    Labeled name = robot.lookup("#alike").lookup(".alike-card").lookup(".name").query();
+    assertThat(fx(() -> name.getText())).isEqualTo(net.item().name());
+    robot.type(KeyCode.ESCAPE);
+    idle();
+    assertThat(robot.lookup("#alike").tryQuery()).isEmpty();
+  }
+}
