@@ -50,6 +50,7 @@ import keepshelf.core.making.Making;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.projects.Freezing;
 import keepshelf.core.projects.Projects;
 import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.report.HandOver;
@@ -293,6 +294,11 @@ public final class Shelf implements AutoCloseable {
   /** The jobs that use what is here. */
   public Projects projects() {
     return new Projects(folder, catalogue, licences);
+  }
+
+  /** Keeps states of jobs, to be compared with later. */
+  public Freezing freezing() {
+    return new Freezing(folder, projects());
   }
 
   /** Says what on this shelf the pictures of a job are. */

@@ -11,6 +11,7 @@ import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.projects.Frozen;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Projects;
@@ -32,6 +33,8 @@ import picocli.CommandLine.Option;
       "  keepshelf projects",
       "  keepshelf projects --add 'Visitor film' --kind commercial --handed-over files --seats 2"
           + " --from 2026-09-01 --to 2027-04-30",
+      "  keepshelf projects --freeze 'Visitor film'",
+      "  keepshelf projects --compare 'Visitor film' --with 2026-11-30",
       "Exit codes: 0 done; 2 wrong use; 3 nothing was changed."
     })
 public final class ProjectsCommand implements Callable<Integer> {
@@ -65,6 +68,24 @@ public final class ProjectsCommand implements Callable<Integer> {
   @Option(names = "--notes", paramLabel = "TEXT", description = "Notes.")
   String notes;
 
+  @Option(
+      names = "--freeze",
+      paramLabel = "NAME",
+      description = "Keep the state of a project as it is now, to be compared with later.")
+  String freeze;
+
+  @Option(
+      names = "--compare",
+      paramLabel = "NAME",
+      description = "Say what is different from the state that was kept last.")
+  String compare;
+
+  @Option(
+      names = "--with",
+      paramLabel = "DATE",
+      description = "With --compare: the state that was kept by that day.")
+  String with;
+
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
@@ -83,6 +104,17 @@ public final class ProjectsCommand implements Callable<Integer> {
       return use("Say which project with --add NAME.");
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
+      if (freeze != null) {
+        Frozen f = shelf.freezing().freeze(shelf.projects().need(freeze));
+        out.say("“" + f.project() + "” as of " + f.at() + ": " + f.uses().size() + " uses kept.");
+        if (out.json) {
+          out.json(f);
+        }
+        return Exit.DONE;
+      }
+      if (compare != null) {
+        return compare(shelf);
+      }
       if (add != null) {
         shelf.projects().put(said(shelf));
       }
@@ -90,7 +122,23 @@ public final class ProjectsCommand implements Callable<Integer> {
       return Exit.DONE;
     } catch (IllegalArgumentException e) {
       return use(e.getMessage());
+    } catch (ShelfException e) {
+      out.problem(e.problem());
+      return Exit.FAILED;
     }
+  }
+
+  private int compare(Shelf shelf) throws ShelfException {
+    Project p = shelf.projects().need(compare);
+    Frozen was = shelf.freezing().need(p, with);
+    List<Frozen.Change> changes = was.comparedWith(shelf.freezing().now(p));
+    if (out.json) {
+      out.json(Map.of("project", p.name(), "since", was.at(), "changes", changes));
+    } else {
+      out.say("Since " + was.at() + ": " + (changes.isEmpty() ? "nothing is different." : ""));
+      changes.forEach(c -> out.say(c.sentence()));
+    }
+    return Exit.DONE;
   }
 
   /** The project as it was, with what is said now. */

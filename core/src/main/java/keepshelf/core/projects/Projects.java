@@ -47,9 +47,13 @@ public final class Projects {
     this.licences = licences;
   }
 
+  /** What files of the project of this name are called, whatever the case. */
+  static String key(String name) {
+    return "j" + Hashes.sha256(name.strip().toLowerCase(Locale.ROOT)).substring(0, 12);
+  }
+
   private Path file(String name) {
-    String key = name.strip().toLowerCase(Locale.ROOT);
-    return shelf.resolve("records/projects/j" + Hashes.sha256(key).substring(0, 12) + ".json");
+    return shelf.resolve("records/projects/" + key(name) + ".json");
   }
 
   /** All, by name: those with a record, and those that items are only marked with. */

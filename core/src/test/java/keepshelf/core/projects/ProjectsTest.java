@@ -172,4 +172,44 @@ class ProjectsTest extends OnSmallShelf {
         .isInstanceOf(ShelfException.class)
         .hasMessageContaining("cannot be read, so nothing was changed");
   }
+
+  @Test
+  void aFrozenStateTellsWhatIsDifferentLater() throws Exception {
+    shelf.projects().put(film(Project.HandedOver.FILES));
+    Project p = shelf.projects().need("Visitor film");
+    assertThatThrownBy(() -> shelf.freezing().need(p, null))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("--freeze");
+    shelf.projects().use(p, items("net_mesh", "sea_worn_brass"), null);
+    Frozen was = shelf.freezing().freeze(shelf.projects().need("Visitor film"));
+    assertThat(was.comparedWith(shelf.freezing().now(p))).isEmpty();
+    shelf.projects().use(p, items("tarred_rope"), "Wet");
+    shelf.projects().drop(p, items("net_mesh"));
+    shelf
+        .editing()
+        .set(List.of(shelf.item("sea_worn_brass").item().id()), Field.LICENCE, "Brass house");
+    shelf.close();
+    shelf = Shelf.open(root);
+    Project now = shelf.projects().need("visitor film");
+    Frozen kept = shelf.freezing().need(now, "2999-01-01");
+    assertThat(kept).isEqualTo(was);
+    assertThat(kept.comparedWith(shelf.freezing().now(now)))
+        .extracting(Frozen.Change::kind)
+        .contains("new", "gone");
+    assertThatThrownBy(() -> shelf.freezing().need(now, "2001-01-01"))
+        .isInstanceOf(ShelfException.class);
+  }
+
+  @Test
+  void aProjectIsForgottenOnlyWhenNothingUsesIt() throws Exception {
+    shelf.projects().put(film(Project.HandedOver.FILES));
+    Project p = shelf.projects().need("Visitor film");
+    shelf.projects().use(p, items("net_mesh"), null);
+    assertThatThrownBy(() -> shelf.projects().remove(p))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("Take them out");
+    shelf.projects().drop(p, items("net_mesh"));
+    shelf.projects().remove(p);
+    assertThat(shelf.projects().all()).isEmpty();
+  }
 }

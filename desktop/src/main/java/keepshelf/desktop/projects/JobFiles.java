@@ -11,6 +11,7 @@ import keepshelf.core.disk.FileTrees;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Credits;
+import keepshelf.core.projects.Frozen;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
 import keepshelf.core.report.HandOver;
@@ -91,6 +92,35 @@ final class JobFiles {
             work.problems().addAll(t.problems());
             done.accept(t);
           });
+        });
+  }
+
+  /** Keeps the state of a job as it is now. */
+  void freeze(Project p) {
+    work.start(
+        Words.of("projects.job.freeze", p.name()),
+        job -> {
+          Frozen f = shelf.freezing().freeze(p);
+          said(Words.of("projects.frozen", p.name(), f.uses().size()), List.of());
+        });
+  }
+
+  /** Says what is different from a state that was kept. */
+  void compare(Project p, Frozen was) {
+    work.start(
+        Words.of("projects.job.compare", p.name()),
+        job -> {
+          List<String> lines =
+              was.comparedWith(shelf.freezing().now(p)).stream()
+                  .map(Frozen.Change::sentence)
+                  .toList();
+          said(
+              Words.of(
+                  lines.isEmpty() ? "projects.same" : "projects.changed",
+                  p.name(),
+                  was.at().substring(0, 10),
+                  String.join("\n", lines)),
+              List.of());
         });
   }
 

@@ -31,6 +31,7 @@ import javafx.scene.layout.StackPane;
 import keepshelf.core.Shelf;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
+import keepshelf.core.projects.Frozen;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
 import keepshelf.core.trace.Tracing;
@@ -51,6 +52,9 @@ import keepshelf.desktop.work.WorkList;
 public final class ProjectsView implements Place {
   /** Where one goes from here. */
   public record Ways(Consumer<String> toShelf, BiConsumer<String, List<String>> install) {}
+
+  /** States that the menu offers to compare with. */
+  private static final int FROZEN = 5;
 
   private final ProjectsModel model;
   private final Shelf shelf;
@@ -150,6 +154,14 @@ public final class ProjectsView implements Place {
     add(m, "projects.menu.edit", () -> ask(p));
     add(m, "projects.menu.trace", () -> picker.folder(window()).ifPresent(f -> trace(List.of(f))));
     add(m, "projects.menu.hand", () -> save(p, ".zip", f -> files.handOver(p, f)));
+    add(m, "projects.menu.freeze", () -> files.freeze(p));
+    for (Frozen f : shelf.freezing().of(p).stream().limit(FROZEN).toList()) {
+      MenuItem i =
+          new MenuItem(
+              Words.of("projects.menu.compare", f.at().substring(0, 16).replace('T', ' ')));
+      i.setOnAction(e -> files.compare(p, f));
+      m.getItems().add(i);
+    }
     add(m, "projects.menu.boards", () -> ways.toShelf().accept("project:\"" + p.name() + "\""));
     return m;
   }
