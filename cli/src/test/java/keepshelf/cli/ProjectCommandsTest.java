@@ -112,6 +112,50 @@ class ProjectCommandsTest extends OnOwnShelf {
     return Pixels.u8(64, 64, 3, out);
   }
 
+  @Test
+  void whatIsHandedOverIsReportedPackedAndComparedWithLater() throws IOException {
+    assertThat(run("take-in", zip.toString(), "--licence", "CC-BY-4.0")).isZero();
+    assertThat(run("projects", "--add", "Tideline", "--handed-over", "files")).isZero();
+    assertThat(run("use", "dory_oak", "--project", "Tideline")).isZero();
+    assertThat(run("projects", "--freeze", "Tideline", "--json")).isZero();
+    assertThat(json().at("/uses/0/name").asString()).isEqualTo("Dory Oak");
+    for (String form : new String[] {"html", "pdf", "spdx.json"}) {
+      Path file = dir.resolve("report." + form);
+      assertThat(run("report", "--project", "Tideline", "--out", file.toString(), "--json"))
+          .isZero();
+      assertThat(json().get("uses").asInt()).isEqualTo(1);
+      assertThat(file).isNotEmptyFile();
+    }
+    Path archive = dir.resolve("job.zip");
+    assertThat(run("hand-over", "--project", "Tideline", "--out", archive.toString(), "--json"))
+        .isZero();
+    assertThat(json().get("left_out").size()).isZero();
+    assertThat(json().get("files").toString()).contains("credits.txt", "report.pdf", "Albedo");
+    assertThat(run("edit", "dory_oak", "--set", "licence=Gantry house terms")).isZero();
+    assertThat(run("edit", "dory_oak", "--set", "bought=2099-01-01")).isZero();
+    assertThat(run("hand-over", "--project", "Tideline", "--out", archive.toString()))
+        .isEqualTo(Exit.PROBLEMS);
+    assertThat(out).contains("left out: Dory Oak: The terms of “Gantry house terms”");
+    assertThat(run("projects", "--compare", "Tideline", "--json")).isZero();
+    assertThat(json().get("changes").toString()).contains("\"kind\":\"verdict\"");
+  }
+
+  @Test
+  void whatLooksAlikeIsListed() throws IOException {
+    assertThat(run("take-in", zip.toString(), "--licence", "CC0-1.0", "--json")).isZero();
+    Path albedo =
+        shelf.resolve(json().at("/packs/0/folder").asString()).resolve("tex/DoryOak_Albedo.png");
+    Path photo = dir.resolve("photo.jpg");
+    ImageEncoder.jpeg(ImageDecoder.decode(albedo), photo, 0.9f);
+    assertThat(run("like", photo.toString(), "--most", "3", "--json")).isZero();
+    assertThat(json().at("/like/0/name").asString()).isEqualTo("Dory Oak");
+    assertThat(json().at("/like/0/likeness").asDouble()).isGreaterThan(0.8);
+    assertThat(run("like", "dory_oak")).isZero();
+    assertThat(out).doesNotContain("Dory Oak");
+    assertThat(run("like", "no_such_thing")).isEqualTo(Exit.FAILED);
+    assertThat(run("like", "dory_oak", "--most", "0")).isEqualTo(Exit.USE);
+  }
+
   @ParameterizedTest
   @ValueSource(
       strings = {
@@ -121,6 +165,8 @@ class ProjectCommandsTest extends OnOwnShelf {
         "projects --add X --from yesterday",
         "projects --add X --seats 0",
         "credits --project X --format poem",
+        "report --project X --out report.doc",
+        "hand-over --project X --out job.rar",
         "use --project X"
       })
   void whatMakesNoSenseIsWrongUse(String args) {

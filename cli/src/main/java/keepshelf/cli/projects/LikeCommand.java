@@ -14,6 +14,8 @@ import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.likeness.AlikeItem;
+import keepshelf.core.likeness.Alikes;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
@@ -85,12 +87,16 @@ public final class LikeCommand implements Callable<Integer> {
         : shelf.alikes().like(shelf.item(what).item().id(), room, id -> true);
   }
 
-  private List<AlikeItem> allowed(Shelf shelf, Project p, List<AlikeItem> found) {
+  /** What the project may use, and what could take the place of the item that was asked for. */
+  private List<AlikeItem> allowed(Shelf shelf, Project p, List<AlikeItem> found)
+      throws ShelfException {
+    ItemKind kind = Files.isRegularFile(Path.of(what)) ? null : shelf.item(what).item().kind();
     List<AlikeItem> out = new ArrayList<>();
     Projects projects = shelf.projects();
     for (AlikeItem a : found) {
       ShelvedItem s = shelf.catalogue().item(a.item()).orElse(null);
-      if (out.size() < most && s != null && allows(projects.wouldBe(p, s).verdict())) {
+      boolean fits = kind == null || s != null && Alikes.interchangeable(kind, s.item().kind());
+      if (out.size() < most && s != null && fits && allows(projects.wouldBe(p, s).verdict())) {
         out.add(a);
       }
     }

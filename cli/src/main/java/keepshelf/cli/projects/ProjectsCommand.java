@@ -106,9 +106,10 @@ public final class ProjectsCommand implements Callable<Integer> {
     try (Shelf shelf = shelfOption.open(out, false)) {
       if (freeze != null) {
         Frozen f = shelf.freezing().freeze(shelf.projects().need(freeze));
-        out.say("“" + f.project() + "” as of " + f.at() + ": " + f.uses().size() + " uses kept.");
         if (out.json) {
           out.json(f);
+        } else {
+          out.say("“" + f.project() + "” as of " + f.at() + ": " + f.uses().size() + " uses kept.");
         }
         return Exit.DONE;
       }

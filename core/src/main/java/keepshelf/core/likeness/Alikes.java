@@ -17,6 +17,7 @@ import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureCollector;
 import keepshelf.core.duplicates.PictureSearch;
 import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.fingerprint.Fingerprint;
@@ -76,6 +77,15 @@ public final class Alikes {
       index = new LookIndex(items.stream().map(looks::get).toList());
       version = catalogue.version();
     }
+  }
+
+  /** Whether things of one kind can take the place of things of the other. */
+  public static boolean interchangeable(ItemKind a, ItemKind b) {
+    return surface(a) ? surface(b) : a == b;
+  }
+
+  private static boolean surface(ItemKind k) {
+    return k == ItemKind.MATERIAL || k == ItemKind.PHOTO_TEXTURE;
   }
 
   private void keep(Map<String, Look> found, List<String> none) {

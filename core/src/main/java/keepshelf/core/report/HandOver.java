@@ -143,7 +143,9 @@ public final class HandOver {
       text(zip, "left-out.txt", out.toString(), packed);
     }
     bytes(zip, "report.pdf", reports.bytes(handed, JobReports.Form.PDF), packed);
-    bytes(zip, "files.spdx.json", reports.bytes(handed, JobReports.Form.SPDX), packed);
+    if (!within.isEmpty()) {
+      bytes(zip, "files.spdx.json", reports.bytes(handed, JobReports.Form.SPDX), packed);
+    }
     return new Handed(archive, packed, leftOut, problems);
   }
 

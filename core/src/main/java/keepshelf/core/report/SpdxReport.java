@@ -61,6 +61,16 @@ final class SpdxReport {
 
   /** Writes it. */
   static void write(JobReport report, OutputStream out) throws IOException, ShelfException {
+    if (report.uses().isEmpty()) {
+      throw new ShelfException(
+          Problem.error(
+              "nothing-used",
+              report.project().name(),
+              "“"
+                  + report.project().name()
+                  + "” uses nothing yet, and an SPDX document has to describe something. Note what"
+                  + " it uses first."));
+    }
     LicenceTexts.ready();
     try {
       SpdxReport r = new SpdxReport(report);

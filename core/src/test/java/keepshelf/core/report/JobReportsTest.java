@@ -186,6 +186,19 @@ class JobReportsTest extends OnSmallShelf {
   }
 
   @Test
+  void aJobThatUsesNothingHasPagesButNoSpdxDocument() throws Exception {
+    Project empty = Project.named("Harbour Museum panels");
+    shelf.projects().put(empty);
+    JobReport r = shelf.reports().gather(empty);
+    shelf.reports().write(r, out.resolve("e.pdf"));
+    assertThatThrownBy(() -> shelf.reports().write(r, out.resolve("e.spdx.json")))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("uses nothing yet");
+    HandOver.Handed done = shelf.handOver().write(empty, out.resolve("e.zip"), f -> {});
+    assertThat(done.files()).containsExactlyInAnyOrder("credits.txt", "report.pdf");
+  }
+
+  @Test
   void aReportThatCannotBeWrittenSaysWhere() throws Exception {
     Files.writeString(out.resolve("deep"), "a file where a folder should be");
     assertThatThrownBy(() -> write("r.html"))

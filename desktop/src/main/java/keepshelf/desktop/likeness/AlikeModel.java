@@ -14,6 +14,8 @@ import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.likeness.AlikeItem;
+import keepshelf.core.likeness.Alikes;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.JudgedUse;
@@ -66,9 +68,16 @@ public final class AlikeModel {
     return project;
   }
 
-  /** Looks for what looks like an item. */
+  /** Looks for what looks like an item; for a job, only what could take its place. */
   public void like(String item) {
-    search(job -> shelf.alikes().like(item, room(), id -> true));
+    search(job -> {
+      Map<String, ItemKind> kinds = new HashMap<>();
+      shelf.catalogue().cards().forEach(c -> kinds.put(c.id(), c.kind()));
+      ItemKind kind = kinds.get(item);
+      return shelf
+          .alikes()
+          .like(item, room(), id -> project == null || Alikes.interchangeable(kind, kinds.get(id)));
+    });
   }
 
   /** Looks for what looks like a picture. */
