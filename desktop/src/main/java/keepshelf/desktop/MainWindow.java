@@ -69,6 +69,7 @@ public final class MainWindow implements AutoCloseable {
   private final ProjectsModel projectsModel;
   private final ProjectsView projects;
   private final ShellView shell;
+  private final Standing standing;
   private final ShelfMenu menu;
 
   /** Builds the window; {@link #show()} opens it. */
@@ -135,9 +136,8 @@ public final class MainWindow implements AutoCloseable {
     shell.openProperty().addListener(o -> catchUp());
     shell.onHelp(menu::guide);
     benchRoom.in(shell);
-    double width = Math.max(900, settings.number("width", 1280));
-    double height = Math.max(600, settings.number("height", 800));
-    Scene scene = new Scene(shell.root(), width, height);
+    standing = new Standing(stage, settings);
+    Scene scene = new Scene(shell.root(), standing.width(), standing.height());
     style(scene);
     if (settings.get("theme", "day").equals("lamp")) {
       shell.root().getStyleClass().add("lamp");
@@ -154,25 +154,12 @@ public final class MainWindow implements AutoCloseable {
           }
         });
     stage.setTitle(Words.of("app.title"));
-    stage.setMinWidth(900);
-    stage.setMinHeight(600);
-    standWhereItStood();
+    standing.restore();
     String place = settings.get("place", boards.name());
     shell
         .openProperty()
         .set(
             shell.places().stream().filter(p -> p.name().equals(place)).findFirst().orElse(boards));
-  }
-
-  /** Where the window stood last, if a screen still shows that place. */
-  private void standWhereItStood() {
-    double x = settings.number("x", Double.NaN);
-    double y = settings.number("y", Double.NaN);
-    if (!javafx.stage.Screen.getScreensForRectangle(x + 60, y + 20, 200, 60).isEmpty()) {
-      stage.setX(x);
-      stage.setY(y);
-    }
-    stage.setMaximized(settings.get("maximized", "no").equals("yes"));
   }
 
   /** Loads the shipped fonts and the stylesheet. */
@@ -422,13 +409,7 @@ public final class MainWindow implements AutoCloseable {
 
   @Override
   public void close() {
-    settings.put("maximized", stage.isMaximized() ? "yes" : "no");
-    if (stage.getScene() != null && !stage.isMaximized()) {
-      settings.put("x", String.valueOf(Math.round(stage.getX())));
-      settings.put("y", String.valueOf(Math.round(stage.getY())));
-      settings.put("width", String.valueOf(Math.round(stage.getScene().getWidth())));
-      settings.put("height", String.valueOf(Math.round(stage.getScene().getHeight())));
-    }
+    standing.keep();
     arrivalsModel.stopWatching();
     settings.put("place", shell.openProperty().get().name());
     benchRoom.close();
