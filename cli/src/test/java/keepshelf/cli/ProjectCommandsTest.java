@@ -76,6 +76,15 @@ class ProjectCommandsTest extends OnOwnShelf {
     assertThat(found("twice.png")).isEqualTo("same-picture");
     assertThat(found("own.png")).isEqualTo("unknown");
     assertThat(json().get("uses").size()).isEqualTo(1);
+    Files.delete(job.resolve("broken.png"));
+    String[] again = {"trace", job.toString(), "--project", "Tideline"};
+    assertThat(run(again)).as("own.png is not settled").isEqualTo(Exit.PROBLEMS);
+    assertThat(run("trace", job.toString(), "--project", "Tideline", "--settle", "ask"))
+        .isEqualTo(Exit.PROBLEMS);
+    assertThat(run("trace", job.toString(), "--project", "Tideline", "--settle", "own")).isZero();
+    assertThat(run(again)).isZero();
+    assertThat(run("trace", job.toString(), "--settle", "own")).isEqualTo(Exit.USE);
+    Files.writeString(job.resolve("broken.png"), "no picture");
     assertThat(run("use", "dory_oak", "--project", "Tideline", "--json")).isZero();
     assertThat(json().at("/uses/0/how").asString()).isEqualTo("by-tracing");
     try (var all = Files.list(job)) {

@@ -52,6 +52,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Freezing;
 import keepshelf.core.projects.Projects;
+import keepshelf.core.projects.Settling;
 import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.report.HandOver;
 import keepshelf.core.report.JobReports;
@@ -299,6 +300,11 @@ public final class Shelf implements AutoCloseable {
   /** Keeps states of jobs, to be compared with later. */
   public Freezing freezing() {
     return new Freezing(folder, projects());
+  }
+
+  /** What was said of the files of jobs that no shelf knows. */
+  public Settling settling() {
+    return new Settling(folder);
   }
 
   /** Says what on this shelf the pictures of a job are. */

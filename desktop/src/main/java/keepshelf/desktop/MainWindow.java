@@ -111,7 +111,7 @@ public final class MainWindow implements AutoCloseable {
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
     duplicates = new DuplicatesView(duplicatesModel, shelf, pictures, work, shelfModel.all());
-    projectsModel = new ProjectsModel(shelf, work, this::recordsChanged);
+    projectsModel = new ProjectsModel(shelf, work, shelfModel, this::recordsChanged);
     projects =
         new ProjectsView(
             projectsModel,
@@ -201,7 +201,6 @@ public final class MainWindow implements AutoCloseable {
       stale = false;
       hostsModel.refresh();
       duplicatesModel.refresh();
-      projectsModel.refresh();
     }
   }
 
@@ -211,7 +210,6 @@ public final class MainWindow implements AutoCloseable {
     shelfModel.refresh();
     hostsModel.refresh();
     duplicatesModel.refresh();
-    projectsModel.refresh();
   }
 
   /** Shows what is chosen on the boards large. */

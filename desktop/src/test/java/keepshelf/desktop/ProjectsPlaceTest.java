@@ -23,8 +23,11 @@ import keepshelf.core.edit.Field;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.projects.Credits;
 import keepshelf.core.projects.Project;
+import keepshelf.core.projects.Settled;
 import keepshelf.core.projects.Verdict;
 import keepshelf.desktop.projects.ProjectsModel;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -150,18 +153,34 @@ class ProjectsPlaceTest extends OnShelfPlace {
     ShelvedItem cork = shelf.item("sailcloth");
     Files.copy(
         shelf.folder().resolve(cork.path(cork.item().maps().getFirst())), job.resolve("c.png"));
+    ImageEncoder.png(painting(), job.resolve("painting.png"), 1);
     Files.writeString(job.resolve("notes.txt"), "see \"lost/gone.png\"");
     files.picked = List.of(dir.resolve("job"));
     robot.clickOn("#uses").type(KeyCode.T);
     until(() -> robot.lookup("#trace-use").tryQuery().isPresent());
     ListView<?> traced = robot.lookup("#traced").query();
-    assertThat(fx(() -> traced.getItems().size())).isEqualTo(1);
+    assertThat(fx(() -> traced.getItems().size())).isEqualTo(2);
+    ComboBox<Settled.What> settle = robot.lookup(".settle").query();
+    act(() -> settle.setValue(Settled.What.OWN));
+    idle();
+    assertThat(shelf.settling().of(shelf.projects().need("Skerry Light visitor film")).values())
+        .extracting(Settled::what)
+        .containsExactly(Settled.What.OWN);
     assertThat(fx(() -> window.work().problems().stream().map(Problem::code).toList()))
         .contains("named-not-there");
     robot.clickOn("#trace-use");
     until(() -> model.uses().size() == 3);
     assertThat(shelf.projects().need("Skerry Light visitor film").uses())
         .anyMatch(u -> u.how().equals("by-tracing"));
+  }
+
+  private static Pixels painting() {
+    byte[] out = new byte[96 * 96 * 3];
+    new java.util.Random(8).nextBytes(out);
+    for (int i = 0; i < out.length; i++) {
+      out[i] = (byte) (out[i] / 4 + i / 300);
+    }
+    return Pixels.u8(96, 96, 3, out);
   }
 
   @Test

@@ -171,6 +171,10 @@ class TraceCorpusTest {
     ImageEncoder.jpeg(m.baseColour(), far.resolve("k.jpg"), 0.7f);
     Files.writeString(job.resolve("scene.mtl"), "newmtl rope\nmap_Kd \"../far away/k.jpg\"\n");
     Files.write(job.resolve("broken.glb"), "glTF, but not really".getBytes(StandardCharsets.UTF_8));
+    Files.writeString(
+        job.resolve("greedy.gltf"),
+        "{\"images\":[{\"bufferView\":0}],\"buffers\":[{\"uri\":\"data:x;base64,AAAA\"}],"
+            + "\"bufferViews\":[{\"buffer\":0,\"byteOffset\":-5,\"byteLength\":2147483647}]}");
     Files.createSymbolicLink(job.resolve("round"), job);
     try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
       shelf.file(shelf.read(pack.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
@@ -182,6 +186,7 @@ class TraceCorpusTest {
               org.assertj.core.groups.Tuple.tuple("/job/scene.gltf!/000 rope.png", Found.IDENTICAL),
               org.assertj.core.groups.Tuple.tuple("/far away/k.jpg", Found.SAME_PICTURE));
       assertThat(t.problems()).extracting(p -> p.code()).contains("named-not-there", "unreadable");
+      assertThat(t.problems()).anyMatch(p -> p.message().contains("greedy.gltf"));
       assertThat(t.items()).hasSize(1);
     }
   }

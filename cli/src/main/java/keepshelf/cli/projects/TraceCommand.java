@@ -11,8 +11,10 @@ import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
+import keepshelf.core.projects.Settled;
 import keepshelf.core.trace.Tracing;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -43,11 +45,27 @@ public final class TraceCommand implements Callable<Integer> {
   @Option(names = "--project", paramLabel = "P", description = "Note what is found as used by P.")
   String project;
 
+  @Option(
+      names = "--settle",
+      paramLabel = "WHAT",
+      description = {
+        "With --project: say what the files are that the shelf does not know: own (work of one's"
+            + " own), elsewhere (got elsewhere) or ask (to be asked about)."
+      })
+  String settle;
+
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
   @Override
   public Integer call() throws ShelfException {
+    Settled.What what = settle == null ? null : Settled.What.ofId(settle).orElse(null);
+    if (settle != null && (what == null || project == null)) {
+      out.problem(
+          Problem.error(
+              "use", null, "--settle needs --project and one of own, elsewhere and ask."));
+      return Exit.USE;
+    }
     try (Shelf shelf = shelfOption.open(out, false)) {
       Project p = project == null ? null : shelf.projects().need(project);
       Tracing.Trace t = shelf.tracing().trace(paths, looking -> {});
@@ -58,8 +76,14 @@ public final class TraceCommand implements Callable<Integer> {
         }
         shelf.projects().use(p, items, null, "by-tracing");
       }
-      print(shelf, t);
-      boolean open = t.files().stream().anyMatch(f -> f.found() == Tracing.Found.UNKNOWN);
+      Map<String, Settled> settled = p == null ? Map.of() : settled(shelf, p, t, what);
+      print(shelf, t, settled);
+      boolean open =
+          t.files().stream()
+              .anyMatch(f ->
+                  f.found() == Tracing.Found.UNKNOWN
+                      && (!settled.containsKey(f.sha256())
+                          || settled.get(f.sha256()).what() == Settled.What.ASK));
       return out.problems(t.problems()) || open ? Exit.PROBLEMS : Exit.DONE;
     } catch (ShelfException e) {
       out.problem(e.problem());
@@ -67,7 +91,27 @@ public final class TraceCommand implements Callable<Integer> {
     }
   }
 
-  private void print(Shelf shelf, Tracing.Trace t) {
+  /** What is known of the files that the shelf does not know, after noting what was said now. */
+  private static Map<String, Settled> settled(
+      Shelf shelf, Project p, Tracing.Trace t, Settled.What what) throws ShelfException {
+    if (what != null) {
+      Map<String, String> names = new LinkedHashMap<>();
+      for (Tracing.TracedFile f : t.files()) {
+        if (f.found() == Tracing.Found.UNKNOWN) {
+          names.put(f.sha256(), f.path());
+        }
+      }
+      shelf.settling().settle(p, names, what);
+    }
+    return shelf.settling().of(p);
+  }
+
+  private static String reason(Tracing.TracedFile f, Map<String, Settled> settled) {
+    Settled s = f.found() == Tracing.Found.UNKNOWN ? settled.get(f.sha256()) : null;
+    return s == null ? f.reason() : "settled on " + s.day() + ": " + s.what().id();
+  }
+
+  private void print(Shelf shelf, Tracing.Trace t, Map<String, Settled> settled) {
     if (out.json) {
       List<Map<String, Object>> files = new ArrayList<>();
       for (Tracing.TracedFile f : t.files()) {
@@ -77,7 +121,7 @@ public final class TraceCommand implements Callable<Integer> {
         m.put("item", f.item());
         m.put("map", f.map());
         m.put("confidence", f.confidence());
-        m.put("reasons", List.of(f.reason()));
+        m.put("reasons", List.of(reason(f, settled)));
         files.add(m);
       }
       Map<String, Object> m = new LinkedHashMap<>();
@@ -90,7 +134,7 @@ public final class TraceCommand implements Callable<Integer> {
     for (Tracing.TracedFile f : t.files()) {
       String name =
           f.item() == null
-              ? ""
+              ? settled.containsKey(f.sha256()) ? settled.get(f.sha256()).what().id() : ""
               : shelf.catalogue().item(f.item()).map(s -> s.item().name()).orElse(f.item());
       out.say(String.format("%-13s %-26s %s", f.found().id(), name, f.path()));
     }

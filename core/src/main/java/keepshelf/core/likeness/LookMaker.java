@@ -1,6 +1,7 @@
 package keepshelf.core.likeness;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
@@ -84,7 +85,7 @@ final class LookMaker {
         ? null
         : m.channels().roles().entrySet().stream()
             .filter(e -> e.getValue() == role)
-            .map(java.util.Map.Entry::getKey)
+            .map(Map.Entry::getKey)
             .findFirst()
             .orElse(null);
   }

@@ -1,6 +1,7 @@
 package keepshelf.core.projects;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -57,7 +58,7 @@ public final class Credits {
     }
     uses.stream()
         .sorted(
-            java.util.Comparator.comparing(
+            Comparator.comparing(
                 (JudgedUse u) -> u.item().item().name(), String.CASE_INSENSITIVE_ORDER))
         .map(u -> line(u, brief))
         .forEach(l -> groups.get(l.group()).add(l));

@@ -82,9 +82,18 @@ public final class HandOver {
     boolean files = p.handedOver() == HandedOver.PICTURES || p.handedOver() == HandedOver.NOTHING;
     JobReport report = reports.gather(files ? p.handing(HandedOver.FILES) : p);
     Path whole = archive.toAbsolutePath();
-    Path beside = whole.resolveSibling(whole.getFileName() + ".part");
+    Path beside = null;
     try {
       Files.createDirectories(whole.getParent());
+      // Not a temporary file: those are readable by their owner only, and the archive goes out.
+      beside =
+          whole.resolveSibling(
+              whole.getFileName()
+                  + "."
+                  + ProcessHandle.current().pid()
+                  + "-"
+                  + System.nanoTime()
+                  + ".part");
       Handed done;
       try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(beside));
           ZipArchiveOutputStream zip = new ZipArchiveOutputStream(out)) {
@@ -102,7 +111,9 @@ public final class HandOver {
 
   private static void discard(Path file) {
     try {
-      Files.deleteIfExists(file);
+      if (file != null) {
+        Files.deleteIfExists(file);
+      }
     } catch (IOException e) {
       org.slf4j.LoggerFactory.getLogger(HandOver.class).warn("not deleted: {}", file, e);
     }

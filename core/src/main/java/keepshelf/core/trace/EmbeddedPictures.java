@@ -6,9 +6,11 @@ import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import keepshelf.core.json.Json;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -18,6 +20,9 @@ final class EmbeddedPictures {
   private static final int MAGIC = 0x46546C67;
   private static final int JSON = 0x4E4F534A;
   private static final long MOST = 1L << 30;
+
+  /** A document may name one piece of its bytes again and again. */
+  private static final int MOST_PICTURES = 4096;
 
   private EmbeddedPictures() {}
 
@@ -41,7 +46,7 @@ final class EmbeddedPictures {
         if (b.getInt(16) != JSON) {
           throw new IOException("its first part is no JSON");
         }
-        json = java.util.Arrays.copyOfRange(all, 20, Math.addExact(20, length));
+        json = Arrays.copyOfRange(all, 20, Math.addExact(20, length));
         int at = 20 + length;
         if (at + 8 <= all.length) {
           binary = b.slice(at + 8, Math.min(b.getInt(at), all.length - at - 8));
@@ -59,8 +64,13 @@ final class EmbeddedPictures {
       throws IOException {
     List<Path> out = new ArrayList<>();
     int n = 0;
+    long written = 0;
     for (JsonNode image : g.path("images")) {
       byte[] bytes = bytes(g, image, binary);
+      written += bytes == null ? 0 : bytes.length;
+      if (n >= MOST_PICTURES || written > MOST) {
+        throw new IOException("it holds more pictures than a document would");
+      }
       if (bytes != null) {
         String kind = image.path("mimeType").asString("");
         String uri = image.path("uri").asString("");
@@ -90,16 +100,19 @@ final class EmbeddedPictures {
       return null;
     }
     int from = view.path("byteOffset").asInt(0);
-    byte[] out = new byte[Math.max(0, view.path("byteLength").asInt(0))];
+    int length = Math.max(0, view.path("byteLength").asInt(0));
     String buffer = g.path("buffers").path(view.path("buffer").asInt(0)).path("uri").asString("");
     if (buffer.startsWith("data:") && buffer.contains(";base64,")) {
       byte[] data = Base64.getMimeDecoder().decode(buffer.substring(buffer.indexOf(',') + 1));
-      System.arraycopy(data, from, out, 0, out.length);
-      return out;
+      return Arrays.copyOfRange(
+          data, Objects.checkFromIndexSize(from, length, data.length), from + length);
     }
     if (binary == null || !buffer.isEmpty()) {
       return null;
     }
+    // Checked before room is made for what a hostile document may claim to hold.
+    Objects.checkFromIndexSize(from, length, binary.capacity());
+    byte[] out = new byte[length];
     binary.get(from, out);
     return out;
   }

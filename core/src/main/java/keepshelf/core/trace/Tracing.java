@@ -52,6 +52,7 @@ public final class Tracing {
    * A picture of the job.
    *
    * @param path as it was given, joined with what lies below
+   * @param sha256 of its bytes
    * @param found how
    * @param item identifier of what it is, or null
    * @param map path on the shelf, or null
@@ -59,7 +60,13 @@ public final class Tracing {
    * @param reason why, in a plain sentence
    */
   public record TracedFile(
-      String path, Found found, String item, String map, double confidence, String reason) {}
+      String path,
+      String sha256,
+      Found found,
+      String item,
+      String map,
+      double confidence,
+      String reason) {}
 
   /**
    * What came of it.
@@ -144,6 +151,7 @@ public final class Tracing {
   private static TracedFile packed(Picture p, DuplicatePair pair) {
     return new TracedFile(
         p.path(),
+        p.sha256(),
         Found.PACKED,
         pair.b().item(),
         pair.b().path(),
@@ -155,6 +163,7 @@ public final class Tracing {
     if (receipt != null) {
       return new TracedFile(
           p.path(),
+          p.sha256(),
           Found.RECEIPT,
           receipt.item(),
           null,
@@ -163,7 +172,7 @@ public final class Tracing {
     }
     if (pair == null) {
       return new TracedFile(
-          p.path(), Found.UNKNOWN, null, null, 0, "nothing on the shelf looks like it");
+          p.path(), p.sha256(), Found.UNKNOWN, null, null, 0, "nothing on the shelf looks like it");
     }
     Found how =
         switch (pair.relation()) {
@@ -172,6 +181,12 @@ public final class Tracing {
           default -> Found.CHANGED;
         };
     return new TracedFile(
-        p.path(), how, pair.b().item(), pair.b().path(), pair.confidence(), pair.reason());
+        p.path(),
+        p.sha256(),
+        how,
+        pair.b().item(),
+        pair.b().path(),
+        pair.confidence(),
+        pair.reason());
   }
 }

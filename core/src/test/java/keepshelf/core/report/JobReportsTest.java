@@ -79,7 +79,7 @@ class JobReportsTest extends OnSmallShelf {
   @Test
   void thePageIsWellFormedAndNeedsNothingBesideIt() throws Exception {
     Path f = write("r.html");
-    DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
+    DocumentBuilderFactory factory = DocumentBuilderFactory.newDefaultInstance();
     factory.setNamespaceAware(true);
     var page = factory.newDocumentBuilder().parse(f.toFile());
     assertThat(page.getElementsByTagName("h1").item(0).getTextContent()).isEqualTo(NAME);
@@ -113,10 +113,8 @@ class JobReportsTest extends OnSmallShelf {
 
   private static SpdxDocument read(byte[] json) throws Exception {
     LicenceTexts.ready();
-    try (MultiFormatStore store =
-        new MultiFormatStore(new InMemSpdxStore(), MultiFormatStore.Format.JSON)) {
-      return store.deSerialize(new ByteArrayInputStream(json), false);
-    }
+    return new MultiFormatStore(new InMemSpdxStore(), MultiFormatStore.Format.JSON)
+        .deSerialize(new ByteArrayInputStream(json), false);
   }
 
   @Test

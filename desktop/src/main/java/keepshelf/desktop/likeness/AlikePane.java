@@ -45,6 +45,7 @@ public final class AlikePane extends BorderPane {
   private final CardPictures pictures;
   private final Ways ways;
   private final FlowPane cards = new FlowPane(12, 12);
+  private final ScrollPane scroll = new ScrollPane();
   private final VBox beside = new VBox(6);
   private final Label state = Kit.label("", "second");
 
@@ -81,7 +82,7 @@ public final class AlikePane extends BorderPane {
     head.setAlignment(Pos.CENTER_LEFT);
     head.setPadding(new Insets(14, 18, 12, 18));
     cards.setPadding(new Insets(4, 18, 18, 18));
-    ScrollPane scroll = new ScrollPane(cards);
+    scroll.setContent(cards);
     scroll.setFitToWidth(true);
     scroll.setFocusTraversable(false);
     VBox left = new VBox(6, asked, Kit.wrapped(name, "strong"), beside);
@@ -157,6 +158,7 @@ public final class AlikePane extends BorderPane {
       n.getStyleClass().remove("chosen");
       if (n.getUserData() == c) {
         n.getStyleClass().add("chosen");
+        reveal(n);
       }
     }
     beside.getChildren().clear();
@@ -180,6 +182,18 @@ public final class AlikePane extends BorderPane {
       for (Reason r : c.judged().reasons()) {
         beside.getChildren().add(Kit.wrapped(r.sentence(), "second"));
       }
+    }
+  }
+
+  private void reveal(Node card) {
+    double room = scroll.getViewportBounds().getHeight();
+    double all = cards.getHeight() - room;
+    if (room > 0 && all > 0) {
+      double top = card.getBoundsInParent().getMinY();
+      double bottom = card.getBoundsInParent().getMaxY();
+      double from = scroll.getVvalue() * all;
+      double to = Math.max(Math.min(from, top), bottom - room);
+      scroll.setVvalue(Math.clamp(to / all, 0, 1));
     }
   }
 

@@ -5,7 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.function.Consumer;
+import java.util.function.BiConsumer;
 import keepshelf.core.Shelf;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.problem.Problem;
@@ -14,6 +14,7 @@ import keepshelf.core.projects.Credits;
 import keepshelf.core.projects.Frozen;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
+import keepshelf.core.projects.Settled;
 import keepshelf.core.report.HandOver;
 import keepshelf.core.report.JobReport;
 import keepshelf.core.trace.Tracing;
@@ -77,8 +78,12 @@ final class JobFiles {
         });
   }
 
-  /** Says what of the shelf lies in folders or files of a job. */
-  void trace(List<Path> paths, Consumer<Tracing.Trace> done) {
+  /**
+   * Says what of the shelf lies in folders or files of a job.
+   *
+   * @param done is given that, and what was said of files that no shelf knows, by their SHA-256
+   */
+  void trace(Project p, List<Path> paths, BiConsumer<Tracing.Trace, Map<String, Settled>> done) {
     work.start(
         Words.of("projects.job.trace"),
         job -> {
@@ -88,11 +93,19 @@ final class JobFiles {
                   .trace(
                       paths.stream().map(Path::toString).toList(),
                       looking -> job.report(looking, -1));
+          Map<String, Settled> settled = shelf.settling().of(p);
           work.ui(() -> {
             work.problems().addAll(t.problems());
-            done.accept(t);
+            done.accept(t, settled);
           });
         });
+  }
+
+  /** Notes what a file is that no shelf knows. */
+  void settle(Project p, Tracing.TracedFile f, Settled.What what) {
+    work.start(
+        Words.of("projects.job.settle"),
+        job -> shelf.settling().settle(p, Map.of(f.sha256(), f.path()), what));
   }
 
   /** Keeps the state of a job as it is now. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -14,6 +15,7 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
+import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
@@ -24,6 +26,7 @@ import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Projects;
 import keepshelf.core.projects.Verdict;
+import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.UndoList;
 import keepshelf.desktop.work.WorkList;
@@ -46,6 +49,7 @@ public final class ProjectsModel {
 
   private final Shelf shelf;
   private final WorkList work;
+  private final ShelfModel boards;
   private final Runnable marked;
   private final ObservableList<Row> rows = FXCollections.observableArrayList();
   private final ObjectProperty<Row> chosen = new SimpleObjectProperty<>();
@@ -62,12 +66,15 @@ public final class ProjectsModel {
   /**
    * Over {@code shelf}.
    *
+   * @param boards whose cards are used; jobs are judged anew when they change
    * @param marked is called after what items are used in was changed
    */
-  public ProjectsModel(Shelf shelf, WorkList work, Runnable marked) {
+  public ProjectsModel(Shelf shelf, WorkList work, ShelfModel boards, Runnable marked) {
     this.shelf = shelf;
     this.work = work;
+    this.boards = boards;
     this.marked = marked;
+    boards.all().addListener((ListChangeListener<ItemCard>) c -> refresh());
     form.addListener(o -> writeCredits());
     brief.addListener(o -> writeCredits());
     chosen.addListener((o, was, is) -> {
@@ -122,11 +129,22 @@ public final class ProjectsModel {
 
   /** Judges all jobs anew, in the background. */
   public void refresh() {
+    List<ItemCard> cards = List.copyOf(boards.all());
+    judge(() -> cards);
+  }
+
+  /** The place was opened: another window or a command may have changed the shelf meanwhile. */
+  void opened() {
+    boards.refreshWhenChanged();
+    refresh();
+  }
+
+  private void judge(Supplier<List<ItemCard>> from) {
     int now = ++asked;
     String name = wanted;
     work.note(() -> {
       Projects projects = shelf.projects();
-      List<ItemCard> cards = shelf.catalogue().cards();
+      List<ItemCard> cards = from.get();
       List<Row> read = new ArrayList<>();
       Row shown = null;
       List<JudgedUse> shownUses = List.of();
@@ -209,7 +227,8 @@ public final class ProjectsModel {
           what.make(shelf.projects());
           work.ui(() -> {
             done.run();
-            refresh();
+            // The boards have not read the change yet.
+            judge(() -> shelf.catalogue().cards());
             marked.run();
           });
         });

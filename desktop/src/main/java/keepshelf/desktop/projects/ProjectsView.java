@@ -34,6 +34,7 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.projects.Frozen;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
+import keepshelf.core.projects.Settled;
 import keepshelf.core.trace.Tracing;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Images;
@@ -207,10 +208,10 @@ public final class ProjectsView implements Place {
     if (row == null || over.isOpen()) {
       return;
     }
-    files.trace(paths, t -> show(row.project(), t));
+    files.trace(row.project(), paths, (t, settled) -> show(row.project(), t, settled));
   }
 
-  private void show(Project p, Tracing.Trace t) {
+  private void show(Project p, Tracing.Trace t, Map<String, Settled> settled) {
     Map<String, String> names = new HashMap<>();
     for (String id : t.items()) {
       shelf.catalogue().item(id).ifPresent(s -> names.put(id, s.item().name()));
@@ -221,6 +222,8 @@ public final class ProjectsView implements Place {
             t,
             names,
             new ArrayList<>(model.uses()),
+            settled,
+            (file, what) -> files.settle(p, file, what),
             () -> {
               model.useTraced(p, t.items());
               closeOver();
@@ -305,7 +308,7 @@ public final class ProjectsView implements Place {
 
   @Override
   public void opened() {
-    model.refresh();
+    model.opened();
     Platform.runLater(table::focus);
   }
 

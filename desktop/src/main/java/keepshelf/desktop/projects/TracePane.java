@@ -7,10 +7,12 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -18,8 +20,11 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
 import keepshelf.core.projects.JudgedUse;
+import keepshelf.core.projects.Settled;
 import keepshelf.core.trace.Tracing;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
@@ -31,6 +36,8 @@ final class TracePane extends VBox {
 
   private final ListView<Tracing.TracedFile> list = new ListView<>();
   private final Map<String, String> names;
+  private final Map<String, Settled> settled;
+  private final BiConsumer<Tracing.TracedFile, Settled.What> settle;
   private final Tracing.Trace trace;
   private final CheckBox only = new CheckBox(Words.of("projects.trace.only"));
 
@@ -38,17 +45,23 @@ final class TracePane extends VBox {
    * Shows {@code trace}.
    *
    * @param names of items by their identifiers
+   * @param settled what was said of files that no shelf knows, by their SHA-256
+   * @param settle notes what such a file is
    * @param use notes what was found as used
    */
   TracePane(
       Tracing.Trace trace,
       Map<String, String> names,
       List<JudgedUse> uses,
+      Map<String, Settled> settled,
+      BiConsumer<Tracing.TracedFile, Settled.What> settle,
       Runnable use,
       Runnable close) {
     super(10);
     this.trace = trace;
     this.names = new HashMap<>(names);
+    this.settled = new HashMap<>(settled);
+    this.settle = settle;
     setId("trace");
     getStyleClass().add("sheet");
     setPadding(new Insets(14, 18, 14, 18));
@@ -136,7 +149,8 @@ final class TracePane extends VBox {
       file.setTooltip(new Tooltip(f.path()));
       file.setMinWidth(0);
       file.setPrefWidth(300);
-      Label item = Kit.label(f.item() == null ? "" : names.getOrDefault(f.item(), f.item()));
+      Region item =
+          f.item() == null ? settling(f) : Kit.label(names.getOrDefault(f.item(), f.item()));
       item.setMinWidth(160);
       Label reason = Kit.label(f.reason(), "second");
       reason.setMinWidth(0);
@@ -148,6 +162,34 @@ final class TracePane extends VBox {
       box.maxWidthProperty().bind(list.widthProperty().subtract(16));
       box.prefWidthProperty().bind(list.widthProperty().subtract(16));
       box.setAccessibleText(Kit.spoken(box));
+      return box;
+    }
+
+    private Region settling(Tracing.TracedFile f) {
+      ComboBox<Settled.What> box = new ComboBox<>();
+      box.getItems().setAll(Settled.What.values());
+      box.setPromptText(Words.of("projects.settle"));
+      box.setAccessibleText(Words.of("projects.settle"));
+      box.getStyleClass().add("settle");
+      box.setConverter(
+          new StringConverter<>() {
+            @Override
+            public String toString(Settled.What w) {
+              return w == null ? "" : Words.of("projects.settle." + w.id());
+            }
+
+            @Override
+            public Settled.What fromString(String s) {
+              return box.getValue();
+            }
+          });
+      Settled said = settled.get(f.sha256());
+      box.setValue(said == null ? null : said.what());
+      box.valueProperty()
+          .addListener((o, was, is) -> {
+            settled.put(f.sha256(), new Settled(is, f.path(), null));
+            settle.accept(f, is);
+          });
       return box;
     }
 

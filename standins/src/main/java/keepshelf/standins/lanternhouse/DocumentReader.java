@@ -19,7 +19,7 @@ final class DocumentReader {
 
   static Node read(Path file) throws IOException {
     try (var in = Files.newInputStream(file)) {
-      DocumentBuilderFactory f = DocumentBuilderFactory.newInstance();
+      DocumentBuilderFactory f = DocumentBuilderFactory.newDefaultInstance();
       f.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
       f.setFeature("http://apache.org/xml/features/disallow-doctype-decl", true);
       var builder = f.newDocumentBuilder();

@@ -13,7 +13,7 @@ final class XmlText {
 
   XmlText() {
     try {
-      xml = XMLOutputFactory.newFactory().createXMLStreamWriter(out);
+      xml = XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(out);
       xml.writeStartDocument("UTF-8", "1.0");
     } catch (XMLStreamException e) {
       throw new IllegalStateException(e);

@@ -37,7 +37,7 @@ final class MaterialXMentions {
   void read(byte[] bytes) throws IOException {
     Element root;
     try {
-      DocumentBuilderFactory f = DocumentBuilderFactory.newInstance();
+      DocumentBuilderFactory f = DocumentBuilderFactory.newDefaultInstance();
       f.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
       f.setFeature("http://apache.org/xml/features/disallow-doctype-decl", true);
       f.setXIncludeAware(false);
