@@ -19,7 +19,16 @@ import keepshelf.desktop.words.Words;
 public final class GuidePane extends BorderPane {
   /** The pages in the order they are read. */
   public static final List<String> PAGES =
-      List.of("start", "arrivals", "shelf", "bench", "making", "hosts", "duplicates", "order");
+      List.of(
+          "start",
+          "arrivals",
+          "shelf",
+          "bench",
+          "making",
+          "hosts",
+          "duplicates",
+          "projects",
+          "order");
 
   private static final double WIDTH = 900;
   private static final double HEIGHT = 600;
