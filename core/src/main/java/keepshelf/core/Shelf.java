@@ -50,11 +50,8 @@ import keepshelf.core.making.Making;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.projects.Freezing;
 import keepshelf.core.projects.Projects;
-import keepshelf.core.projects.Settling;
 import keepshelf.core.records.ShelfRecords;
-import keepshelf.core.report.HandOver;
 import keepshelf.core.report.JobReports;
 import keepshelf.core.search.SavedSearches;
 import keepshelf.core.search.Search;
@@ -297,16 +294,6 @@ public final class Shelf implements AutoCloseable {
     return new Projects(folder, catalogue, licences);
   }
 
-  /** Keeps states of jobs, to be compared with later. */
-  public Freezing freezing() {
-    return new Freezing(folder, projects());
-  }
-
-  /** What was said of the files of jobs that no shelf knows. */
-  public Settling settling() {
-    return new Settling(folder);
-  }
-
   /** Says what on this shelf the pictures of a job are. */
   public Tracing tracing() {
     return new Tracing(folder, catalogue, new PictureSearch(folder, catalogue, known));
@@ -315,11 +302,6 @@ public final class Shelf implements AutoCloseable {
   /** What is said of a job to those who ask. */
   public JobReports reports() {
     return new JobReports(folder, catalogue, licences, previews);
-  }
-
-  /** Packs what of a job may be handed over. */
-  public HandOver handOver() {
-    return new HandOver(reports());
   }
 
   /** Finds items that look alike. */

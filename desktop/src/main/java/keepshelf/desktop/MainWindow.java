@@ -1,12 +1,9 @@
 package keepshelf.desktop;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
 import javafx.application.Platform;
 import javafx.scene.Scene;
-import javafx.scene.input.DragEvent;
-import javafx.scene.input.TransferMode;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
@@ -142,8 +139,7 @@ public final class MainWindow implements AutoCloseable {
     if (settings.get("theme", "day").equals("lamp")) {
       shell.root().getStyleClass().add("lamp");
     }
-    scene.setOnDragOver(this::dragOver);
-    scene.setOnDragDropped(this::dropped);
+    Drops.into(scene, this::drop);
     stage.setScene(scene);
     // Another window or the command line may have changed the shelf meanwhile.
     stage
@@ -382,21 +378,6 @@ public final class MainWindow implements AutoCloseable {
       classes.add("lamp");
     }
     settings.put("theme", classes.contains("lamp") ? "lamp" : "day");
-  }
-
-  private void dragOver(DragEvent e) {
-    if (e.getDragboard().hasFiles()) {
-      e.acceptTransferModes(TransferMode.COPY);
-      e.consume();
-    }
-  }
-
-  private void dropped(DragEvent e) {
-    if (e.getDragboard().hasFiles()) {
-      drop(e.getDragboard().getFiles().stream().map(File::toPath).toList());
-      e.setDropCompleted(true);
-      e.consume();
-    }
   }
 
   /** Files or folders were dropped on the window: they become arrivals. */

@@ -7,25 +7,32 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
+import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.image.Image;
 import javafx.scene.input.Clipboard;
+import javafx.scene.input.DataFormat;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.edit.Field;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.projects.Credits;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Settled;
 import keepshelf.core.projects.Verdict;
+import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.projects.ProjectsModel;
+import keepshelf.desktop.words.Words;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.BeforeEach;
@@ -88,6 +95,17 @@ class ProjectsPlaceTest extends OnShelfPlace {
   }
 
   @Test
+  void arrowsMoveWhatKeysActOn(FxRobot robot) throws Exception {
+    act(() -> model.useProperty().set(model.uses().getFirst()));
+    robot.clickOn("#uses");
+    act(() -> model.useProperty().set(model.uses().getFirst()));
+    robot.type(KeyCode.DOWN);
+    assertThat(fx(() -> model.useProperty().get() == model.uses().get(1))).isTrue();
+    robot.type(KeyCode.UP);
+    assertThat(fx(() -> model.useProperty().get() == model.uses().getFirst())).isTrue();
+  }
+
+  @Test
   void aPersonOverrulesWithAReasonAndTakesItBack(FxRobot robot) throws Exception {
     robot.clickOn("#use-overrule").write("Asked the maker on 3 May").type(KeyCode.ENTER);
     until(() -> model.uses().stream().allMatch(u -> u.verdict() == Verdict.ALLOWED));
@@ -119,6 +137,77 @@ class ProjectsPlaceTest extends OnShelfPlace {
     act(() -> model.undo());
     until(() -> model.uses().getFirst().verdict() == Verdict.UNKNOWN);
     assertThat(first()).isEqualTo("tarred_rope");
+  }
+
+  @Test
+  void whereTheOldOneIsInstalledTheNewOneIsPlanned(FxRobot robot) throws Exception {
+    Path folder = Files.createDirectories(dir.resolve("lanternhouse"));
+    shelf.installer().addHost(new HostRecord("Lanternhouse", "lanternhouse", folder.toString()));
+    act(window::refresh);
+    idle();
+    Cell rope = new Cell(shelf.item("tarred_rope").item().id(), "Lanternhouse");
+    act(() -> window.hostsModel().choose(rope, o -> o));
+    idle();
+    act(() -> window.hostsModel().install());
+    until(() -> window.hostsModel().installed(rope).isPresent());
+    act(() -> model.useProperty().set(model.uses().getFirst()));
+    robot.clickOn("#use-replace");
+    until(() -> !robot.lookup("#alike-take").queryButton().isDisabled());
+    robot.type(KeyCode.ENTER);
+    until(() -> !window.hostsModel().plans().isEmpty());
+    assertThat(fx(() -> window.hostsModel().plans().keySet()))
+        .singleElement()
+        .satisfies(c -> {
+          assertThat(c.host()).isEqualTo("Lanternhouse");
+          assertThat(c.item()).isNotEqualTo(rope.item());
+        });
+    assertThat(fx(() -> window.hostsModel().installed(rope))).as("nothing is removed").isPresent();
+  }
+
+  @Test
+  void theMenuPacksKeepsAndCompares(FxRobot robot) throws Exception {
+    files.saveTo = dir.resolve("film.zip");
+    choose(robot, "projects.menu.hand");
+    until(() -> Files.exists(dir.resolve("film.zip")));
+    choose(robot, "projects.menu.freeze");
+    until(() -> said().contains("was kept: 2 uses"));
+    act(() -> model.drop(model.uses().getFirst()));
+    until(() -> model.uses().size() == 1);
+    robot.clickOn("#project-more");
+    robot.clickOn((Node n) ->
+        n instanceof Labeled l
+            && l.getText() != null
+            && l.getText().startsWith(Words.of("projects.menu.compare", "").strip()));
+    until(() -> said().contains("Tarred Rope is not used any more."));
+    robot.clickOn("#project-more");
+    robot.clickOn(Words.of("projects.menu.boards"));
+    idle();
+    assertThat(keys()).containsExactly("net_mesh");
+  }
+
+  private void choose(FxRobot robot, String key) throws Exception {
+    robot.clickOn("#project-more");
+    robot.clickOn(Words.of(key));
+    idle();
+  }
+
+  private String said() {
+    return window.work().problems().stream().map(Problem::message).toList().toString();
+  }
+
+  @Test
+  void aPictureThatWasCopiedElsewhereIsLookedFor(FxRobot robot) throws Exception {
+    ShelvedItem net = shelf.item("net_mesh");
+    Path map = shelf.folder().resolve(net.path(net.item().maps().getFirst()));
+    act(() -> window.open(window.boards()));
+    idle();
+    act(() ->
+        Clipboard.getSystemClipboard()
+            .setContent(Map.of(DataFormat.IMAGE, new Image(map.toUri().toString()))));
+    robot.press(KeyCode.CONTROL).type(KeyCode.V).release(KeyCode.CONTROL);
+    until(() -> !robot.lookup("#alike-take").queryButton().isDisabled());
+    Labeled name = robot.lookup("#alike").lookup(".alike-card").lookup(".name").query();
+    assertThat(fx(() -> name.getText())).isEqualTo(net.item().name());
   }
 
   @Test
@@ -163,7 +252,12 @@ class ProjectsPlaceTest extends OnShelfPlace {
     ComboBox<Settled.What> settle = robot.lookup(".settle").query();
     act(() -> settle.setValue(Settled.What.OWN));
     idle();
-    assertThat(shelf.settling().of(shelf.projects().need("Skerry Light visitor film")).values())
+    assertThat(
+            shelf
+                .projects()
+                .settling()
+                .of(shelf.projects().need("Skerry Light visitor film"))
+                .values())
         .extracting(Settled::what)
         .containsExactly(Settled.What.OWN);
     assertThat(fx(() -> window.work().problems().stream().map(Problem::code).toList()))

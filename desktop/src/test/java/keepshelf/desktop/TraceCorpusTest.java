@@ -1,6 +1,7 @@
 package keepshelf.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.groups.Tuple.tuple;
 
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -160,13 +161,13 @@ class TraceCorpusTest {
         ZipOutputStream zip = new ZipOutputStream(out)) {
       zip.putNextEntry(new ZipEntry("0/a.png"));
       zip.write(png);
+      // A broken document does not hide the good one after it.
+      zip.putNextEntry(new ZipEntry("a.glb"));
+      zip.write("glTF".getBytes(StandardCharsets.UTF_8));
+      zip.putNextEntry(new ZipEntry("b.gltf"));
+      zip.write(gltf(png).getBytes(StandardCharsets.UTF_8));
     }
-    Files.writeString(
-        job.resolve("scene.gltf"),
-        "{\"asset\":{\"version\":\"2.0\"},\"images\":[{\"name\":\"rope\",\"uri\":\"data:image/png;"
-            + "base64,"
-            + Base64.getEncoder().encodeToString(png)
-            + "\"},{\"uri\":\"gone.png\"}]}");
+    Files.writeString(job.resolve("scene.gltf"), gltf(png));
     Path far = Files.createDirectories(dir.resolve("far away"));
     ImageEncoder.jpeg(m.baseColour(), far.resolve("k.jpg"), 0.7f);
     Files.writeString(job.resolve("scene.mtl"), "newmtl rope\nmap_Kd \"../far away/k.jpg\"\n");
@@ -182,12 +183,23 @@ class TraceCorpusTest {
       assertThat(t.files())
           .extracting(f -> f.path().replace(dir.toString(), ""), Tracing.TracedFile::found)
           .containsExactlyInAnyOrder(
-              org.assertj.core.groups.Tuple.tuple("/job/scene.usdz!/0/a.png", Found.IDENTICAL),
-              org.assertj.core.groups.Tuple.tuple("/job/scene.gltf!/000 rope.png", Found.IDENTICAL),
-              org.assertj.core.groups.Tuple.tuple("/far away/k.jpg", Found.SAME_PICTURE));
+              tuple("/job/scene.usdz!/0/a.png", Found.IDENTICAL),
+              tuple("/job/scene.usdz!/b.gltf!/000 rope.png", Found.IDENTICAL),
+              tuple("/job/scene.gltf!/000 rope.png", Found.IDENTICAL),
+              tuple("/far away/k.jpg", Found.SAME_PICTURE));
       assertThat(t.problems()).extracting(p -> p.code()).contains("named-not-there", "unreadable");
       assertThat(t.problems()).anyMatch(p -> p.message().contains("greedy.gltf"));
       assertThat(t.items()).hasSize(1);
+      try (var left = Files.list(shelf.folder().staging())) {
+        assertThat(left).as("what was unpacked is gone").isEmpty();
+      }
     }
+  }
+
+  private static String gltf(byte[] png) {
+    return "{\"asset\":{\"version\":\"2.0\"},\"images\":[{\"name\":\"rope\",\"uri\":\"data:image/png;"
+               + "base64,"
+        + Base64.getEncoder().encodeToString(png)
+        + "\"},{\"uri\":\"gone.png\"}]}";
   }
 }

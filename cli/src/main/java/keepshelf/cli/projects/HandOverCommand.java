@@ -51,7 +51,7 @@ public final class HandOverCommand implements Callable<Integer> {
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       HandOver.Handed done =
-          shelf.handOver().write(shelf.projects().need(project), file, packing -> {});
+          shelf.reports().handOver().write(shelf.projects().need(project), file, packing -> {});
       if (out.json) {
         Map<String, Object> m = new LinkedHashMap<>();
         m.put("archive", done.archive().toString());

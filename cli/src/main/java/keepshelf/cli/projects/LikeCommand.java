@@ -1,6 +1,5 @@
 package keepshelf.cli.projects;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -20,7 +19,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Projects;
-import keepshelf.core.projects.Verdict;
+import keepshelf.imaging.io.ImageFormat;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -81,30 +80,30 @@ public final class LikeCommand implements Callable<Integer> {
   }
 
   private List<AlikeItem> found(Shelf shelf, int room) throws ShelfException {
-    Path picture = Path.of(what);
-    return Files.isRegularFile(picture)
-        ? shelf.alikes().like(picture, room)
+    return isPicture()
+        ? shelf.alikes().like(Path.of(what), room)
         : shelf.alikes().like(shelf.item(what).item().id(), room, id -> true);
+  }
+
+  /** A file that is called as pictures are; a folder or file that is called as an item is none. */
+  private boolean isPicture() {
+    return ImageFormat.ofName(what).isPresent();
   }
 
   /** What the project may use, and what could take the place of the item that was asked for. */
   private List<AlikeItem> allowed(Shelf shelf, Project p, List<AlikeItem> found)
       throws ShelfException {
-    ItemKind kind = Files.isRegularFile(Path.of(what)) ? null : shelf.item(what).item().kind();
+    ItemKind kind = isPicture() ? null : shelf.item(what).item().kind();
     List<AlikeItem> out = new ArrayList<>();
     Projects projects = shelf.projects();
     for (AlikeItem a : found) {
       ShelvedItem s = shelf.catalogue().item(a.item()).orElse(null);
       boolean fits = kind == null || s != null && Alikes.interchangeable(kind, s.item().kind());
-      if (out.size() < most && s != null && fits && allows(projects.wouldBe(p, s).verdict())) {
+      if (out.size() < most && s != null && fits && projects.wouldBe(p, s).verdict().cleared()) {
         out.add(a);
       }
     }
     return out;
-  }
-
-  private static boolean allows(Verdict v) {
-    return v != Verdict.NOT_ALLOWED && v != Verdict.UNKNOWN;
   }
 
   private void print(Shelf shelf, List<AlikeItem> found, List<Problem> problems) {

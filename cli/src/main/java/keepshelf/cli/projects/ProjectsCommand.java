@@ -105,7 +105,7 @@ public final class ProjectsCommand implements Callable<Integer> {
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       if (freeze != null) {
-        Frozen f = shelf.freezing().freeze(shelf.projects().need(freeze));
+        Frozen f = shelf.projects().freezing().freeze(shelf.projects().need(freeze));
         if (out.json) {
           out.json(f);
         } else {
@@ -131,8 +131,8 @@ public final class ProjectsCommand implements Callable<Integer> {
 
   private int compare(Shelf shelf) throws ShelfException {
     Project p = shelf.projects().need(compare);
-    Frozen was = shelf.freezing().need(p, with);
-    List<Frozen.Change> changes = was.comparedWith(shelf.freezing().now(p));
+    Frozen was = shelf.projects().freezing().need(p, with);
+    List<Frozen.Change> changes = was.comparedWith(shelf.projects().freezing().now(p));
     if (out.json) {
       out.json(Map.of("project", p.name(), "since", was.at(), "changes", changes));
     } else {

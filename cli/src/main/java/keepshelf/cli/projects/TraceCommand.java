@@ -29,14 +29,15 @@ import picocli.CommandLine.Parameters;
       "Say of all pictures in folders what on the shelf they are: identical, what was installed,"
           + " re-saved, resized, shifted, turned, recoloured, a normal map turned over, gloss for"
           + " roughness.",
-      "Nothing there is changed. With --project what is found is noted as used."
+      "Archives, scenes with pictures inside and pictures that documents name are looked at too."
+          + " Nothing there is changed. With --project what is found is noted as used."
     },
     footer = {
       "",
       "Example:",
       "  keepshelf trace ~/jobs/visitor-film --project 'Visitor film'",
-      "Exit codes: 0 done; 1 done, but some files are from nowhere known or could not be read; 2"
-          + " wrong use; 3 nothing was done."
+      "Exit codes: 0 done; 1 done, but some files are from nowhere known and not settled, or could"
+          + " not be read; 2 wrong use; 3 nothing was done."
     })
 public final class TraceCommand implements Callable<Integer> {
   @Parameters(arity = "1..*", paramLabel = "PATH", description = "Folders or files of a job.")
@@ -101,9 +102,9 @@ public final class TraceCommand implements Callable<Integer> {
           names.put(f.sha256(), f.path());
         }
       }
-      shelf.settling().settle(p, names, what);
+      shelf.projects().settling().settle(p, names, what);
     }
-    return shelf.settling().of(p);
+    return shelf.projects().settling().of(p);
   }
 
   private static String reason(Tracing.TracedFile f, Map<String, Settled> settled) {

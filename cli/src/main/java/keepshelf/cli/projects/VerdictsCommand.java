@@ -13,7 +13,6 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Reason;
-import keepshelf.core.projects.Verdict;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -67,9 +66,7 @@ public final class VerdictsCommand implements Callable<Integer> {
           out.say("“" + p.name() + "” uses nothing from this shelf yet.");
         }
       }
-      boolean open =
-          uses.stream()
-              .anyMatch(u -> u.verdict() == Verdict.NOT_ALLOWED || u.verdict() == Verdict.UNKNOWN);
+      boolean open = uses.stream().anyMatch(u -> !u.verdict().cleared());
       return open ? Exit.PROBLEMS : Exit.DONE;
     } catch (ShelfException e) {
       out.problem(e.problem());

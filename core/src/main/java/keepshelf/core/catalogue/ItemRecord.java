@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
@@ -45,6 +46,12 @@ public record ItemRecord(
     @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Origin> also,
     @JsonInclude(JsonInclude.Include.NON_NULL) String partOf,
     @JsonInclude(value = JsonInclude.Include.CUSTOM, valueFilter = NoMarks.class) Marks marks) {
+  /** Where it is looked at: large enough to tell, and quick. */
+  private static final String SEEN_AT = "1K";
+
+  private static final List<MapRole> SEEN =
+      List.of(MapRole.BASE_COLOUR, MapRole.EMISSION, MapRole.TRANSLUCENCY);
+
   /** Leaves empty marks out of the records. */
   static final class NoMarks {
     @Override
@@ -211,6 +218,19 @@ public record ItemRecord(
     List<MapRecord> out = new ArrayList<>(best.values());
     out.sort(Comparator.comparing(MapRecord::role));
     return out;
+  }
+
+  /** The map that stands for what it looks like: its colour, else what it shows; often none. */
+  public Optional<MapRecord> seen() {
+    List<MapRecord> some = mapsAt(SEEN_AT);
+    for (MapRole r : SEEN) {
+      for (MapRecord m : some) {
+        if (m.role() == r) {
+          return Optional.of(m);
+        }
+      }
+    }
+    return kind == ItemKind.MATERIAL ? Optional.empty() : maps.stream().findFirst();
   }
 
   private static boolean better(MapRecord a, MapRecord b, String resolution) {

@@ -13,16 +13,21 @@ import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.disk.FileTrees;
 
 /**
- * A folder for one arrival's unpacked files, with a lock that its process holds for as long as it
- * lives: a workspace that nobody holds was left by a process that died.
+ * A folder for unpacked files, of an arrival or of something that is only looked into, with a lock
+ * that its process holds for as long as it lives: a workspace that nobody holds was left by a
+ * process that died, and is deleted when the shelf is opened next.
  */
-final class Workspace {
+public final class Workspace {
   private static final Map<Path, FileChannel> HELD = new ConcurrentHashMap<>();
 
   private Workspace() {}
 
-  /** A new one below {@code parent}. */
-  static Path create(Path parent) throws IOException {
+  /**
+   * A new one below {@code parent}.
+   *
+   * @throws IOException when nothing can be written there
+   */
+  public static Path create(Path parent) throws IOException {
     Path w = parent.resolve(UUID.randomUUID().toString());
     Files.createDirectories(w);
     FileChannel lock =
@@ -39,7 +44,7 @@ final class Workspace {
   }
 
   /** Lets go of it and deletes it. */
-  static void discard(Path workspace) {
+  public static void discard(Path workspace) {
     FileChannel lock = HELD.remove(workspace);
     if (lock != null) {
       try {

@@ -34,6 +34,10 @@ public final class Alikes {
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
   private final PictureSearch search;
+
+  /** Looks, or none, of items on a shelf that they cannot be kept on; they live as it is open. */
+  private final Map<String, Optional<Look>> unkept = new HashMap<>();
+
   private List<String> items = List.of();
   private Map<String, Look> looks = Map.of();
   private LookIndex index = new LookIndex(List.of());
@@ -53,25 +57,21 @@ public final class Alikes {
    * @param problems receives what could not be read
    */
   public synchronized void lookAtNew(IntConsumer left, List<Problem> problems) {
-    List<String> missing = catalogue.pictures().withoutLook();
+    List<String> missing =
+        catalogue.pictures().withoutLook().stream().filter(id -> !unkept.containsKey(id)).toList();
     LookMaker maker = new LookMaker(shelf, search, problems);
-    Map<String, Look> fresh = new HashMap<>();
     for (int from = 0; from < missing.size(); from += BATCH) {
       left.accept(missing.size() - from);
       List<String> some = missing.subList(from, Math.min(missing.size(), from + BATCH));
-      Map<String, Optional<Look>> made =
+      keep(
           some.parallelStream()
               .collect(
-                  Collectors.toConcurrentMap(id -> id, id -> catalogue.own(id).flatMap(maker::of)));
-      Map<String, Look> found = new HashMap<>();
-      made.forEach((id, look) -> look.ifPresent(l -> found.put(id, l)));
-      fresh.putAll(found);
-      keep(found, some.stream().filter(id -> !found.containsKey(id)).toList());
+                  Collectors.toConcurrentMap(
+                      id -> id, id -> catalogue.own(id).flatMap(maker::of))));
     }
-    if (!fresh.isEmpty() || version != catalogue.version()) {
+    if (!missing.isEmpty() || version != catalogue.version()) {
       looks = new HashMap<>(catalogue.pictures().looks());
-      // On a shelf that cannot be written to they live as long as it is open.
-      fresh.forEach(looks::putIfAbsent);
+      unkept.forEach((id, look) -> look.ifPresent(l -> looks.putIfAbsent(id, l)));
       Set<String> shown = catalogue.cards().stream().map(ItemCard::id).collect(Collectors.toSet());
       items = looks.keySet().stream().filter(shown::contains).sorted().toList();
       index = new LookIndex(items.stream().map(looks::get).toList());
@@ -88,10 +88,15 @@ public final class Alikes {
     return k == ItemKind.MATERIAL || k == ItemKind.PHOTO_TEXTURE;
   }
 
-  private void keep(Map<String, Look> found, List<String> none) {
+  private void keep(Map<String, Optional<Look>> made) {
+    Map<String, Look> found = new HashMap<>();
+    made.forEach((id, look) -> look.ifPresent(l -> found.put(id, l)));
     try {
-      catalogue.pictures().putLooks(found, none);
+      catalogue
+          .pictures()
+          .putLooks(found, made.keySet().stream().filter(id -> !found.containsKey(id)).toList());
     } catch (StorageException e) {
+      unkept.putAll(made);
       org.slf4j.LoggerFactory.getLogger(Alikes.class).info("looks are not kept", e);
     }
   }

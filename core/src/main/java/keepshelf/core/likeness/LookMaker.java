@@ -3,13 +3,11 @@ package keepshelf.core.likeness;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureSearch;
 import keepshelf.core.folder.ShelfFolder;
-import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.imaging.fingerprint.Descriptor;
@@ -19,10 +17,6 @@ import keepshelf.imaging.likeness.Surface;
 
 /** Says what an item looks like by the fingerprints of its maps. */
 final class LookMaker {
-  /** What stands for the colour of an item, the best first. */
-  private static final List<MapRole> SEEN =
-      List.of(MapRole.BASE_COLOUR, MapRole.EMISSION, MapRole.TRANSLUCENCY);
-
   private final ShelfFolder shelf;
   private final PictureSearch search;
   private final List<Problem> problems;
@@ -35,17 +29,7 @@ final class LookMaker {
 
   /** Empty when no picture of it can be read. */
   Optional<Look> of(ShelvedItem s) {
-    return seen(s.item()).flatMap(m -> print(s, m)).map(f -> Look.of(f, surface(s)));
-  }
-
-  private static Optional<MapRecord> seen(ItemRecord i) {
-    for (MapRole r : SEEN) {
-      Optional<MapRecord> m = i.mapsAt("1K").stream().filter(x -> x.role() == r).findFirst();
-      if (m.isPresent()) {
-        return m;
-      }
-    }
-    return i.kind() == ItemKind.MATERIAL ? Optional.empty() : i.maps().stream().findFirst();
+    return s.item().seen().flatMap(m -> print(s, m)).map(f -> Look.of(f, surface(s)));
   }
 
   private Surface surface(ShelvedItem s) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
@@ -27,6 +28,9 @@ public final class ShelvedModel {
   private static final List<String> ENDINGS =
       List.of("glb", "gltf", "obj", "fbx", "dae", "ply", "stl");
 
+  /** What models of these formats name beside them: materials and buffers. */
+  private static final Set<String> PARTS = Set.of("mtl", "bin");
+
   private final ShelfFolder shelf;
   private final ShelvedItem item;
   private final PackRecord pack;
@@ -40,17 +44,38 @@ public final class ShelvedModel {
 
   /** The model's file, if the pack still has one that goes by the item's name. */
   public Optional<ModelFile> file() {
+    return named()
+        .min(Comparator.comparingInt(f -> ENDINGS.indexOf(ending(f.path()))))
+        .map(f ->
+            new ModelFile(
+                shelf.resolve(pack.folder()), shelf.resolve(pack.folder() + "/" + f.path())));
+  }
+
+  /** All that the model is made of but its pictures: its files in every format, and their parts. */
+  public List<PackRecord.FileRecord> files() {
+    List<PackRecord.FileRecord> models = named().toList();
+    Set<String> folders = new HashSet<>();
+    models.forEach(f -> folders.add(folder(f.path())));
+    return pack.files().stream()
+        .filter(f -> f.elsewhere() == null)
+        .filter(f ->
+            models.contains(f)
+                || PARTS.contains(ending(f.path())) && folders.contains(folder(f.path())))
+        .toList();
+  }
+
+  private Stream<PackRecord.FileRecord> named() {
     String key = Alike.folded(item.item().key());
     return pack.files().stream()
         .filter(f -> f.elsewhere() == null && ENDINGS.contains(ending(f.path())))
         .filter(f -> {
           String stem = Alike.folded(stem(f.path()));
           return stem.contains(key) || key.startsWith(stem);
-        })
-        .min(Comparator.comparingInt(f -> ENDINGS.indexOf(ending(f.path()))))
-        .map(f ->
-            new ModelFile(
-                shelf.resolve(pack.folder()), shelf.resolve(pack.folder() + "/" + f.path())));
+        });
+  }
+
+  private static String folder(String path) {
+    return path.substring(0, path.lastIndexOf('/') + 1);
   }
 
   private static String ending(String path) {

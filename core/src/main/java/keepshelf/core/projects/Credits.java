@@ -71,7 +71,6 @@ public final class Credits {
   }
 
   private Line line(JudgedUse u, boolean brief) {
-    boolean cleared = u.verdict() != Verdict.NOT_ALLOWED && u.verdict() != Verdict.UNKNOWN;
     boolean credit = u.reasons().stream().anyMatch(r -> r.rule().equals("credit"));
     String creator = u.item().pack().creator();
     String source = u.item().pack().source();
@@ -84,7 +83,9 @@ public final class Credits {
     Licence l = u.licence() == null ? null : licences.find(u.licence()).orElse(null);
     boolean changed = u.use().finish() != null || u.item().item().isPartlyMade();
     return new Line(
-        !cleared ? "Not cleared" : credit ? "Credits" : "Also used, no credit required",
+        !u.verdict().cleared()
+            ? "Not cleared"
+            : credit ? "Credits" : "Also used, no credit required",
         u.item().item().name(),
         by,
         u.licence() == null

@@ -25,7 +25,7 @@ public final class Freezing {
   private final Projects projects;
 
   /** Of the projects of {@code shelf}. */
-  public Freezing(ShelfFolder shelf, Projects projects) {
+  Freezing(ShelfFolder shelf, Projects projects) {
     this.shelf = shelf;
     this.projects = projects;
   }

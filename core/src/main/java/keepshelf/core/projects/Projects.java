@@ -19,6 +19,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.Origin;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.edit.Editing;
@@ -114,9 +115,25 @@ public final class Projects {
                                 + "."))));
   }
 
-  /** Keeps a project, in the place of the one of its name. */
+  /** Keeps what a project is; what it uses stays, see {@link #use} and {@link #drop}. */
   public void put(Project p) throws ShelfException {
-    change(p.name(), was -> p.using(p.uses().isEmpty() && was != null ? was.uses() : p.uses()));
+    change(p.name(), was -> was == null ? p : p.using(was.uses()));
+  }
+
+  /** Notes a use as it was, after it was dropped. */
+  public void restore(Project p, ShelvedItem item, Project.Use use) throws ShelfException {
+    mark(p, List.of(item), true);
+    change(p.name(), was -> (was == null ? p : was).with(use));
+  }
+
+  /** States of projects that are kept, to be compared with later. */
+  public Freezing freezing() {
+    return new Freezing(shelf, this);
+  }
+
+  /** What was said of the files of projects that no shelf knows. */
+  public Settling settling() {
+    return new Settling(shelf);
   }
 
   private void change(String name, UnaryOperator<Project> how) throws ShelfException {
@@ -264,6 +281,36 @@ public final class Projects {
   /** What would be said of an item if a project used it from today on. */
   public JudgedUse wouldBe(Project p, ShelvedItem s) {
     return judge(p.without(s.item().id()), s, LocalDate.now().toString());
+  }
+
+  /** Items by their identifiers; those that are gone are left out. */
+  public List<ShelvedItem> items(List<String> ids) {
+    return ids.stream().flatMap(id -> catalogue.item(id).stream()).toList();
+  }
+
+  /**
+   * An item by its identifier.
+   *
+   * @throws ShelfException when it is gone
+   */
+  public ShelvedItem item(String id) throws ShelfException {
+    return catalogue
+        .item(id)
+        .orElseThrow(() ->
+            new ShelfException(
+                Problem.error(
+                    "no-such-item",
+                    id,
+                    "The item was taken off the shelf meanwhile. Nothing was changed.")));
+  }
+
+  /** The hosts that an item is installed in. */
+  public List<String> hostsOf(ShelvedItem s) {
+    return catalogue.installations().stream()
+        .filter(i -> i.item().equals(s.item().id()))
+        .map(InstallationRecord::host)
+        .distinct()
+        .toList();
   }
 
   /** The day an item was bought, else taken in, ISO 8601. */

@@ -23,7 +23,7 @@ public final class Settling {
   private final ShelfFolder shelf;
 
   /** On {@code shelf}. */
-  public Settling(ShelfFolder shelf) {
+  Settling(ShelfFolder shelf) {
     this.shelf = shelf;
   }
 

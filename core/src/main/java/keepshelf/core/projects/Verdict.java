@@ -25,6 +25,11 @@ public enum Verdict {
     return id;
   }
 
+  /** Whether it may be used, with a credit or on a condition: neither forbidden nor unknown. */
+  public boolean cleared() {
+    return this != NOT_ALLOWED && this != UNKNOWN;
+  }
+
   /** The stricter of two. */
   Verdict worse(Verdict other) {
     return other.compareTo(this) > 0 ? other : this;

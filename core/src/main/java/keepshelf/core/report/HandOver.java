@@ -22,7 +22,6 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Project.HandedOver;
-import keepshelf.core.projects.Verdict;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 
@@ -61,7 +60,7 @@ public final class HandOver {
   private final JobReports reports;
 
   /** With reports by {@code reports}. */
-  public HandOver(JobReports reports) {
+  HandOver(JobReports reports) {
     this.reports = reports;
   }
 
@@ -128,8 +127,7 @@ public final class HandOver {
     List<JobReport.Entry> within = new ArrayList<>();
     Set<String> names = new HashSet<>();
     for (JobReport.Entry e : report.uses()) {
-      Verdict v = e.use().verdict();
-      if (v == Verdict.NOT_ALLOWED || v == Verdict.UNKNOWN) {
+      if (!e.use().verdict().cleared()) {
         leftOut.add(
             new LeftOut(
                 e.use().item().item().id(),

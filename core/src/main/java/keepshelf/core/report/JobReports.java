@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -21,7 +22,9 @@ import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.preview.Previews;
+import keepshelf.core.preview.ShelvedModel;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Credits;
@@ -80,6 +83,11 @@ public final class JobReports {
     this.previews = previews;
   }
 
+  /** Packs what of a job may be handed over. */
+  public HandOver handOver() {
+    return new HandOver(this);
+  }
+
   /** All that is to be said of a job today. */
   public JobReport gather(Project p) {
     List<JudgedUse> uses = new Projects(shelf, catalogue, licences).judged(p);
@@ -123,11 +131,6 @@ public final class JobReports {
   private JobReport.Entry entry(
       JudgedUse u, Map<String, Set<String>> installed, List<Problem> problems) {
     ShelvedItem s = u.item();
-    List<JobReport.DeliveredFile> files = new ArrayList<>();
-    for (MapRecord m : s.item().maps()) {
-      String path = s.path(m);
-      files.add(new JobReport.DeliveredFile(path, shelf.resolve(path), m.sha256(), m.bytes()));
-    }
     Set<String> hosts = installed.get(s.item().id());
     return new JobReport.Entry(
         u,
@@ -137,8 +140,29 @@ public final class JobReports {
         Projects.got(s),
         receipt(s),
         hosts == null ? null : String.join(", ", hosts),
-        files,
+        files(s),
         picture(s, problems));
+  }
+
+  /** The maps of an item; of a model its own files too. */
+  private List<JobReport.DeliveredFile> files(ShelvedItem s) {
+    List<JobReport.DeliveredFile> out = new ArrayList<>();
+    for (MapRecord m : s.item().maps()) {
+      String path = s.path(m);
+      out.add(new JobReport.DeliveredFile(path, shelf.resolve(path), m.sha256(), m.bytes()));
+    }
+    if (s.item().kind() == ItemKind.MODEL) {
+      catalogue
+          .pack(s.pack().id())
+          .ifPresent(pack -> {
+            for (PackRecord.FileRecord f : new ShelvedModel(shelf, s, pack).files()) {
+              String path = pack.folder() + "/" + f.path();
+              out.add(
+                  new JobReport.DeliveredFile(path, shelf.resolve(path), f.sha256(), f.bytes()));
+            }
+          });
+    }
+    return out;
   }
 
   private static String receipt(ShelvedItem s) {

@@ -21,7 +21,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.projects.Verdict;
+import keepshelf.imaging.io.ImageFormat;
 import org.spdx.core.InvalidSPDXAnalysisException;
 import org.spdx.jacksonstore.MultiFormatStore;
 import org.spdx.library.LicenseInfoFactory;
@@ -112,9 +112,7 @@ final class SpdxReport {
     ShelvedItem s = e.use().item();
     AnyLicenseInfo licence = licence(e);
     // What may not be used is under its licence all the same, but nothing is concluded of it.
-    boolean cleared =
-        e.use().verdict() != Verdict.UNKNOWN && e.use().verdict() != Verdict.NOT_ALLOWED;
-    AnyLicenseInfo concluded = cleared ? licence : new SpdxNoAssertionLicense();
+    AnyLicenseInfo concluded = e.use().verdict().cleared() ? licence : new SpdxNoAssertionLicense();
     List<SpdxFile> own = new ArrayList<>();
     List<String> sha1 = new ArrayList<>();
     Set<String> names = new HashSet<>();
@@ -125,25 +123,19 @@ final class SpdxReport {
         sha1.add(sums.sha1());
       }
     }
-    String creator = s.pack().creator();
     SpdxPackage.SpdxPackageBuilder b =
         document
             .createPackage(
                 "SPDXRef-item-" + s.item().id().replaceAll("[^A-Za-z0-9.-]", "-"),
                 s.item().name(),
                 concluded,
-                creator == null ? SpdxConstantsCompatV2.NOASSERTION_VALUE : "Copyright " + creator,
+                // Who holds rights, and whether a maker is a person or a company, nobody has said.
+                SpdxConstantsCompatV2.NOASSERTION_VALUE,
                 licence)
             .setDownloadLocation(SpdxConstantsCompatV2.NOASSERTION_VALUE)
             .setComment(comment(e));
     if (s.pack().version() != null) {
       b.setVersionInfo(s.pack().version());
-    }
-    if (s.pack().source() != null) {
-      b.setSupplier("Organization: " + s.pack().source());
-    }
-    if (creator != null) {
-      b.setOriginator("Person: " + creator);
     }
     if (own.isEmpty()) {
       b.setFilesAnalyzed(false);
@@ -157,7 +149,10 @@ final class SpdxReport {
   }
 
   private static String comment(JobReport.Entry e) {
-    StringBuilder out = new StringBuilder("Got on " + e.got() + ". ");
+    ShelvedItem s = e.use().item();
+    StringBuilder out = new StringBuilder("Got on " + e.got());
+    out.append(s.pack().source() == null ? "" : " from " + s.pack().source());
+    out.append(s.pack().creator() == null ? "" : ", made by " + s.pack().creator()).append(". ");
     e.use().reasons().forEach(r -> out.append(r.sentence()).append(' '));
     return out.toString().strip();
   }
@@ -174,7 +169,7 @@ final class SpdxReport {
             SpdxConstantsCompatV2.NOASSERTION_VALUE,
             document.createChecksum(ChecksumAlgorithm.SHA1, sums.sha1()))
         .addChecksum(document.createChecksum(ChecksumAlgorithm.SHA256, sums.sha256()))
-        .addFileType(FileType.IMAGE)
+        .addFileType(ImageFormat.ofName(f.path()).isPresent() ? FileType.IMAGE : FileType.OTHER)
         .build();
   }
 

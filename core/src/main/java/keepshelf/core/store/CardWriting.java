@@ -11,8 +11,6 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
 import keepshelf.core.json.Json;
-import keepshelf.core.model.ItemKind;
-import keepshelf.core.model.MapRole;
 import keepshelf.imaging.colour.OkLab;
 import org.jdbi.v3.core.Handle;
 
@@ -34,7 +32,7 @@ final class CardWriting {
                 + " made, change) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,"
                 + " ?, (select n from card_clock))");
     for (ItemRecord i : items) {
-      String colourOf = colourOf(i);
+      String colourOf = i.seen().map(MapRecord::sha256).orElse(null);
       OkLab colour = colours.get(colourOf);
       cards.add(
           i.id(),
@@ -92,20 +90,6 @@ final class CardWriting {
             out.put(r.getString(1), new OkLab(r.getFloat(2), r.getFloat(3), r.getFloat(4))))
         .list();
     return out;
-  }
-
-  /** SHA-256 of the picture whose mean stands for the item's colour, or null. */
-  static String colourOf(ItemRecord i) {
-    for (MapRole r : List.of(MapRole.BASE_COLOUR, MapRole.EMISSION, MapRole.TRANSLUCENCY)) {
-      for (MapRecord m : i.mapsAt("1K")) {
-        if (m.role() == r) {
-          return m.sha256();
-        }
-      }
-    }
-    return i.kind() == ItemKind.MATERIAL || i.maps().isEmpty()
-        ? null
-        : i.maps().getFirst().sha256();
   }
 
   /** Names of the files; what their folders are called says nothing about one item. */

@@ -18,10 +18,10 @@ import keepshelf.core.archive.ArchiveKind;
 import keepshelf.core.archive.Limits;
 import keepshelf.core.archive.Unpacker;
 import keepshelf.core.disk.DiskTrouble;
-import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureCollector;
+import keepshelf.core.intake.Workspace;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.io.ImageFormat;
@@ -44,7 +44,7 @@ final class JobPictures implements AutoCloseable {
   /**
    * Ready to look.
    *
-   * @param aside an empty folder to unpack into
+   * @param aside a workspace to unpack into
    * @param looking is told what is opened, and may stop the work by throwing
    * @param problems receives what could not be read
    */
@@ -120,20 +120,32 @@ final class JobPictures implements AutoCloseable {
       if (ArchiveKind.namedLikeArchive(name) || name.endsWith(".usdz")) {
         looking.accept(shown);
         archive(file, shown);
-      } else if (name.endsWith(".glb") || name.endsWith(".gltf")) {
+        return;
+      }
+      if (isScene(name)) {
         looking.accept(shown);
-        Path folder = folder();
-        EmbeddedPictures.of(file, folder);
-        collect(folder, shown);
-        if (name.endsWith(".gltf")) {
-          names(file, shown, named);
-        }
-      } else if (NamedPictures.isText(file, Files.size(file))) {
+        scene(file, shown);
+      }
+      if (NamedPictures.isText(file, Files.size(file))) {
         names(file, shown, named);
       }
     } catch (IOException e) {
       problems.add(unreadable(shown, e));
     }
+  }
+
+  private static boolean isScene(String name) {
+    return name.endsWith(".glb") || name.endsWith(".gltf");
+  }
+
+  private void scene(Path file, String shown) throws IOException {
+    Path folder = folder();
+    try {
+      EmbeddedPictures.of(file, folder);
+    } catch (IOException e) {
+      problems.add(unreadable(shown, e));
+    }
+    collect(folder, shown);
   }
 
   private void archive(Path file, String shown) throws IOException {
@@ -144,15 +156,14 @@ final class JobPictures implements AutoCloseable {
       problems.add(e.problem());
     }
     collect(folder, shown);
-    // A document in an archive can hold pictures as well.
+    // A document in an archive can hold pictures as well; nothing else of it is of use.
     Map<Path, String> within = new LinkedHashMap<>();
     walk(folder, shown + "!", within);
     for (Map.Entry<Path, String> e : within.entrySet()) {
-      if (name(e.getKey()).toLowerCase(Locale.ROOT).matches(".*\\.(glb|gltf)")) {
-        Path deeper = folder();
-        EmbeddedPictures.of(e.getKey(), deeper);
-        collect(deeper, e.getValue());
+      if (isScene(name(e.getKey()).toLowerCase(Locale.ROOT))) {
+        scene(e.getKey(), e.getValue());
       }
+      Files.delete(e.getKey());
     }
   }
 
@@ -192,6 +203,6 @@ final class JobPictures implements AutoCloseable {
 
   @Override
   public void close() {
-    FileTrees.deleteQuietly(aside);
+    Workspace.discard(aside);
   }
 }

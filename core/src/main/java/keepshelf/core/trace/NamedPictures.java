@@ -16,17 +16,19 @@ import java.util.regex.Pattern;
 final class NamedPictures {
   private static final long MOST = 16L << 20;
   private static final int LOOKED_AT = 8192;
-  private static final String ENDING = "\\.(?:png|jpe?g|tiff?|exr|hdr|tga|bmp|webp|psd)";
 
-  /** Within quotes a name may hold spaces; elsewhere it ends with one. */
-  private static final Pattern NAME =
+  /** Longer names are none. */
+  private static final int LONGEST = 1024;
+
+  private static final Pattern ENDING =
       Pattern.compile(
-          "[\"'@]([^\"'@\\n\\r<>|?*]{1,1024}?"
-              + ENDING
-              + ")[\"'@]|([^\\s\"'@<>|?*()\\[\\]{}=,;]{1,1024}?"
-              + ENDING
-              + ")(?![\\w.])",
-          Pattern.CASE_INSENSITIVE);
+          "\\.(?:png|jpe?g|tiff?|exr|hdr|tga|bmp|webp|psd)(?![\\w.])", Pattern.CASE_INSENSITIVE);
+
+  /** What a name may stand between, holding spaces. */
+  private static final String QUOTES = "\"'@";
+
+  /** What ends a name that stands without quotes. */
+  private static final String BOUNDS = QUOTES + "<>|?*()[]{}=,; \t\r\n";
 
   private NamedPictures() {}
 
@@ -57,11 +59,15 @@ final class NamedPictures {
     // Most text is UTF-8; what is not is read byte by byte, so that no document is refused.
     text = new String(text.getBytes(StandardCharsets.ISO_8859_1), StandardCharsets.UTF_8);
     Set<Path> out = new LinkedHashSet<>();
-    Matcher m = NAME.matcher(text);
+    Matcher m = ENDING.matcher(text);
     while (m.find()) {
-      String name = m.group(1) != null ? m.group(1) : m.group(2);
-      if (name.startsWith("data:") || name.matches("(?i)https?:.*")) {
-        continue;
+      String name = nameBefore(text, m.end());
+      if (name.isEmpty()
+          || name.startsWith("data:")
+          || name.startsWith("//")
+          || name.startsWith("\\\\")
+          || name.matches("(?i)[a-z]+://.*") && !name.startsWith("file://")) {
+        continue; // Nothing is asked of the network.
       }
       Path found = found(document, name);
       if (found != null) {
@@ -71,6 +77,22 @@ final class NamedPictures {
       }
     }
     return out;
+  }
+
+  /** The name that ends at {@code end}: back to the quote that closes there, else to a bound. */
+  private static String nameBefore(String text, int end) {
+    char after = end < text.length() ? text.charAt(end) : ' ';
+    boolean quoted = QUOTES.indexOf(after) >= 0;
+    int from = end - 1;
+    int least = Math.max(0, end - LONGEST);
+    while (from >= least) {
+      char c = text.charAt(from);
+      if (quoted ? c == after || c == '\n' : BOUNDS.indexOf(c) >= 0) {
+        return text.substring(from + 1, end);
+      }
+      from--;
+    }
+    return from < 0 ? text.substring(0, end) : "";
   }
 
   private static Path found(Path document, String name) {

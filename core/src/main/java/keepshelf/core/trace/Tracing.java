@@ -18,6 +18,7 @@ import keepshelf.core.duplicates.DuplicatePair;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureSearch;
 import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.intake.Workspace;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
@@ -103,14 +104,25 @@ public final class Tracing {
    */
   public Trace trace(List<String> paths, Consumer<String> looking) throws ShelfException {
     List<Problem> problems = new ArrayList<>();
-    Path aside;
+    try (JobPictures job = new JobPictures(aside(), looking, problems)) {
+      return trace(job.of(paths), looking, problems);
+    }
+  }
+
+  /**
+   * Where archives are unpacked: beside the shelf's own work, where a killed process is cleared up.
+   */
+  private Path aside() throws ShelfException {
     try {
-      aside = Files.createTempDirectory("keepshelf-trace");
+      return Workspace.create(shelf.staging());
+    } catch (IOException e) {
+      org.slf4j.LoggerFactory.getLogger(Tracing.class).info("not beside the shelf", e);
+    }
+    try {
+      // A shelf that cannot be written to can be traced all the same.
+      return Files.createTempDirectory("keepshelf-trace");
     } catch (IOException e) {
       throw ShelfException.ofDisk(shelf.root().toString(), "making a folder to unpack into", e);
-    }
-    try (JobPictures job = new JobPictures(aside, looking, problems)) {
-      return trace(job.of(paths), looking, problems);
     }
   }
 

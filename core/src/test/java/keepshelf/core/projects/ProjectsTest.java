@@ -177,12 +177,12 @@ class ProjectsTest extends OnSmallShelf {
   void aFrozenStateTellsWhatIsDifferentLater() throws Exception {
     shelf.projects().put(film(Project.HandedOver.FILES));
     Project p = shelf.projects().need("Visitor film");
-    assertThatThrownBy(() -> shelf.freezing().need(p, null))
+    assertThatThrownBy(() -> shelf.projects().freezing().need(p, null))
         .isInstanceOf(ShelfException.class)
         .hasMessageContaining("--freeze");
     shelf.projects().use(p, items("net_mesh", "sea_worn_brass"), null);
-    Frozen was = shelf.freezing().freeze(shelf.projects().need("Visitor film"));
-    assertThat(was.comparedWith(shelf.freezing().now(p))).isEmpty();
+    Frozen was = shelf.projects().freezing().freeze(shelf.projects().need("Visitor film"));
+    assertThat(was.comparedWith(shelf.projects().freezing().now(p))).isEmpty();
     shelf.projects().use(p, items("tarred_rope"), "Wet");
     shelf.projects().drop(p, items("net_mesh"));
     shelf
@@ -191,12 +191,12 @@ class ProjectsTest extends OnSmallShelf {
     shelf.close();
     shelf = Shelf.open(root);
     Project now = shelf.projects().need("visitor film");
-    Frozen kept = shelf.freezing().need(now, "2999-01-01");
+    Frozen kept = shelf.projects().freezing().need(now, "2999-01-01");
     assertThat(kept).isEqualTo(was);
-    assertThat(kept.comparedWith(shelf.freezing().now(now)))
+    assertThat(kept.comparedWith(shelf.projects().freezing().now(now)))
         .extracting(Frozen.Change::kind)
         .contains("new", "gone");
-    assertThatThrownBy(() -> shelf.freezing().need(now, "2001-01-01"))
+    assertThatThrownBy(() -> shelf.projects().freezing().need(now, "2001-01-01"))
         .isInstanceOf(ShelfException.class);
   }
 

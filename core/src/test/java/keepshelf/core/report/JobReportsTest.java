@@ -20,6 +20,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.TestLicences;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
 import org.apache.pdfbox.Loader;
@@ -192,7 +193,7 @@ class JobReportsTest extends OnSmallShelf {
     assertThatThrownBy(() -> shelf.reports().write(r, out.resolve("e.spdx.json")))
         .isInstanceOf(ShelfException.class)
         .hasMessageContaining("uses nothing yet");
-    HandOver.Handed done = shelf.handOver().write(empty, out.resolve("e.zip"), f -> {});
+    HandOver.Handed done = shelf.reports().handOver().write(empty, out.resolve("e.zip"), f -> {});
     assertThat(done.files()).containsExactlyInAnyOrder("credits.txt", "report.pdf");
   }
 
@@ -218,7 +219,10 @@ class JobReportsTest extends OnSmallShelf {
   void onlyWhatMayBeHandedOverIsInTheArchive() throws Exception {
     Map<String, String> before = SmallShelf.files(root);
     HandOver.Handed done =
-        shelf.handOver().write(shelf.projects().need(NAME), out.resolve("job.zip"), f -> {});
+        shelf
+            .reports()
+            .handOver()
+            .write(shelf.projects().need(NAME), out.resolve("job.zip"), f -> {});
     Map<String, byte[]> all = entries(done.archive());
     assertThat(all.keySet()).containsExactlyInAnyOrderElementsOf(done.files());
     assertThat(done.leftOut()).extracting(HandOver.LeftOut::name).containsExactly("Tarred Rope");
@@ -239,6 +243,36 @@ class JobReportsTest extends OnSmallShelf {
   }
 
   @Test
+  void ofAModelItsOwnFilesAreHandedOverToo() throws Exception {
+    Map<String, byte[]> model = new TreeMap<>();
+    SmallShelf.set("bollard", 21, "basecolor", "roughness")
+        .forEach((n, bytes) -> model.put("tex/" + n, bytes));
+    String obj =
+        "mtllib metal.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nv 0 0 1\nvt 0 0\nusemtl bollard\n"
+            + "f 1/1 2/1 3/1\nf 1/1 3/1 4/1\nf 1/1 4/1 2/1\n";
+    model.put("bollard.obj", obj.getBytes(StandardCharsets.UTF_8));
+    model.put(
+        "metal.mtl",
+        "newmtl bollard\nmap_Kd tex/bollard_basecolor.png\n".getBytes(StandardCharsets.UTF_8));
+    model.put("licence.txt", "SPDX-License-Identifier: CC0-1.0".getBytes(StandardCharsets.UTF_8));
+    SmallShelf.file(shelf, out.resolve("bollard.zip"), model);
+    ShelvedItem bollard = shelf.item("bollard");
+    assertThat(bollard.item().kind()).isEqualTo(ItemKind.MODEL);
+    Project p = Project.named("Harbour Museum panels");
+    shelf.projects().put(p);
+    shelf.projects().use(p, List.of(bollard), null);
+    HandOver.Handed done = shelf.reports().handOver().write(p, out.resolve("job.zip"), f -> {});
+    Map<String, byte[]> all = entries(done.archive());
+    assertThat(all.keySet()).anyMatch(n -> n.endsWith("/bollard.obj"));
+    assertThat(all.keySet()).anyMatch(n -> n.endsWith("/metal.mtl"));
+    assertThat(all.keySet()).anyMatch(n -> n.endsWith("bollard_roughness.png"));
+    SpdxDocument d = read(all.get("files.spdx.json"));
+    assertThat(d.verify()).isEmpty();
+    String spdx = new String(all.get("files.spdx.json"), StandardCharsets.UTF_8);
+    assertThat(spdx).contains("\"OTHER\"").doesNotContain("Person:").doesNotContain("Copyright");
+  }
+
+  @Test
   void aJobOfPicturesIsJudgedAsOneThatHandsFilesOver() throws Exception {
     Project p = shelf.projects().need(NAME).handing(Project.HandedOver.PICTURES);
     shelf.projects().put(p);
@@ -246,7 +280,7 @@ class JobReportsTest extends OnSmallShelf {
     shelf
         .editing()
         .set(List.of(shelf.item("net_mesh").item().id()), Field.LICENCE, "LicenseRef-quay");
-    HandOver.Handed done = shelf.handOver().write(p, out.resolve("job.zip"), f -> {});
+    HandOver.Handed done = shelf.reports().handOver().write(p, out.resolve("job.zip"), f -> {});
     assertThat(done.leftOut())
         .extracting(HandOver.LeftOut::name)
         .contains("Net Mesh", "Tarred Rope");
@@ -258,7 +292,10 @@ class JobReportsTest extends OnSmallShelf {
     String path = net.path(net.item().maps().getFirst());
     Files.writeString(root.resolve(path), "altered");
     HandOver.Handed done =
-        shelf.handOver().write(shelf.projects().need(NAME), out.resolve("job.zip"), f -> {});
+        shelf
+            .reports()
+            .handOver()
+            .write(shelf.projects().need(NAME), out.resolve("job.zip"), f -> {});
     assertThat(done.problems())
         .singleElement()
         .satisfies(x -> assertThat(x.message()).contains(path).contains("not as it was delivered"));
@@ -270,6 +307,7 @@ class JobReportsTest extends OnSmallShelf {
     Path zip = Files.writeString(out.resolve("job.zip"), "of last week");
     assertThatThrownBy(() ->
             shelf
+                .reports()
                 .handOver()
                 .write(
                     shelf.projects().need(NAME),

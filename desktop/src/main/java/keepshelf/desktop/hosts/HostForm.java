@@ -10,8 +10,8 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 import keepshelf.core.install.profile.HostProfile;
+import keepshelf.desktop.kit.Choices;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
@@ -29,18 +29,7 @@ final class HostForm extends VBox {
     ComboBox<Choice> profile = new ComboBox<>();
     profile.setId("host-profile");
     profile.getItems().setAll(choices(hosts));
-    profile.setConverter(
-        new StringConverter<>() {
-          @Override
-          public String toString(Choice c) {
-            return c == null ? "" : c.profile().name() + " · " + c.profile().about();
-          }
-
-          @Override
-          public Choice fromString(String s) {
-            return null;
-          }
-        });
+    profile.setConverter(Choices.titled(c -> c.profile().name() + " · " + c.profile().about()));
     profile.getSelectionModel().selectFirst();
     TextField name = new TextField(profile.getValue().profile().name());
     name.setId("host-name");

@@ -15,12 +15,10 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.likeness.AlikeItem;
 import keepshelf.core.likeness.Alikes;
-import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
-import keepshelf.core.projects.Verdict;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Job;
 import keepshelf.desktop.work.WorkList;
@@ -70,19 +68,23 @@ public final class AlikeModel {
 
   /** Looks for what looks like an item; for a job, only what could take its place. */
   public void like(String item) {
-    search(job -> {
-      Map<String, ItemKind> kinds = new HashMap<>();
-      shelf.catalogue().cards().forEach(c -> kinds.put(c.id(), c.kind()));
-      ItemKind kind = kinds.get(item);
-      return shelf
-          .alikes()
-          .like(item, room(), id -> project == null || Alikes.interchangeable(kind, kinds.get(id)));
-    });
+    search(cards ->
+        shelf
+            .alikes()
+            .like(
+                item,
+                room(),
+                id ->
+                    project == null
+                        || cards.containsKey(id)
+                            && cards.containsKey(item)
+                            && Alikes.interchangeable(
+                                cards.get(item).kind(), cards.get(id).kind())));
   }
 
   /** Looks for what looks like a picture. */
   public void like(Path picture) {
-    search(job -> shelf.alikes().like(picture, room()));
+    search(cards -> shelf.alikes().like(picture, room()));
   }
 
   private int room() {
@@ -90,7 +92,7 @@ public final class AlikeModel {
   }
 
   private interface Question {
-    List<AlikeItem> ask(Job job) throws ShelfException;
+    List<AlikeItem> ask(Map<String, ItemCard> cards) throws ShelfException;
   }
 
   private void search(Question question) {
@@ -102,16 +104,10 @@ public final class AlikeModel {
         job -> {
           try {
             List<Problem> problems = new ArrayList<>();
-            int[] all = {0};
-            shelf
-                .alikes()
-                .lookAtNew(
-                    left -> {
-                      all[0] = Math.max(all[0], left);
-                      job.report(Words.of("like.left", left), 1 - (double) left / all[0]);
-                    },
-                    problems);
-            List<Candidate> now = candidates(question.ask(job));
+            lookAtNew(job, problems);
+            Map<String, ItemCard> cards = new HashMap<>();
+            shelf.catalogue().cards().forEach(c -> cards.put(c.id(), c));
+            List<Candidate> now = candidates(question.ask(cards), cards);
             work.ui(() -> {
               work.problems().addAll(problems);
               found.setAll(now);
@@ -123,29 +119,35 @@ public final class AlikeModel {
         });
   }
 
-  private List<Candidate> candidates(List<AlikeItem> alike) {
-    Map<String, ItemCard> cards = new HashMap<>();
-    shelf.catalogue().cards().forEach(c -> cards.put(c.id(), c));
+  private void lookAtNew(Job job, List<Problem> problems) {
+    int[] all = {0};
+    shelf
+        .alikes()
+        .lookAtNew(
+            left -> {
+              all[0] = Math.max(all[0], left);
+              job.report(Words.of("like.left", left), 1 - (double) left / all[0]);
+            },
+            problems);
+  }
+
+  private List<Candidate> candidates(List<AlikeItem> alike, Map<String, ItemCard> cards) {
     List<Candidate> out = new ArrayList<>();
     for (AlikeItem a : alike) {
       ItemCard c = cards.get(a.item());
       if (c == null || out.size() == MOST) {
         continue;
       }
-      JudgedUse judged =
-          project == null
-              ? null
-              : shelf
-                  .catalogue()
-                  .item(a.item())
-                  .map(s -> shelf.projects().wouldBe(project, s))
-                  .orElse(null);
-      if (judged == null
-          || judged.verdict() != Verdict.NOT_ALLOWED && judged.verdict() != Verdict.UNKNOWN) {
+      JudgedUse judged = project == null ? null : judged(a.item());
+      if (project == null || judged != null && judged.verdict().cleared()) {
         out.add(new Candidate(c, a.likeness(), judged));
       }
     }
     return out;
+  }
+
+  private JudgedUse judged(String item) {
+    return shelf.catalogue().item(item).map(s -> shelf.projects().wouldBe(project, s)).orElse(null);
   }
 
   /** Chooses another one, {@code by} places on. */

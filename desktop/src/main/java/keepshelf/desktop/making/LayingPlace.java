@@ -27,6 +27,7 @@ import keepshelf.core.making.Piece;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews;
+import keepshelf.desktop.kit.Choices;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.words.Words;

@@ -16,6 +16,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.making.BondOrder;
+import keepshelf.desktop.kit.Choices;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.making.NumberRow.Range;
 import keepshelf.desktop.words.Words;

@@ -12,8 +12,8 @@ import javafx.scene.input.DataFormat;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 import keepshelf.core.projects.Credits;
+import keepshelf.desktop.kit.Choices;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
@@ -57,17 +57,7 @@ final class CreditsSheet extends VBox {
     box.setAccessibleText(Words.of("projects.credits.form"));
     box.getItems().setAll(Credits.Form.values());
     box.setConverter(
-        new StringConverter<>() {
-          @Override
-          public String toString(Credits.Form f) {
-            return f == null ? "" : Words.of("projects.form." + f.name().toLowerCase(Locale.ROOT));
-          }
-
-          @Override
-          public Credits.Form fromString(String s) {
-            return box.getValue();
-          }
-        });
+        Choices.titled(f -> Words.of("projects.form." + f.name().toLowerCase(Locale.ROOT))));
     box.valueProperty().bindBidirectional(model.formProperty());
     return box;
   }

@@ -2,10 +2,11 @@ package keepshelf.desktop.projects;
 
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import keepshelf.core.Shelf;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.problem.Problem;
@@ -25,6 +26,15 @@ import keepshelf.desktop.work.WorkList;
 final class JobFiles {
   private final Shelf shelf;
   private final WorkList work;
+
+  /**
+   * What lies in a job's files.
+   *
+   * @param trace what was found
+   * @param names of the items found, by their identifiers
+   * @param settled what was said of files that no shelf knows, by their SHA-256
+   */
+  record Traced(Tracing.Trace trace, Map<String, String> names, Map<String, Settled> settled) {}
 
   JobFiles(Shelf shelf, WorkList work) {
     this.shelf = shelf;
@@ -49,7 +59,8 @@ final class JobFiles {
     work.start(
         Words.of("projects.job.hand", p.name()),
         job -> {
-          HandOver.Handed h = shelf.handOver().write(p, file, packing -> job.report(packing, -1));
+          HandOver.Handed h =
+              shelf.reports().handOver().write(p, file, packing -> job.report(packing, -1));
           said(
               Words.of("projects.handed", file, h.files().size(), h.leftOut().size()),
               h.problems());
@@ -81,9 +92,9 @@ final class JobFiles {
   /**
    * Says what of the shelf lies in folders or files of a job.
    *
-   * @param done is given that, and what was said of files that no shelf knows, by their SHA-256
+   * @param done is given that
    */
-  void trace(Project p, List<Path> paths, BiConsumer<Tracing.Trace, Map<String, Settled>> done) {
+  void trace(Project p, List<Path> paths, Consumer<Traced> done) {
     work.start(
         Words.of("projects.job.trace"),
         job -> {
@@ -93,10 +104,12 @@ final class JobFiles {
                   .trace(
                       paths.stream().map(Path::toString).toList(),
                       looking -> job.report(looking, -1));
-          Map<String, Settled> settled = shelf.settling().of(p);
+          Map<String, String> names = new HashMap<>();
+          shelf.projects().items(t.items()).forEach(s -> names.put(s.item().id(), s.item().name()));
+          Traced all = new Traced(t, names, shelf.projects().settling().of(p));
           work.ui(() -> {
             work.problems().addAll(t.problems());
-            done.accept(t, settled);
+            done.accept(all);
           });
         });
   }
@@ -105,7 +118,7 @@ final class JobFiles {
   void settle(Project p, Tracing.TracedFile f, Settled.What what) {
     work.start(
         Words.of("projects.job.settle"),
-        job -> shelf.settling().settle(p, Map.of(f.sha256(), f.path()), what));
+        job -> shelf.projects().settling().settle(p, Map.of(f.sha256(), f.path()), what));
   }
 
   /** Keeps the state of a job as it is now. */
@@ -113,9 +126,17 @@ final class JobFiles {
     work.start(
         Words.of("projects.job.freeze", p.name()),
         job -> {
-          Frozen f = shelf.freezing().freeze(p);
+          Frozen f = shelf.projects().freezing().freeze(p);
           said(Words.of("projects.frozen", p.name(), f.uses().size()), List.of());
         });
+  }
+
+  /** Reads the states of a job that were kept, the latest first. */
+  void frozen(Project p, Consumer<List<Frozen>> done) {
+    work.note(() -> {
+      List<Frozen> kept = shelf.projects().freezing().of(p);
+      work.ui(() -> done.accept(kept));
+    });
   }
 
   /** Says what is different from a state that was kept. */
@@ -124,7 +145,7 @@ final class JobFiles {
         Words.of("projects.job.compare", p.name()),
         job -> {
           List<String> lines =
-              was.comparedWith(shelf.freezing().now(p)).stream()
+              was.comparedWith(shelf.projects().freezing().now(p)).stream()
                   .map(Frozen.Change::sentence)
                   .toList();
           said(

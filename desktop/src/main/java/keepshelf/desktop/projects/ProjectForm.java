@@ -8,8 +8,8 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 import keepshelf.core.projects.Project;
+import keepshelf.desktop.kit.Choices;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
@@ -142,18 +142,7 @@ final class ProjectForm extends VBox {
     ComboBox<T> box = new ComboBox<>();
     box.setId(id);
     box.getItems().setAll(values);
-    box.setConverter(
-        new StringConverter<>() {
-          @Override
-          public String toString(T t) {
-            return t == null ? "" : words.apply(t);
-          }
-
-          @Override
-          public T fromString(String s) {
-            return box.getValue();
-          }
-        });
+    box.setConverter(Choices.titled(words));
     return box;
   }
 }

@@ -265,10 +265,7 @@ public final class ProjectsModel {
     change(
         Words.of("projects.job.drop", u.item().item().name()),
         projects -> projects.drop(p, List.of(u.item())),
-        projects -> {
-          projects.use(p, List.of(u.item()), u.use().finish());
-          projects.put(p);
-        });
+        projects -> projects.restore(p, u.item(), u.use()));
   }
 
   /** A person says that something may be used, and why; blank takes that back. */
@@ -288,43 +285,30 @@ public final class ProjectsModel {
    */
   public void replace(JudgedUse u, String by, Consumer<List<String>> hosts) {
     Project p = chosen.get().project();
-    Optional<ShelvedItem> other = shelf.catalogue().item(by);
-    if (other.isEmpty()) {
-      return;
-    }
-    List<String> at =
-        shelf.catalogue().installations().stream()
-            .filter(i -> i.item().equals(id(u)))
-            .map(keepshelf.core.catalogue.setup.InstallationRecord::host)
-            .distinct()
-            .toList();
     change(
-        Words.of("projects.job.replace", u.item().item().name(), other.get().item().name()),
+        Words.of("projects.job.replace", u.item().item().name()),
         projects -> {
-          projects.use(p, List.of(other.get()), null);
+          ShelvedItem other = projects.item(by);
+          projects.use(p, List.of(other), null);
           projects.drop(p, List.of(u.item()));
+          List<String> at = projects.hostsOf(u.item());
+          if (!at.isEmpty()) {
+            work.ui(() -> hosts.accept(at));
+          }
         },
         projects -> {
-          projects.drop(p, List.of(other.get()));
-          projects.use(p, List.of(u.item()), u.use().finish());
-          projects.put(p);
+          projects.drop(p, List.of(projects.item(by)));
+          projects.restore(p, u.item(), u.use());
         });
-    if (!at.isEmpty()) {
-      hosts.accept(at);
-    }
   }
 
   /** Notes that the chosen job uses items that were found in its files. */
   void useTraced(Project p, List<String> items) {
-    List<ShelvedItem> found = new ArrayList<>();
-    items.forEach(i -> shelf.catalogue().item(i).ifPresent(found::add));
-    List<ShelvedItem> fresh =
-        found.stream()
-            .filter(s -> uses.stream().noneMatch(u -> id(u).equals(s.item().id())))
-            .toList();
+    List<String> fresh =
+        items.stream().filter(i -> uses.stream().noneMatch(u -> id(u).equals(i))).toList();
     change(
         Words.of("projects.job.use", fresh.size()),
-        projects -> projects.use(p, fresh, null, "by-tracing"),
-        projects -> projects.drop(p, fresh));
+        projects -> projects.use(p, projects.items(fresh), null, "by-tracing"),
+        projects -> projects.drop(p, projects.items(fresh)));
   }
 }

@@ -5,9 +5,7 @@ import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.time.format.FormatStyle;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
@@ -34,8 +32,7 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.projects.Frozen;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
-import keepshelf.core.projects.Settled;
-import keepshelf.core.trace.Tracing;
+import keepshelf.core.search.Condition;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
@@ -68,6 +65,7 @@ public final class ProjectsView implements Place {
   private final StackPane content = new StackPane();
   private final Over over = new Over(content);
   private final UseTable table;
+  private Runnable waiting;
   private final CreditsSheet credits;
 
   /** Shows {@code model}; {@code picker} asks for folders and files. */
@@ -125,7 +123,7 @@ public final class ProjectsView implements Place {
     Button more = Kit.button("⋯", () -> {});
     more.setId("project-more");
     more.setAccessibleText(Words.of("projects.more"));
-    more.setOnAction(e -> menu(p).show(more, Side.BOTTOM, 0, 4));
+    more.setOnAction(e -> files.frozen(p, kept -> menu(p, kept).show(more, Side.BOTTOM, 0, 4)));
     Button report =
         Kit.button(Words.of("projects.report"), () -> save(p, ".pdf", f -> files.report(p, f)));
     report.setId("project-report");
@@ -150,20 +148,23 @@ public final class ProjectsView implements Place {
     return b;
   }
 
-  private ContextMenu menu(Project p) {
+  private ContextMenu menu(Project p, List<Frozen> kept) {
     ContextMenu m = new ContextMenu();
     add(m, "projects.menu.edit", () -> ask(p));
     add(m, "projects.menu.trace", () -> picker.folder(window()).ifPresent(f -> trace(List.of(f))));
     add(m, "projects.menu.hand", () -> save(p, ".zip", f -> files.handOver(p, f)));
     add(m, "projects.menu.freeze", () -> files.freeze(p));
-    for (Frozen f : shelf.freezing().of(p).stream().limit(FROZEN).toList()) {
+    for (Frozen f : kept.stream().limit(FROZEN).toList()) {
       MenuItem i =
           new MenuItem(
               Words.of("projects.menu.compare", f.at().substring(0, 16).replace('T', ' ')));
       i.setOnAction(e -> files.compare(p, f));
       m.getItems().add(i);
     }
-    add(m, "projects.menu.boards", () -> ways.toShelf().accept("project:\"" + p.name() + "\""));
+    add(
+        m,
+        "projects.menu.boards",
+        () -> ways.toShelf().accept(Condition.typed("project", p.name())));
     return m;
   }
 
@@ -200,6 +201,11 @@ public final class ProjectsView implements Place {
   private void closeOver() {
     over.close();
     table.focus();
+    Runnable next = waiting;
+    waiting = null;
+    if (next != null) {
+      next.run();
+    }
   }
 
   /** Looks what of the shelf lies in folders or files of the chosen job. */
@@ -208,24 +214,22 @@ public final class ProjectsView implements Place {
     if (row == null || over.isOpen()) {
       return;
     }
-    files.trace(row.project(), paths, (t, settled) -> show(row.project(), t, settled));
+    files.trace(row.project(), paths, t -> show(row.project(), t));
   }
 
-  private void show(Project p, Tracing.Trace t, Map<String, Settled> settled) {
-    Map<String, String> names = new HashMap<>();
-    for (String id : t.items()) {
-      shelf.catalogue().item(id).ifPresent(s -> names.put(id, s.item().name()));
+  private void show(Project p, JobFiles.Traced t) {
+    if (over.isOpen()) {
+      // What is being typed there goes first.
+      waiting = () -> show(p, t);
+      return;
     }
-    closeOver();
     lay(
         new TracePane(
             t,
-            names,
             new ArrayList<>(model.uses()),
-            settled,
             (file, what) -> files.settle(p, file, what),
             () -> {
-              model.useTraced(p, t.items());
+              model.useTraced(p, t.trace().items());
               closeOver();
             },
             this::closeOver));
@@ -271,7 +275,7 @@ public final class ProjectsView implements Place {
   private void toShelf() {
     JudgedUse u = model.useProperty().get();
     if (u != null) {
-      ways.toShelf().accept("\"" + u.item().item().name() + "\"");
+      ways.toShelf().accept('"' + u.item().item().name().replace('"', ' ') + '"');
     }
   }
 

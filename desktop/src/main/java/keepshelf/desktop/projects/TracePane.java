@@ -22,10 +22,10 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Settled;
 import keepshelf.core.trace.Tracing;
+import keepshelf.desktop.kit.Choices;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
@@ -42,25 +42,22 @@ final class TracePane extends VBox {
   private final CheckBox only = new CheckBox(Words.of("projects.trace.only"));
 
   /**
-   * Shows {@code trace}.
+   * Shows what was traced.
    *
-   * @param names of items by their identifiers
-   * @param settled what was said of files that no shelf knows, by their SHA-256
-   * @param settle notes what such a file is
+   * @param uses of the job
+   * @param settle notes what a file is that no shelf knows
    * @param use notes what was found as used
    */
   TracePane(
-      Tracing.Trace trace,
-      Map<String, String> names,
+      JobFiles.Traced traced,
       List<JudgedUse> uses,
-      Map<String, Settled> settled,
       BiConsumer<Tracing.TracedFile, Settled.What> settle,
       Runnable use,
       Runnable close) {
     super(10);
-    this.trace = trace;
-    this.names = new HashMap<>(names);
-    this.settled = new HashMap<>(settled);
+    this.trace = traced.trace();
+    this.names = traced.names();
+    this.settled = new HashMap<>(traced.settled());
     this.settle = settle;
     setId("trace");
     getStyleClass().add("sheet");
@@ -171,18 +168,7 @@ final class TracePane extends VBox {
       box.setPromptText(Words.of("projects.settle"));
       box.setAccessibleText(Words.of("projects.settle"));
       box.getStyleClass().add("settle");
-      box.setConverter(
-          new StringConverter<>() {
-            @Override
-            public String toString(Settled.What w) {
-              return w == null ? "" : Words.of("projects.settle." + w.id());
-            }
-
-            @Override
-            public Settled.What fromString(String s) {
-              return box.getValue();
-            }
-          });
+      box.setConverter(Choices.titled(w -> Words.of("projects.settle." + w.id())));
       Settled said = settled.get(f.sha256());
       box.setValue(said == null ? null : said.what());
       box.valueProperty()

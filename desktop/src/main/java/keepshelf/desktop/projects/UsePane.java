@@ -10,7 +10,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Reason;
-import keepshelf.core.projects.Verdict;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
@@ -59,8 +58,7 @@ final class UsePane extends HBox {
       why.getChildren().add(line);
     }
     why.getChildren().add(Kit.wrapped(how(u), "hint"));
-    boolean unsettled = u.verdict() == Verdict.NOT_ALLOWED || u.verdict() == Verdict.UNKNOWN;
-    if (unsettled || u.use().overruled() != null) {
+    if (!u.verdict().cleared() || u.use().overruled() != null) {
       why.getChildren().add(overruling(u));
     }
     getChildren().addAll(why, ways(u));

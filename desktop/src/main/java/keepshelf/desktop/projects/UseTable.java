@@ -72,6 +72,14 @@ final class UseTable extends VBox {
     head.setStyle(
         "-fx-border-color: -ks-rule transparent -ks-rule transparent; -fx-padding: 5 14 5 14;");
     getChildren().addAll(counts, head, list);
+    // The list moves its own selection by keys; the model follows it, and it the model.
+    list.getSelectionModel()
+        .selectedItemProperty()
+        .addListener((o, was, is) -> {
+          if (is != null) {
+            model.useProperty().set(is);
+          }
+        });
     model.useProperty().addListener(o -> reveal());
     model.uses().addListener((ListChangeListener<JudgedUse>) c -> count());
     count();
