@@ -39,6 +39,11 @@ import keepshelf.cli.shelf.ExportCommand;
 import keepshelf.cli.shelf.ImportCommand;
 import keepshelf.cli.shelf.MoveCommand;
 import keepshelf.cli.shelf.RebuildCommand;
+import keepshelf.cli.sources.FeedCommand;
+import keepshelf.cli.sources.FetchCommand;
+import keepshelf.cli.sources.NewsCommand;
+import keepshelf.cli.sources.OwnedCommand;
+import keepshelf.cli.sources.SourcesCommand;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.OutsideShelfException;
@@ -74,6 +79,11 @@ import picocli.CommandLine.Option;
       ReportCommand.class,
       HandOverCommand.class,
       LikeCommand.class,
+      SourcesCommand.class,
+      OwnedCommand.class,
+      NewsCommand.class,
+      FetchCommand.class,
+      FeedCommand.class,
       HostsCommand.class,
       InstallCommand.class,
       VerifyCommand.class,

@@ -55,6 +55,10 @@ import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.report.JobReports;
 import keepshelf.core.search.SavedSearches;
 import keepshelf.core.search.Search;
+import keepshelf.core.sources.Sources;
+import keepshelf.core.sources.Tokens;
+import keepshelf.core.sources.fetch.Fetching;
+import keepshelf.core.sources.web.Web;
 import keepshelf.core.trace.Tracing;
 
 /**
@@ -307,6 +311,16 @@ public final class Shelf implements AutoCloseable {
   /** Finds items that look alike. */
   public Alikes alikes() {
     return alikes;
+  }
+
+  /** Who things came from, what is owned and what is new. */
+  public Sources sources() {
+    return new Sources(folder, catalogue, new Tokens());
+  }
+
+  /** Fetches what is owned; asks for addresses through {@code web}. */
+  public Fetching fetching(Web web, Fetching.Hearing hearing) {
+    return new Fetching(folder, catalogue, sources(), web, new FetchedIntake(this), hearing);
   }
 
   /** Compares files with what was delivered. */

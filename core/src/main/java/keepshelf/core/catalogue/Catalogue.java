@@ -163,6 +163,9 @@ public interface Catalogue extends AutoCloseable {
   /** Identifiers of all packs, in order. */
   List<String> packIds();
 
+  /** The records of all packs without their contents, by name. */
+  List<ShelvedItem.PackSummary> packs();
+
   /**
    * Identifiers of the packs that have an item with one of these keys, spaces, hyphens and
    * underscores left aside.

@@ -79,6 +79,11 @@ public final class Mending {
     return mend(broken, bySha);
   }
 
+  /** Puts files back from others with the same content, by their SHA-256. */
+  public Mended from(Map<String, Path> bySha256, List<BrokenFile> broken) throws ShelfException {
+    return mend(broken, bySha256);
+  }
+
   private Mended mend(List<BrokenFile> broken, Map<String, Path> others) throws ShelfException {
     List<BrokenFile> mended = new ArrayList<>();
     List<BrokenFile> left = new ArrayList<>();

@@ -11,6 +11,9 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.FileAttribute;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -92,15 +95,34 @@ public final class FileTrees {
 
   /** Replaces {@code to} by {@code bytes}: written beside it, forced to disk, renamed over it. */
   public static void writeAtomically(Path to, byte[] bytes) throws IOException {
+    write(to, bytes);
+  }
+
+  /** The same for what only the owner may read: nobody else can at any moment. */
+  public static void writePrivately(Path to, byte[] bytes) throws IOException {
+    boolean posix = to.getFileSystem().supportedFileAttributeViews().contains("posix");
+    if (posix) {
+      write(
+          to,
+          bytes,
+          PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+    } else {
+      write(to, bytes);
+    }
+  }
+
+  private static void write(Path to, byte[] bytes, FileAttribute<?>... how) throws IOException {
     Path beside =
         to.resolveSibling("%s.%d-%d.new".formatted(to.getFileName(), ME, SERIAL.incrementAndGet()));
     try {
       try (FileChannel channel =
           FileChannel.open(
               beside,
-              StandardOpenOption.CREATE_NEW,
-              StandardOpenOption.WRITE,
-              LinkOption.NOFOLLOW_LINKS)) {
+              Set.of(
+                  StandardOpenOption.CREATE_NEW,
+                  StandardOpenOption.WRITE,
+                  LinkOption.NOFOLLOW_LINKS),
+              how)) {
         ByteBuffer buffer = ByteBuffer.wrap(bytes);
         while (buffer.hasRemaining()) {
           channel.write(buffer);

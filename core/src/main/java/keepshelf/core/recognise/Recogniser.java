@@ -49,7 +49,7 @@ public final class Recogniser {
 
   private Recogniser(String arrivalName, Knowledge knowledge) {
     this.arrivalName = arrivalName;
-    this.arrival = NameParts.of(FolderScope.stripArchive(arrivalName));
+    this.arrival = NameParts.ofPack(FolderScope.stripArchive(arrivalName));
     this.arrivalKey = NameReadings.plainKey(arrival);
     this.knowledge = knowledge;
   }

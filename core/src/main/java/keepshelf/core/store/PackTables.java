@@ -270,6 +270,13 @@ final class PackTables {
     return where.contains(":q") ? query.bind("q", q) : query;
   }
 
+  /** The records of all packs without their contents, by name. */
+  static List<PackSummary> summaries(Handle h) {
+    return h.createQuery("select * from pack order by name collate nocase, id")
+        .map((r, c) -> summary(r, ""))
+        .list();
+  }
+
   private static PackSummary summary(ResultSet r, String p) throws SQLException {
     return new PackSummary(
         r.getString(p + "id"),

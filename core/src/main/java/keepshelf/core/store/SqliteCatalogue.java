@@ -254,6 +254,11 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
+  public List<ShelvedItem.PackSummary> packs() {
+    return read(PackTables::summaries);
+  }
+
+  @Override
   public List<String> otherVersions(String pack) {
     return read(h -> PackLookups.otherVersions(h, pack));
   }

@@ -63,6 +63,38 @@ public record NameParts(
           "(?i)(?:[ _-]*\\(\\d{1,3}\\)|[ _-]+-?[ _]*copy(?:[ _]?\\d{1,3}|[ _]?\\(\\d+\\))?)$");
   private static final Pattern COPY_OF = Pattern.compile("(?i)^copy[ _-]+(?:\\d+[ _-]+)?of[ _-]+");
 
+  /** A version that no word announces: numbers with full stops, by themselves. */
+  private static final Pattern BARE_VERSION =
+      Pattern.compile(
+          "(?<=[\\p{L}\\p{N})][ _-]{1,3})(\\d{1,3}\\.\\d{1,3}(?:\\.\\d{1,3})?)(?![\\p{L}\\p{N}.])");
+
+  /**
+   * Takes the name of an archive or a pack apart. Other than in names of pictures, numbers with
+   * full stops at its end are its version, when nothing but resolution, format and such follows.
+   */
+  public static NameParts ofPack(String stem) {
+    NameParts p = of(stem);
+    Matcher m = BARE_VERSION.matcher(stem);
+    if (p.version != null || !m.find()) {
+      return p;
+    }
+    String after = stem.substring(m.end());
+    boolean end =
+        after.isBlank() || of("x " + after).words.stream().filter(Word::names).count() <= 1;
+    if (!end || after.matches("(?i)[ _-]?(m|cm|mm|in|ft|km)(?![\\p{L}\\p{N}]).*")) {
+      return p;
+    }
+    NameParts rest = of(stem.substring(0, m.start()).replaceAll("[ _-]+$", "") + after);
+    return new NameParts(
+        rest.words,
+        rest.resolution,
+        m.group(1),
+        rest.tile,
+        rest.handedness,
+        rest.copy,
+        rest.innerTile);
+  }
+
   /** Takes {@code stem}, a name without extension, apart. */
   public static NameParts of(String stem) {
     String s = Normalizer.normalize(stem, Normalizer.Form.NFC);

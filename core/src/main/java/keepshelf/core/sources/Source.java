@@ -1,0 +1,71 @@
+package keepshelf.core.sources;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.Map;
+import java.util.Objects;
+
+/**
+ * Who things came from, and how to ask for more. Every field but the name may be null.
+ *
+ * @param name for people, as packs have it
+ * @param feed address of its feed, or of a file that is one
+ * @param key the key that signed the feed when it was first read, Base64
+ * @param page of the source
+ * @param support page or address to ask for help
+ * @param account that things are bought with
+ * @param until last day of the subscription, ISO 8601
+ * @param everyDays how often its feed may be asked without being told to; null for never
+ * @param columns which column of its lists of orders says what, by the fields' identifiers
+ */
+@JsonInclude(JsonInclude.Include.NON_EMPTY)
+public record Source(
+    String name,
+    String feed,
+    String key,
+    String page,
+    String support,
+    String account,
+    String until,
+    Integer everyDays,
+    Map<String, String> columns) {
+  /** Copies the columns. */
+  public Source {
+    if (name == null || name.isBlank()) {
+      throw new IllegalArgumentException("A source needs a name.");
+    }
+    name = name.strip();
+    columns = columns == null ? Map.of() : Map.copyOf(columns);
+  }
+
+  /** One of which only the name is known. */
+  public static Source named(String name) {
+    return new Source(name, null, null, null, null, null, null, null, null);
+  }
+
+  /** The same with another feed, whose key is not known yet. */
+  public Source at(String newFeed) {
+    String kept = Objects.equals(feed, newFeed) ? key : null;
+    return new Source(name, newFeed, kept, page, support, account, until, everyDays, columns);
+  }
+
+  /** The same, its feed signed by this key. */
+  public Source signedBy(String newKey) {
+    return new Source(name, feed, newKey, page, support, account, until, everyDays, columns);
+  }
+
+  /** The same with lists of orders of this form. */
+  public Source listing(Map<String, String> newColumns) {
+    return new Source(name, feed, key, page, support, account, until, everyDays, newColumns);
+  }
+
+  /** The same, asked every so many days; null for never. */
+  public Source asked(Integer days) {
+    return new Source(name, feed, key, page, support, account, until, days, columns);
+  }
+
+  /** The same with what a person says of it; null for not known. */
+  public Source known(String newPage, String newSupport, String newAccount, String newUntil) {
+    return new Source(
+        name, feed, key, newPage, newSupport, newAccount, newUntil, everyDays, columns);
+  }
+}

@@ -1,0 +1,247 @@
+package keepshelf.core.sources.feed;
+
+import java.io.IOException;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.sources.web.Home;
+import keepshelf.core.sources.web.Web;
+import keepshelf.core.sources.web.WebAnswer;
+import keepshelf.core.sources.web.WebException;
+
+/**
+ * Asks a source for its feed: all pages, what has not changed only once. A feed that was signed is
+ * only believed when the same key signed it again.
+ */
+public final class FeedAsking {
+  private static final int MOST_PAGES = 1000;
+  private static final long MOST_ALL = 256L << 20;
+  private static final int MOST_SIGNATURE = 4096;
+
+  private final Web web;
+  private final FeedCache cache;
+  private final Home home;
+  private final String pinned;
+  private final List<Problem> said = new ArrayList<>();
+
+  /**
+   * Asks for the feed at {@code home}.
+   *
+   * @param pinned the key that signed it when it was first read, or null when none did
+   */
+  public FeedAsking(Web web, FeedCache cache, Home home, String pinned) {
+    this.web = web;
+    this.cache = cache;
+    this.home = home;
+    this.pinned = pinned;
+  }
+
+  private record Got(byte[] bytes, FeedCache.Page page, URI at) {}
+
+  /** What was left out of what was read. */
+  public List<Problem> problems() {
+    return List.copyOf(said);
+  }
+
+  /**
+   * Reads the feed and keeps it.
+   *
+   * @throws ShelfException when it cannot be had or is not believed; what was read before stays
+   */
+  public FeedCache.Kept ask() throws ShelfException {
+    try {
+      return read();
+    } catch (IllegalArgumentException e) {
+      throw refused(e.getMessage());
+    } catch (WebException e) {
+      throw new ShelfException(
+          Problem.error(
+              "feed",
+              home.feed().toString(),
+              e.getMessage() + " What was known of this source stays."),
+          e);
+    } catch (IOException e) {
+      throw ShelfException.ofDisk(home.feed().toString(), "reading the feed " + home.feed(), e);
+    }
+  }
+
+  private ShelfException refused(String why) {
+    return new ShelfException(
+        Problem.error(
+            "feed",
+            home.feed().toString(),
+            "The feed "
+                + home.feed()
+                + " was not believed: "
+                + why
+                + ". What was known of this source stays. Check the address, or ask the source."));
+  }
+
+  private FeedCache.Kept read() throws IOException, ShelfException {
+    FeedCache.Kept before = cache.read().orElse(null);
+    Map<String, FeedCache.Page> old = before == null ? Map.of() : before.pages();
+    Map<String, FeedCache.Page> pages = new HashMap<>();
+    List<Feed.Item> items = new ArrayList<>();
+    Set<String> ids = new HashSet<>();
+    Feed first = null;
+    String key = null;
+    long total = 0;
+    URI at = home.feed();
+    while (at != null) {
+      if (pages.containsKey(at.toString()) || pages.size() >= MOST_PAGES) {
+        throw new IllegalArgumentException("its pages lead in a circle, or are too many");
+      }
+      Got g = page(at, old.get(at.toString()));
+      total += g.bytes.length;
+      if (total > MOST_ALL) {
+        throw new IllegalArgumentException("it is larger than 256 MB");
+      }
+      String by = g.page.signature() == null ? null : g.page.signature().key();
+      if (first != null && !java.util.Objects.equals(by, key)) {
+        throw new IllegalArgumentException("its pages are not signed by the same key");
+      }
+      key = by;
+      Feed f = FeedReader.read(g.bytes, said);
+      if (first != null && !java.util.Objects.equals(f.issued(), first.issued())) {
+        throw new IllegalArgumentException("its pages are not of the same time; ask again");
+      }
+      first = first == null ? f : first;
+      for (Feed.Item i : f.items()) {
+        if (ids.add(i.id())) {
+          items.add(Addresses.whole(i, g.at));
+        }
+      }
+      pages.put(at.toString(), g.page);
+      at = f.next() == null ? null : next(g.at, f.next());
+    }
+    notOlder(before, first, key);
+    Feed all = new Feed(first.form(), first.issued(), first.source(), first.account(), null, items);
+    FeedCache.Kept kept =
+        new FeedCache.Kept(
+            Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(), key, all, pages);
+    cache.write(kept);
+    return kept;
+  }
+
+  private URI next(URI at, String next) throws WebException {
+    URI to = at.resolve(next);
+    if (!at.getScheme().equalsIgnoreCase("file")) {
+      home.permit(to, at);
+    }
+    return to;
+  }
+
+  /** One who can put an old feed in the place of a new one could hide what was withdrawn. */
+  private static void notOlder(FeedCache.Kept before, Feed now, String key) {
+    String was = before == null ? null : before.feed().issued();
+    Instant then = was == null ? null : FeedReader.instant(was);
+    if (then == null || key == null) {
+      return;
+    }
+    if (now.issued() == null || FeedReader.instant(now.issued()).isBefore(then)) {
+      throw new IllegalArgumentException("it is older than what was read before, of " + was);
+    }
+  }
+
+  private Got page(URI at, FeedCache.Page before) throws IOException, ShelfException {
+    if (at.getScheme() != null && at.getScheme().equalsIgnoreCase("file")) {
+      return file(at);
+    }
+    Map<String, String> headers = new HashMap<>();
+    byte[] kept = before == null ? null : cache.body(before).orElse(null);
+    if (kept != null && before.tag() != null) {
+      headers.put("If-None-Match", before.tag());
+    }
+    if (kept != null && before.modified() != null) {
+      headers.put("If-Modified-Since", before.modified());
+    }
+    try (WebAnswer a = web.get(at, home, headers)) {
+      if (a.status() == 304 && kept != null) {
+        return new Got(kept, before, a.uri());
+      }
+      if (a.status() != 200) {
+        throw new IllegalArgumentException("it answered with " + a.status());
+      }
+      byte[] bytes = a.all(FeedReader.MOST_BYTES);
+      FeedKey.Signed s = proved(bytes, signature(a.uri()));
+      return new Got(
+          bytes,
+          new FeedCache.Page(
+              a.header("ETag").orElse(null),
+              a.header("Last-Modified").orElse(null),
+              cache.keep(bytes),
+              s),
+          a.uri());
+    }
+  }
+
+  private byte[] signature(URI page) throws IOException {
+    URI at = beside(page);
+    try (WebAnswer a = web.get(at, home, Map.of())) {
+      return a.status() == 200 ? a.all(MOST_SIGNATURE) : null;
+    } catch (WebException e) {
+      if (e.kind() == WebException.Kind.GONE) {
+        return null;
+      }
+      throw e;
+    }
+  }
+
+  private static URI beside(URI page) {
+    String q = page.getRawQuery();
+    String s = page.toString();
+    int cut = s.indexOf('?');
+    String path = cut < 0 ? s : s.substring(0, cut);
+    return URI.create(path + ".sig" + (q == null ? "" : "?" + q));
+  }
+
+  private Got file(URI at) throws IOException, ShelfException {
+    Path file = Path.of(at);
+    if (!file.toAbsolutePath()
+        .normalize()
+        .startsWith(Path.of(home.feed()).toAbsolutePath().normalize().getParent())) {
+      throw new IllegalArgumentException("a page of it lies outside of its folder");
+    }
+    if (!Files.isRegularFile(file) || Files.size(file) > FeedReader.MOST_BYTES) {
+      throw new IllegalArgumentException("there is no such file, or it is larger than 32 MB");
+    }
+    byte[] bytes = Files.readAllBytes(file);
+    Path sig = file.resolveSibling(file.getFileName() + ".sig");
+    byte[] s =
+        Files.isRegularFile(sig, LinkOption.NOFOLLOW_LINKS) && Files.size(sig) < MOST_SIGNATURE
+            ? Files.readAllBytes(sig)
+            : null;
+    return new Got(bytes, new FeedCache.Page(null, null, cache.keep(bytes), proved(bytes, s)), at);
+  }
+
+  private FeedKey.Signed proved(byte[] page, byte[] signature) {
+    if (signature == null) {
+      if (pinned != null) {
+        throw new IllegalArgumentException(
+            "it is not signed any more, as it was when it was first read");
+      }
+      return null;
+    }
+    FeedKey.Signed s = FeedKey.Signed.read(signature);
+    if (pinned != null && !pinned.equals(s.key())) {
+      throw new IllegalArgumentException(
+          "it is signed by another key than when it was first read; if the source says that it has"
+              + " a new one, remove the source here and add it again");
+    }
+    if (!s.proves(page)) {
+      throw new IllegalArgumentException("its signature does not fit what it says");
+    }
+    return s;
+  }
+}

@@ -1,0 +1,137 @@
+package keepshelf.core.sources.fetch;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.List;
+import java.util.Locale;
+import java.util.UUID;
+import keepshelf.core.catalogue.BrokenFile;
+import keepshelf.core.catalogue.Purchase;
+import keepshelf.core.sources.feed.Feed;
+
+/**
+ * One thing to be fetched: a version of a pack in one edition, or files of it that were lost.
+ *
+ * @param id stable
+ * @param source who it is from
+ * @param name of the pack
+ * @param version of the pack
+ * @param edition its name
+ * @param licence that the source gives it under now, or null
+ * @param page what its record will say where it came from
+ * @param purchase what its record will say how it was got, or null
+ * @param files what is fetched
+ * @param lost files of the shelf that are to be put back; empty when the pack is to be filed
+ * @param state how far it is
+ * @param said what there is to say of that, or null
+ * @param pack identifier of what was filed, or null
+ */
+@JsonInclude(JsonInclude.Include.NON_EMPTY)
+public record Fetch(
+    String id,
+    String source,
+    String name,
+    String version,
+    String edition,
+    String licence,
+    String page,
+    Purchase purchase,
+    List<Feed.Part> files,
+    List<BrokenFile> lost,
+    State state,
+    String said,
+    String pack) {
+  /** How far a fetch is. */
+  public enum State {
+    WAITING,
+    FETCHING,
+    FILING,
+    PAUSED,
+    /** Fetched and proved, but a person has to look at it in Arrivals. */
+    QUESTION,
+    FAILED,
+    DONE;
+
+    /** Stable identifier. */
+    @JsonValue
+    public String id() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** Whether nothing is going to happen to it by itself. */
+    public boolean isSettled() {
+      return this == DONE || this == FAILED || this == QUESTION || this == PAUSED;
+    }
+  }
+
+  /** Copies the lists. */
+  public Fetch {
+    files = List.copyOf(files);
+    lost = lost == null ? List.of() : List.copyOf(lost);
+  }
+
+  /** One that waits. */
+  static Fetch waiting(
+      String source,
+      String name,
+      Feed.Version version,
+      Feed.Edition edition,
+      String page,
+      Purchase purchase,
+      List<BrokenFile> lost) {
+    return new Fetch(
+        UUID.randomUUID().toString().substring(0, 8),
+        source,
+        name,
+        version.version().isEmpty() ? null : version.version(),
+        edition.name(),
+        version.licence() == null ? null : version.licence().id(),
+        page,
+        purchase,
+        edition.files(),
+        lost,
+        State.WAITING,
+        null,
+        null);
+  }
+
+  /** The same, so far. */
+  public Fetch now(State newState, String newSaid) {
+    return new Fetch(
+        id, source, name, version, edition, licence, page, purchase, files, lost, newState, newSaid,
+        pack);
+  }
+
+  /** The same, filed as this pack. */
+  Fetch filed(String newPack, String newSaid) {
+    return new Fetch(
+        id,
+        source,
+        name,
+        version,
+        edition,
+        licence,
+        page,
+        purchase,
+        files,
+        lost,
+        State.DONE,
+        newSaid,
+        newPack);
+  }
+
+  /** Bytes that are fetched. */
+  public long bytes() {
+    return files.stream().mapToLong(Feed.Part::bytes).sum();
+  }
+
+  /** Whether it is the same wish. */
+  boolean same(Fetch other) {
+    return source.equalsIgnoreCase(other.source)
+        && lost.equals(other.lost)
+        && files.stream()
+            .map(Feed.Part::sha256)
+            .toList()
+            .equals(other.files.stream().map(Feed.Part::sha256).toList());
+  }
+}

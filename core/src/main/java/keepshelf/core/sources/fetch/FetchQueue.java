@@ -1,0 +1,146 @@
+package keepshelf.core.sources.fetch;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import keepshelf.core.disk.FileTrees;
+import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.json.Json;
+import keepshelf.core.problem.ShelfException;
+import tools.jackson.core.JacksonException;
+
+/**
+ * What is to be fetched, in order; kept beside the catalogue, so that it goes on after a restart.
+ * Safe for several threads and processes.
+ */
+public final class FetchQueue {
+  private static final Object ONE_AT_A_TIME = new Object();
+
+  private final ShelfFolder shelf;
+
+  /** That of {@code shelf}. */
+  public FetchQueue(ShelfFolder shelf) {
+    this.shelf = shelf;
+  }
+
+  Path folder() {
+    return shelf.resolve(".keepshelf/fetch");
+  }
+
+  private Path file() {
+    return shelf.resolve(".keepshelf/fetch/queue.json");
+  }
+
+  /** All, in the order in which they are fetched. */
+  public List<Fetch> all() {
+    try {
+      return read();
+    } catch (IOException | JacksonException | IllegalArgumentException e) {
+      // It says nothing but wishes, which can be said again.
+      org.slf4j.LoggerFactory.getLogger(FetchQueue.class).warn("not read: {}", file(), e);
+      return List.of();
+    }
+  }
+
+  private List<Fetch> read() throws IOException {
+    if (!Files.isRegularFile(file(), LinkOption.NOFOLLOW_LINKS)) {
+      return List.of();
+    }
+    Fetch[] all = Json.mapper().readValue(Files.readAllBytes(file()), Fetch[].class);
+    return all == null ? List.of() : List.of(all);
+  }
+
+  /** The one with this identifier. */
+  public Optional<Fetch> find(String id) {
+    return all().stream().filter(f -> f.id().equals(id)).findFirst();
+  }
+
+  /**
+   * Adds wishes at the end; one that waits already is not added twice, one that failed waits again.
+   *
+   * @return those that wait now
+   */
+  public List<Fetch> add(List<Fetch> more) throws ShelfException {
+    List<Fetch> out = new ArrayList<>();
+    change(was -> {
+      List<Fetch> all = new ArrayList<>(was);
+      for (Fetch f : more) {
+        Optional<Fetch> there = all.stream().filter(f::same).findFirst();
+        boolean going = there.isPresent() && !there.get().state().isSettled();
+        if (!going) {
+          there.ifPresent(all::remove);
+          all.add(f);
+        }
+        out.add(going ? there.get() : f);
+      }
+      return all;
+    });
+    return out;
+  }
+
+  /** Puts what became of one; nothing happens when it was taken out meanwhile. */
+  void put(Fetch f) throws ShelfException {
+    change(was -> was.stream().map(x -> x.id().equals(f.id()) ? f : x).toList());
+  }
+
+  /** Takes one out; what was fetched of it is kept for a while, in case it is wished again. */
+  public void remove(String id) throws ShelfException {
+    change(was -> was.stream().filter(f -> !f.id().equals(id)).toList());
+  }
+
+  /** Takes out all that are done. */
+  public void removeDone() throws ShelfException {
+    change(was -> was.stream().filter(f -> f.state() != Fetch.State.DONE).toList());
+  }
+
+  /** Lets one wait, so that nothing is done, or go on. */
+  public void pause(String id, boolean paused) throws ShelfException {
+    change(was ->
+        was.stream()
+            .map(f ->
+                !f.id().equals(id) || f.state() == Fetch.State.DONE
+                    ? f
+                    : f.now(paused ? Fetch.State.PAUSED : Fetch.State.WAITING, null))
+            .toList());
+  }
+
+  /** Puts one before all others. */
+  public void first(String id) throws ShelfException {
+    change(was -> {
+      List<Fetch> all = new ArrayList<>(was);
+      all.sort(java.util.Comparator.comparing(f -> !f.id().equals(id)));
+      return all;
+    });
+  }
+
+  private void change(UnaryOperator<List<Fetch>> how) throws ShelfException {
+    synchronized (ONE_AT_A_TIME) {
+      try {
+        Files.createDirectories(folder());
+        try (FileChannel c =
+                FileChannel.open(
+                    shelf.resolve(".keepshelf/fetch/queue.lock"),
+                    StandardOpenOption.CREATE,
+                    StandardOpenOption.WRITE,
+                    LinkOption.NOFOLLOW_LINKS);
+            FileLock lock = c.lock()) {
+          List<Fetch> was = all();
+          List<Fetch> now = how.apply(was);
+          if (!now.equals(was)) {
+            FileTrees.writeAtomically(file(), Json.pretty(now));
+          }
+        }
+      } catch (IOException e) {
+        throw ShelfException.ofDisk(file().toString(), "keeping what is to be fetched", e);
+      }
+    }
+  }
+}

@@ -1,0 +1,227 @@
+package keepshelf.core.sources.web;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.ProxySelector;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpConnectTimeoutException;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.CancellationException;
+import javax.net.ssl.SSLException;
+
+/**
+ * Asks for addresses. Requests carry the address, a token where there is one, and nothing else; the
+ * system's proxy is used; certificates are checked as the platform does. Redirects are followed
+ * here, one by one, as {@link Home} permits them.
+ */
+public final class Web implements AutoCloseable {
+  private static final int MOST_HOPS = 5;
+  private static final int BREATHS = 160;
+  private static final Duration CONNECT = Duration.ofSeconds(15);
+  private static final Duration FIRST_BYTE = Duration.ofSeconds(60);
+
+  static {
+    if (System.getProperty("java.net.useSystemProxies") == null) {
+      System.setProperty("java.net.useSystemProxies", "true");
+    }
+  }
+
+  private final HttpClient client;
+  private final Duration still;
+
+  /** With the patience that fits the world. */
+  public Web() {
+    this(Duration.ofSeconds(40));
+  }
+
+  /**
+   * A line on which nothing came for {@code still} counts as broken; after a break it is waited.
+   */
+  public Web(Duration still) {
+    this.still = still;
+    HttpClient.Builder b =
+        HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NEVER).connectTimeout(CONNECT);
+    ProxySelector proxies = ProxySelector.getDefault();
+    if (proxies != null) {
+      b.proxy(proxies);
+    }
+    this.client = b.build();
+  }
+
+  /**
+   * Asks for {@code uri} on behalf of {@code home}.
+   *
+   * @param headers what is asked for, as a range; none of them says anything of the shelf
+   * @throws WebException when there is nothing to be had
+   * @throws CancellationException when the thread was interrupted
+   */
+  public WebAnswer get(URI uri, Home home, Map<String, String> headers) throws IOException {
+    URI at = uri;
+    URI from = null;
+    Set<URI> seen = new HashSet<>();
+    for (int hop = 0; hop <= MOST_HOPS; hop++) {
+      home.permit(at, from);
+      if (!seen.add(at)) {
+        break;
+      }
+      HttpResponse<InputStream> r = send(request(at, home, headers), at);
+      boolean moved = r.statusCode() / 100 == 3 && r.statusCode() != 304;
+      if (!moved) {
+        return answer(at, r);
+      }
+      r.body().close();
+      String to = r.headers().firstValue("Location").orElse("");
+      from = at;
+      at = target(at, to);
+    }
+    throw WebException.refused(
+        uri, "it leads in a circle, or from one address to another too often");
+  }
+
+  /** How long to wait after a first break; longer after each further one. */
+  public Duration breath() {
+    return still.dividedBy(BREATHS);
+  }
+
+  private static URI target(URI at, String to) throws WebException {
+    try {
+      // Many write addresses with blanks in them.
+      return at.resolve(to.strip().replace(" ", "%20"));
+    } catch (IllegalArgumentException e) {
+      throw WebException.refused(at, "it leads to an address that is none");
+    }
+  }
+
+  private static HttpRequest request(URI at, Home home, Map<String, String> headers)
+      throws WebException {
+    try {
+      HttpRequest.Builder b =
+          HttpRequest.newBuilder(at)
+              .GET()
+              .timeout(FIRST_BYTE)
+              .header("User-Agent", "keepshelf")
+              .header("Accept-Encoding", "identity");
+      if (Home.scheme(at).equals("http")) {
+        b.version(HttpClient.Version.HTTP_1_1);
+      }
+      headers.forEach(b::header);
+      String token = home.tokenFor(at);
+      if (token != null) {
+        b.header("Authorization", "Bearer " + token);
+      }
+      return b.build();
+    } catch (IllegalArgumentException e) {
+      throw WebException.refused(at, "it is no address that can be asked for");
+    }
+  }
+
+  private HttpResponse<InputStream> send(HttpRequest r, URI at) throws IOException {
+    try {
+      return client.send(r, HttpResponse.BodyHandlers.ofInputStream());
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CancellationException();
+    } catch (SSLException e) {
+      throw new WebException(
+          WebException.Kind.REFUSED,
+          Home.shown(at)
+              + " was not used: it cannot prove that it is "
+              + at.getHost()
+              + " ("
+              + reason(e)
+              + "). Nothing was sent to it. Ask the source, or try from another network.",
+          null,
+          e);
+    } catch (HttpConnectTimeoutException e) {
+      throw WebException.later(at, "does not answer", e);
+    } catch (HttpTimeoutException e) {
+      throw WebException.later(at, "took longer than a minute to answer", e);
+    } catch (IOException e) {
+      throw WebException.later(at, "cannot be reached (" + reason(e) + ")", e);
+    }
+  }
+
+  private static String reason(Throwable e) {
+    Throwable t = e;
+    while (t.getMessage() == null && t.getCause() != null) {
+      t = t.getCause();
+    }
+    if (t instanceof java.nio.channels.UnresolvedAddressException) {
+      return "no such host is known";
+    }
+    return t.getMessage() == null ? "the line broke" : t.getMessage();
+  }
+
+  private WebAnswer answer(URI at, HttpResponse<InputStream> r) throws IOException {
+    int s = r.statusCode();
+    if (s == 200 || s == 206 || s == 304 || s == 416) {
+      String coded = r.headers().firstValue("Content-Encoding").orElse("identity");
+      if (!coded.equalsIgnoreCase("identity")) {
+        r.body().close();
+        throw WebException.refused(at, "it sends what was asked for in another coding, " + coded);
+      }
+      return new WebAnswer(at, s, r.headers(), new PatientStream(r.body(), at, still));
+    }
+    r.body().close();
+    Duration wait = r.headers().firstValue("Retry-After").map(Web::wait).orElse(null);
+    throw switch (s) {
+      case 401, 403 ->
+          new WebException(
+              WebException.Kind.NO_ENTRY,
+              Home.shown(at)
+                  + " does not let this account in ("
+                  + s
+                  + "). Check the token of the source, and whether the subscription still runs.",
+              null,
+              null);
+      case 404, 410 ->
+          new WebException(
+              WebException.Kind.GONE, Home.shown(at) + " is not there (" + s + ").", null, null);
+      case 429 ->
+          new WebException(
+              WebException.Kind.LATER,
+              Home.shown(at) + " asks to wait, it was asked too often (429).",
+              wait == null ? Duration.ofSeconds(30) : wait,
+              null);
+      default ->
+          s >= 500
+              ? new WebException(
+                  WebException.Kind.LATER,
+                  Home.shown(at) + " is out of order (" + s + ").",
+                  wait,
+                  null)
+              : WebException.refused(at, "it answered with " + s);
+    };
+  }
+
+  /** Seconds or a day and time, RFC 9110 section 10.2.3. */
+  static Duration wait(String text) {
+    String t = text.strip();
+    if (t.matches("\\d{1,9}")) {
+      return Duration.ofSeconds(Long.parseLong(t));
+    }
+    try {
+      Instant then = ZonedDateTime.parse(t, DateTimeFormatter.RFC_1123_DATE_TIME).toInstant();
+      Duration d = Duration.between(Instant.now(), then);
+      return d.isNegative() ? Duration.ZERO : d;
+    } catch (DateTimeException e) {
+      return null;
+    }
+  }
+
+  @Override
+  public void close() {
+    client.shutdownNow();
+  }
+}

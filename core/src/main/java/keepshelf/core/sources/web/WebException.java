@@ -1,0 +1,52 @@
+package keepshelf.core.sources.web;
+
+import java.io.IOException;
+import java.net.URI;
+import java.time.Duration;
+
+/** A request that came to nothing; the message is for people. */
+public final class WebException extends IOException {
+  private static final long serialVersionUID = 1;
+
+  /** What is to be done about it. */
+  public enum Kind {
+    /** It was not asked for, or what came is not believed. */
+    REFUSED,
+    /** The source does not let one in. */
+    NO_ENTRY,
+    /** It is not there (any more). */
+    GONE,
+    /** Later it may work: the line broke, the source is busy or out of order. */
+    LATER
+  }
+
+  private final Kind kind;
+  private final transient Duration wait;
+
+  WebException(Kind kind, String message, Duration wait, Throwable cause) {
+    super(message, cause);
+    this.kind = kind;
+    this.wait = wait;
+  }
+
+  /** Something that is not done, or not believed. */
+  public static WebException refused(URI at, String why) {
+    return new WebException(
+        Kind.REFUSED, Home.shown(at) + " was not used: " + why + ".", null, null);
+  }
+
+  /** Something that may work later. */
+  public static WebException later(URI at, String why, Throwable cause) {
+    return new WebException(Kind.LATER, Home.shown(at) + " " + why + ".", null, cause);
+  }
+
+  /** What is to be done about it. */
+  public Kind kind() {
+    return kind;
+  }
+
+  /** How long the source asks to wait, or null. */
+  public Duration waiting() {
+    return wait;
+  }
+}
