@@ -51,12 +51,14 @@ public final class DemoSetUp {
   private final Path folder;
   private final Shelf shelf;
   private final MainWindow window;
+  private final DemoSources sources;
 
   /** In {@code folder}, which belongs to the demo alone. */
   public DemoSetUp(Path folder, Shelf shelf, MainWindow window) {
     this.folder = folder;
     this.shelf = shelf;
     this.window = window;
+    this.sources = new DemoSources(folder, shelf);
   }
 
   /** Starts in the background; does only what is not done yet. */
@@ -82,6 +84,8 @@ public final class DemoSetUp {
                 if (shelf.catalogue().items().isEmpty()) {
                   fill(made, job);
                 }
+                job.report("opening the shops", -1);
+                sources.open(downloads);
                 List<Path> waiting = new ArrayList<>();
                 for (String name : SkerryLight.WAITING) {
                   job.report("making " + name, -1);
@@ -91,6 +95,7 @@ public final class DemoSetUp {
                     .work()
                     .ui(() -> {
                       window.refresh();
+                      window.sourcesModel().refresh();
                       window.add(waiting);
                     });
               } catch (IOException e) {

@@ -30,6 +30,10 @@ public final class KeepShelfApp extends Application {
   private record Start(Path shelf, Path settings, Path demo) {
     static Start of(List<String> args) {
       String demo = value(args, "--demo", null);
+      if (demo != null && System.getProperty("keepshelf.config") == null) {
+        // Nothing of the demo stands among a person's own settings.
+        System.setProperty("keepshelf.config", Path.of(demo, "settings").toString());
+      }
       String home = System.getProperty("user.home");
       Path settings =
           demo != null
@@ -113,6 +117,7 @@ public final class KeepShelfApp extends Application {
   private void show(Stage stage, Shelf shelf, Start start) {
     window = new MainWindow(stage, shelf, new Settings(start.settings()), FilePicker.ofSystem());
     shelf.recovered().forEach(window.work().problems()::add);
+    window.onBrowse(address -> getHostServices().showDocument(address));
     window.onMove(to -> move(stage, shelf.folder().root(), to, start));
     window.show();
   }

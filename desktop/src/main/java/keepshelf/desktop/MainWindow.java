@@ -10,6 +10,7 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.sources.fetch.Fetch;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
 import keepshelf.desktop.bench.BenchModel;
@@ -28,6 +29,8 @@ import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shelf.ShelfView;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.shell.ShellView;
+import keepshelf.desktop.sources.SourcesModel;
+import keepshelf.desktop.sources.SourcesView;
 import keepshelf.desktop.upkeep.Upkeep;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.MemoryKeeper;
@@ -65,6 +68,9 @@ public final class MainWindow implements AutoCloseable {
   private final DuplicatesView duplicates;
   private final ProjectsModel projectsModel;
   private final ProjectsView projects;
+  private final SourcesModel sourcesModel;
+  private final SourcesView sources;
+  private java.util.function.Consumer<String> browser = address -> {};
   private final ShellView shell;
   private final Standing standing;
   private final ShelfMenu menu;
@@ -117,6 +123,15 @@ public final class MainWindow implements AutoCloseable {
             pictures,
             picker,
             new ProjectsView.Ways(this::search, this::planIn));
+    sourcesModel = new SourcesModel(shelf, work, this::refresh, this::arrived);
+    sources =
+        new SourcesView(
+            sourcesModel,
+            shelf,
+            shelfModel,
+            pictures,
+            picker,
+            new SourcesView.Ways(this::search, address -> browser.accept(address)));
     menu = new ShelfMenu(stage, settings, picker, upkeep, shelfModel);
     menu.onMove(to -> mover.accept(to));
     menu.onImported(shelfActions::did);
@@ -124,7 +139,7 @@ public final class MainWindow implements AutoCloseable {
     menu.onLike(this::like);
     shell =
         new ShellView(
-            List.of(arrivals, boards, benchRoom.place(), hosts, duplicates, projects),
+            List.of(arrivals, boards, benchRoom.place(), hosts, duplicates, projects, sources),
             work,
             shelf.folder().root().getFileName().toString(),
             menu.entries(),
@@ -174,6 +189,9 @@ public final class MainWindow implements AutoCloseable {
       refresh();
       hostsModel.resume();
       duplicatesModel.searchWhenCheap();
+      sourcesModel.refresh();
+      sourcesModel.fetches().resume();
+      sourcesModel.askDue();
       shell.openProperty().get().opened();
     });
   }
@@ -226,6 +244,16 @@ public final class MainWindow implements AutoCloseable {
   /** Takes away what was shown over the places. */
   public void closeSheet() {
     shell.closeSheet();
+  }
+
+  /** What opens addresses in the system's browser. */
+  public void onBrowse(java.util.function.Consumer<String> what) {
+    browser = what;
+  }
+
+  /** What was fetched and is a question is looked at in Arrivals, its record filled in already. */
+  private void arrived(Fetch f, Path at) {
+    arrivalsModel.add(at, f.filing());
   }
 
   /** What moves the whole shelf, with the window, to another folder. */
@@ -321,6 +349,16 @@ public final class MainWindow implements AutoCloseable {
     return projects;
   }
 
+  /** The place of who things came from. */
+  public SourcesView sources() {
+    return sources;
+  }
+
+  /** What there is to say of sources. */
+  public SourcesModel sourcesModel() {
+    return sourcesModel;
+  }
+
   /** The state of the jobs. */
   public ProjectsModel projectsModel() {
     return projectsModel;
@@ -392,6 +430,7 @@ public final class MainWindow implements AutoCloseable {
     arrivalsModel.stopWatching();
     settings.put("place", shell.openProperty().get().name());
     benchRoom.close();
+    sourcesModel.fetches().close();
     work.close();
     arrivalsModel.dismissAll();
     shelf.close();

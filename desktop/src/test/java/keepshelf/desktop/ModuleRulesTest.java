@@ -30,6 +30,7 @@ class ModuleRulesTest {
           "duplicates",
           "hosts",
           "projects",
+          "sources",
           "upkeep",
           "");
 

@@ -35,6 +35,7 @@ final class NewsMaker {
   private final Map<String, List<PackSummary>> packs = new HashMap<>();
   private final Map<String, Integer> resolutions = new HashMap<>();
   private final Map<String, List<BrokenFile>> broken = new HashMap<>();
+  private final Map<String, String> onlyItem = new HashMap<>();
   private final LocalDate today;
 
   NewsMaker(Catalogue catalogue, LocalDate today) {
@@ -46,6 +47,8 @@ final class NewsMaker {
     }
     for (ItemCard c : catalogue.cards()) {
       resolutions.merge(c.pack().id(), c.resolutions(), (a, b) -> a | b);
+      String item = Alike.folded(c.name());
+      onlyItem.merge(c.pack().id(), item, (a, b) -> a.equals(b) ? a : "");
     }
     for (BrokenFile b : catalogue.broken()) {
       broken.computeIfAbsent(b.pack(), p -> new ArrayList<>()).add(b);
@@ -75,7 +78,7 @@ final class NewsMaker {
     owned.forEach(e -> row(rows, e.name()).owned.add(e));
     Feed feed = kept == null ? null : kept.feed();
     if (feed != null) {
-      offer(rows, feed);
+      offer(source, rows, feed);
     }
     String until = until(source, feed);
     List<PackNews> out = new ArrayList<>();
@@ -109,17 +112,28 @@ final class NewsMaker {
     return told != null ? told : source.until();
   }
 
-  /** Items of the feed, each to the packs that came from its page or are called the same. */
-  private static void offer(Map<String, Row> rows, Feed feed) {
+  /**
+   * Items of the feed, each to the packs that came from its page or in one of its archives, are
+   * called the same, or hold one item alone that is.
+   */
+  private void offer(Source source, Map<String, Row> rows, Feed feed) {
     Map<String, Row> byPage = new HashMap<>();
+    Map<String, Row> byArchive = new HashMap<>();
+    Map<String, Row> byItem = new HashMap<>();
     rows.values()
         .forEach(r -> {
-          r.here.forEach(p -> page(byPage, p.page(), r));
-          r.owned.forEach(e -> page(byPage, e.page(), r));
+          for (PackSummary p : r.here) {
+            known(byPage, p.page(), r);
+            known(byArchive, p.archive(), r);
+            known(byItem, onlyItem.get(p.id()), r);
+          }
+          r.owned.forEach(e -> known(byPage, e.page(), r));
         });
     for (Feed.Item i : feed.items()) {
-      Row r = i.page() == null ? null : byPage.get(i.page());
+      Row r = byPage.get(page(source, i));
       r = r != null ? r : rows.get(Alike.folded(i.name()));
+      r = r != null ? r : archived(byArchive, i);
+      r = r != null ? r : byItem.get(Alike.folded(i.name()));
       if (r != null && r.item == null) {
         r.item = i;
       } else if (i.owned() != null || Boolean.TRUE.equals(i.free())) {
@@ -128,9 +142,28 @@ final class NewsMaker {
     }
   }
 
-  private static void page(Map<String, Row> to, String page, Row r) {
-    if (page != null) {
-      to.putIfAbsent(page, r);
+  /** What records of packs say that were fetched. */
+  private static String page(Source source, Feed.Item i) {
+    return i.page() != null ? i.page() : source.pageOf(i.id());
+  }
+
+  private static Row archived(Map<String, Row> byArchive, Feed.Item i) {
+    for (Feed.Version v : i.versions()) {
+      for (Feed.Edition e : v.editions()) {
+        for (Feed.Part p : e.files()) {
+          Row r = byArchive.get(p.name());
+          if (r != null) {
+            return r;
+          }
+        }
+      }
+    }
+    return null;
+  }
+
+  private static void known(Map<String, Row> to, String key, Row r) {
+    if (key != null) {
+      to.putIfAbsent(key, r);
     }
   }
 

@@ -1,6 +1,8 @@
 package keepshelf.core.sources;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.Objects;
 
@@ -40,6 +42,13 @@ public record Source(
   /** One of which only the name is known. */
   public static Source named(String name) {
     return new Source(name, null, null, null, null, null, null, null, null);
+  }
+
+  /** What stands for the page of an item of the feed that has none; null without a web address. */
+  public String pageOf(String item) {
+    return feed != null && feed.startsWith("http")
+        ? feed + "#" + URLEncoder.encode(item, StandardCharsets.UTF_8)
+        : null;
   }
 
   /** The same with another feed, whose key is not known yet. */

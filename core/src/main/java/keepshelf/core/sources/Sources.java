@@ -326,6 +326,33 @@ public final class Sources {
     return out;
   }
 
+  /** What hangs on a pack, and what its newest version would change. */
+  public PackDetail detail(PackNews news) {
+    return PackDetail.of(news, catalogue);
+  }
+
+  /** The picture that a feed shows of a version, when it was fetched before. */
+  public Optional<Path> preview(Source s, Feed.Version v) {
+    return v.preview() == null ? Optional.empty() : previews(s).kept(v.preview());
+  }
+
+  /**
+   * Fetches the pictures that a feed shows of some versions; one that cannot be had or proved is
+   * left out, for it is only a picture.
+   */
+  public void fetchPreviews(Source s, List<Feed.Version> versions, Web web) {
+    Home home = home(s).orElse(null);
+    for (Feed.Version v : versions) {
+      if (home != null && v.preview() != null) {
+        previews(s).fetch(v.preview(), home, web);
+      }
+    }
+  }
+
+  private PreviewFiles previews(Source s) {
+    return new PreviewFiles(shelf.resolve(".keepshelf/feeds/" + key(s.name())));
+  }
+
   /** What there is to say of all sources, from what was read last; asks for nothing. */
   public List<SourceNews> news() {
     List<Entitlement> had = owned.all();

@@ -75,7 +75,7 @@ final class MaterialPacks {
                 "Salt-bleached larch",
                 "Tinder & Tarn",
                 "I. Fenn",
-                null,
+                "1.3",
                 Recipe.BLEACHED_LARCH.tileMetres()))
         .bytes("Thumbs.db", new byte[] {(byte) 0xD0, (byte) 0xCF, 0x11, (byte) 0xE0});
   }

@@ -144,6 +144,13 @@ public final class ArrivalsModel {
     }
   }
 
+  /** Adds what was fetched, its record filled in already, without leaving what is looked at. */
+  public void add(Path fetched, Filing.Wishes known) {
+    add(List.of(fetched), false);
+    Path path = fetched.toAbsolutePath().normalize();
+    entries.stream().filter(e -> e.path().equals(path)).forEach(e -> e.form().known(known));
+  }
+
   /** Tries a password on a protected archive. */
   public void unlock(ArrivalEntry e, String password) {
     e.stateProperty().set(ArrivalEntry.State.READING);

@@ -72,6 +72,22 @@ public final class PackForm {
     offer(Field.PAGE, a.text().page());
   }
 
+  /** Fills the fields with what is known from where it was fetched. */
+  void known(Filing.Wishes w) {
+    offer(Field.SOURCE, w.source());
+    offer(Field.LICENCE, w.licence());
+    offer(Field.VERSION, w.version());
+    offer(Field.PAGE, w.page());
+    Purchase p = w.purchase();
+    if (p != null) {
+      offer(Field.PRICE, p.price());
+      offer(Field.BOUGHT, p.bought());
+      offer(Field.ORDER, p.order());
+      offer(Field.SEATS, p.seats() == null ? null : p.seats().toString());
+      offer(Field.UNTIL, p.until());
+    }
+  }
+
   private void offer(Field f, String said) {
     if (get(f) == null && said != null) {
       values.get(f).set(said);

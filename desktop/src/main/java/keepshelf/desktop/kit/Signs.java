@@ -38,16 +38,25 @@ public final class Signs {
 
   /** Five steps, filled where a resolution is on disk. */
   public static Node staircase(List<String> resolutions) {
+    return staircase(resolutions, List.of());
+  }
+
+  /** Five steps, filled where a resolution is on disk, outlined where it can be had. */
+  public static Node staircase(List<String> resolutions, List<String> offered) {
     HBox box = new HBox(1.5);
     box.setAlignment(Pos.BOTTOM_LEFT);
     for (int i = 0; i < STEPS.size(); i++) {
       boolean has = resolutions.stream().anyMatch(STEPS.get(i)::contains);
       Rectangle step = new Rectangle(4, 3 + 2 * i);
-      step.getStyleClass().add(has ? "step-full" : "step-none");
+      boolean open = offered.stream().anyMatch(STEPS.get(i)::contains);
+      step.getStyleClass().add(has ? "step-full" : open ? "step-open" : "step-none");
       box.getChildren().add(step);
     }
     box.setMaxHeight(12);
-    return told(box, resolutions.isEmpty() ? "—" : String.join(", ", resolutions));
+    String here = resolutions.isEmpty() ? "—" : String.join(", ", resolutions);
+    return told(
+        box,
+        offered.isEmpty() ? here : Words.of("steps.offered", here, String.join(", ", offered)));
   }
 
   /** A rating as a tally: as many strokes, the fifth across the others. */

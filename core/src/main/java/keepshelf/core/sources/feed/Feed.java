@@ -2,6 +2,7 @@ package keepshelf.core.sources.feed;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
+import java.net.URI;
 import java.util.List;
 import java.util.Optional;
 
@@ -184,6 +185,13 @@ public record Feed(
     /** Copies the list. */
     public Part {
       holds = holds == null ? List.of() : List.copyOf(holds);
+    }
+
+    /** Its file name: the last part of its address. */
+    public String name() {
+      String p = URI.create(path).getPath();
+      p = p == null ? path : p;
+      return p.substring(p.lastIndexOf('/') + 1);
     }
   }
 

@@ -159,7 +159,7 @@ public final class FeedMaker {
               .toList();
       String own = a.text().licence() != null ? a.text().licence() : licence;
       return new Read(
-          NameParts.title(parts.key()),
+          NameParts.title(parts.key(), stem(p)),
           version,
           parts.resolution() != null ? parts.resolution() : resolution(a),
           a.text().creator(),

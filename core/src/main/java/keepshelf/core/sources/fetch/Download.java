@@ -92,7 +92,7 @@ final class Download {
     } catch (WebException e) {
       throw new ShelfException(Problem.error("fetch", file.path(), e.getMessage()), e);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(file.path(), "fetching " + name(file), e);
+      throw ShelfException.ofDisk(file.path(), "fetching " + file.name(), e);
     }
   }
 
@@ -110,14 +110,7 @@ final class Download {
   }
 
   static ShelfException no(String code, Feed.Part file, String why) {
-    return new ShelfException(Problem.error(code, file.path(), name(file) + " " + why + "."));
-  }
-
-  /** The last part of an address. */
-  static String name(Feed.Part file) {
-    String path = URI.create(file.path()).getPath();
-    String p = path == null ? file.path() : path;
-    return p.substring(p.lastIndexOf('/') + 1);
+    return new ShelfException(Problem.error(code, file.path(), file.name() + " " + why + "."));
   }
 
   /** Once more from the start when what came in pieces does not fit together. */
@@ -261,7 +254,7 @@ final class Download {
   /** A file beside a feed that is a file itself. */
   private void local(Feed.Part file, URI uri, PartFile part, Hearing hearing)
       throws IOException, ShelfException {
-    Path from = LocalFeed.file(home, uri);
+    Path from = home.beside(uri);
     sized(file, Files.size(from));
     try (InputStream in = Files.newInputStream(from)) {
       in.skipNBytes(part.length());

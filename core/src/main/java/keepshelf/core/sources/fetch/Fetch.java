@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.UUID;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.Purchase;
+import keepshelf.core.intake.Filing;
 import keepshelf.core.sources.feed.Feed;
 
 /**
@@ -118,6 +119,11 @@ public record Fetch(
         State.DONE,
         newSaid,
         newPack);
+  }
+
+  /** What the record of the pack says from the start; what it is kin to is not known yet. */
+  public Filing.Wishes filing() {
+    return new Filing.Wishes(source, licence, version, page, purchase, null);
   }
 
   /** Bytes that are fetched. */

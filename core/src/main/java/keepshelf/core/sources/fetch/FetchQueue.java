@@ -7,6 +7,8 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -22,6 +24,8 @@ import tools.jackson.core.JacksonException;
  * Safe for several threads and processes.
  */
 public final class FetchQueue {
+  private static final Duration MONTH = Duration.ofDays(30);
+
   private static final Object ONE_AT_A_TIME = new Object();
 
   private final ShelfFolder shelf;
@@ -56,6 +60,43 @@ public final class FetchQueue {
     }
     Fetch[] all = Json.mapper().readValue(Files.readAllBytes(file()), Fetch[].class);
     return all == null ? List.of() : List.of(all);
+  }
+
+  /** Where what was fetched of one lies until it is filed: an archive, or a folder of files. */
+  public Path arrived(Fetch f) {
+    Path folder = folder().resolve(f.id());
+    try (var all = Files.list(folder)) {
+      List<Path> files = all.toList();
+      return files.size() == 1 ? files.getFirst() : folder;
+    } catch (IOException e) {
+      return folder;
+    }
+  }
+
+  /**
+   * Deletes what nobody came back for: parts of files and what belongs to no wish any more, after a
+   * month.
+   */
+  public void sweep() {
+    Instant old = Instant.now().minus(MONTH);
+    List<String> wished = all().stream().map(Fetch::id).toList();
+    for (Path from : List.of(folder().resolve("parts"), folder())) {
+      if (!Files.isDirectory(from)) {
+        continue;
+      }
+      try (var all = Files.newDirectoryStream(from)) {
+        for (Path p : all) {
+          String name = p.getFileName().toString();
+          boolean ours = from.endsWith("parts") || name.matches("[0-9a-f]{8}(\\.lock)?");
+          boolean free = wished.stream().noneMatch(name::startsWith);
+          if (ours && free && Files.getLastModifiedTime(p).toInstant().isBefore(old)) {
+            FileTrees.deleteQuietly(p);
+          }
+        }
+      } catch (IOException e) {
+        org.slf4j.LoggerFactory.getLogger(FetchQueue.class).debug("not swept: {}", from, e);
+      }
+    }
   }
 
   /** The one with this identifier. */

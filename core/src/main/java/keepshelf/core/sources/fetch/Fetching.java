@@ -75,6 +75,7 @@ public final class Fetching implements AutoCloseable {
     this.web = web;
     this.filer = new Filer(intake);
     this.hearing = hearing;
+    queue.sweep();
   }
 
   /** What is to be fetched. */
@@ -239,7 +240,7 @@ public final class Fetching implements AutoCloseable {
           wanted.stream().filter(w -> !found.containsKey(w.sha256())).toList();
       if (left.stream().anyMatch(w -> w.sha256().equals(p.sha256()))) {
         fetchAll(f, List.of(p), home, single);
-        found.put(p.sha256(), single.resolve(FileNames.safe(Download.name(p), new HashSet<>())));
+        found.put(p.sha256(), single.resolve(FileNames.safe(p.name(), new HashSet<>())));
       } else if (!left.isEmpty()) {
         found.putAll(new SingleFiles(web, home).take(p, left, single));
       }
@@ -271,7 +272,7 @@ public final class Fetching implements AutoCloseable {
       long from = before;
       d.fetch(
           p,
-          folder.resolve(FileNames.safe(Download.name(p), names)),
+          folder.resolve(FileNames.safe(p.name(), names)),
           new Download.Hearing() {
             @Override
             public void at(long bytes) {
@@ -299,7 +300,7 @@ public final class Fetching implements AutoCloseable {
               "disk",
               shelf.root().toString(),
               "There is no room on the shelf's disk for "
-                  + Download.name(p)
+                  + p.name()
                   + ": it needs "
                   + (p.bytes() >> 20)
                   + " MB and "

@@ -1,6 +1,5 @@
 package keepshelf.core.sources.fetch;
 
-import java.net.URI;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -92,18 +91,7 @@ public final class Wishes {
 
   private static String page(SourceNews source, PackNews pack) {
     String own = pack.item().page();
-    if (own != null) {
-      return own;
-    }
-    String feed = source.source().feed();
-    return feed.startsWith("http") ? feed + "#" + encoded(pack.item().id()) : null;
-  }
-
-  private static String encoded(String id) {
-    return URI.create("x:/")
-        .resolve(java.net.URLEncoder.encode(id, java.nio.charset.StandardCharsets.UTF_8))
-        .getRawPath()
-        .substring(1);
+    return own != null ? own : source.source().pageOf(pack.item().id());
   }
 
   private static Purchase bought(PackNews pack, SourceNews source) {
@@ -155,8 +143,8 @@ public final class Wishes {
               .findFirst()
               .or(() ->
                   v.editions().stream()
-                      .filter(x ->
-                          x.files().stream().anyMatch(p -> Download.name(p).equals(pack.archive())))
+                      .filter(
+                          x -> x.files().stream().anyMatch(p -> p.name().equals(pack.archive())))
                       .findFirst())
               .or(() -> news.usual(v, null))
               .orElseThrow(() -> cannot(source, news));

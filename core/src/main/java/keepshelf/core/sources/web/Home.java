@@ -1,8 +1,11 @@
 package keepshelf.core.sources.web;
 
+import java.io.IOException;
 import java.net.InetAddress;
 import java.net.URI;
 import java.net.UnknownHostException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Objects;
 
@@ -33,6 +36,25 @@ public record Home(URI feed, String token) {
     if (!isLocal() && local(to.getHost())) {
       throw WebException.refused(to, "the feed leads into the local network, to " + to.getHost());
     }
+  }
+
+  /**
+   * A file beside a feed that is a file itself.
+   *
+   * @throws WebException when the feed is none, or the file lies outside of the feed's folder
+   */
+  public Path beside(URI file) throws WebException {
+    try {
+      Path folder = scheme(feed).equals("file") ? Path.of(feed).getParent().toRealPath() : null;
+      Path real = Path.of(file).toRealPath();
+      if (folder != null && real.startsWith(folder) && Files.isRegularFile(real)) {
+        return real;
+      }
+    } catch (IOException | IllegalArgumentException e) {
+      org.slf4j.LoggerFactory.getLogger(Home.class).debug("{}", file, e);
+    }
+    throw WebException.refused(
+        file, "it is no file in the folder of its feed. Put the files of a feed beside it");
   }
 
   /** Whether the feed is a file, or lies on this computer or in its network. */

@@ -1,0 +1,359 @@
+package keepshelf.desktop.sources;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import keepshelf.core.Shelf;
+import keepshelf.core.problem.Problem;
+import keepshelf.core.problem.ShelfException;
+import keepshelf.core.sources.PackDetail;
+import keepshelf.core.sources.PackNews;
+import keepshelf.core.sources.PackNews.State;
+import keepshelf.core.sources.Source;
+import keepshelf.core.sources.SourceNews;
+import keepshelf.core.sources.Sources;
+import keepshelf.core.sources.feed.Feed;
+import keepshelf.core.sources.fetch.Fetch;
+import keepshelf.core.sources.fetch.Wishes;
+import keepshelf.core.sources.order.OrderField;
+import keepshelf.core.sources.order.OrderFile;
+import keepshelf.core.sources.order.OrderList;
+import keepshelf.core.sources.order.OrderTable;
+import keepshelf.core.sources.owned.Entitlement;
+import keepshelf.core.sources.owned.Entitlements;
+import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.WorkList;
+
+/** The sources, what there is to say of the chosen one, and what a person does about it. */
+public final class SourcesModel {
+  /** Pictures of a feed that are fetched with the news, at the most. */
+  private static final int MOST_PREVIEWS = 60;
+
+  private final Shelf shelf;
+  private final WorkList work;
+  private final FetchModel fetches;
+  private final ObservableList<SourceNews> rows = FXCollections.observableArrayList();
+  private final ObjectProperty<SourceNews> chosen = new SimpleObjectProperty<>();
+  private final ObservableList<PackNews> packs = FXCollections.observableArrayList();
+  private final ObjectProperty<PackNews> pack = new SimpleObjectProperty<>();
+  private final ObjectProperty<PackDetail> detail = new SimpleObjectProperty<>();
+  private final ReadOnlyIntegerWrapper attention = new ReadOnlyIntegerWrapper();
+  private int asked;
+
+  /**
+   * Over {@code shelf}.
+   *
+   * @param filed is called after something came onto the shelf
+   * @param question is given what a person has to look at in Arrivals, and where it lies
+   */
+  public SourcesModel(
+      Shelf shelf, WorkList work, Runnable filed, BiConsumer<Fetch, Path> question) {
+    this.shelf = shelf;
+    this.work = work;
+    this.fetches =
+        new FetchModel(
+            shelf,
+            work,
+            () -> {
+              filed.run();
+              refresh();
+            },
+            question);
+    chosen.addListener((o, was, is) -> show(is));
+    pack.addListener((o, was, is) -> look(is));
+  }
+
+  /** All sources, by name. */
+  public ObservableList<SourceNews> rows() {
+    return rows;
+  }
+
+  /** The source that is shown, or null. */
+  public ObjectProperty<SourceNews> chosenProperty() {
+    return chosen;
+  }
+
+  /** Its packs, those with news first. */
+  public ObservableList<PackNews> packs() {
+    return packs;
+  }
+
+  /** The pack that is looked at, or null. */
+  public ObjectProperty<PackNews> packProperty() {
+    return pack;
+  }
+
+  /** What hangs on that pack, once it is read, or null. */
+  public ObjectProperty<PackDetail> detailProperty() {
+    return detail;
+  }
+
+  /** How many packs of all sources there are news of. */
+  public ReadOnlyIntegerProperty attentionProperty() {
+    return attention.getReadOnlyProperty();
+  }
+
+  /** What is being fetched. */
+  public FetchModel fetches() {
+    return fetches;
+  }
+
+  /** Reads everything anew; asks for nothing. */
+  public void refresh() {
+    int mine = ++asked;
+    work.note(() -> {
+      List<SourceNews> all = shelf.sources().news();
+      work.ui(() -> {
+        if (mine == asked) {
+          set(all);
+        }
+      });
+    });
+  }
+
+  private void set(List<SourceNews> all) {
+    String was = chosen.get() == null ? null : chosen.get().source().name();
+    String wasPack = pack.get() == null ? null : pack.get().name();
+    rows.setAll(all);
+    attention.set((int) all.stream().mapToLong(SourceNews::news).sum());
+    SourceNews now =
+        all.stream()
+            .filter(n -> n.source().name().equals(was))
+            .findFirst()
+            .orElse(
+                all.stream()
+                    .max(java.util.Comparator.comparingLong(SourceNews::news))
+                    .orElse(null));
+    chosen.set(now);
+    if (now != null && now.source().name().equals(was)) {
+      packs.stream().filter(p -> p.name().equals(wasPack)).findFirst().ifPresent(pack::set);
+    }
+  }
+
+  private void show(SourceNews n) {
+    packs.setAll(n == null ? List.of() : n.packs());
+    pack.set(packs.isEmpty() ? null : packs.getFirst());
+  }
+
+  private void look(PackNews p) {
+    detail.set(null);
+    if (p != null) {
+      work.note(() -> {
+        PackDetail d = shelf.sources().detail(p);
+        work.ui(() -> {
+          if (pack.get() == p) {
+            detail.set(d);
+          }
+        });
+      });
+    }
+  }
+
+  /** Asks the feeds of some sources, in the background. */
+  public void ask(List<Source> all) {
+    work.start(
+        Words.of("sources.job.ask"),
+        job -> {
+          Sources sources = shelf.sources();
+          for (Source s : all) {
+            if (job.stopped()) {
+              return;
+            }
+            job.report(s.name(), -1);
+            try {
+              Sources.Asked a = sources.ask(s, fetches.web());
+              sources.fetchPreviews(s, shown(sources, s), fetches.web());
+              work.ui(() -> {
+                work.problems().addAll(a.problems());
+                refresh();
+              });
+            } catch (ShelfException e) {
+              work.ui(() -> work.problems().add(e.problem()));
+            }
+          }
+        });
+  }
+
+  /** The versions whose pictures are worth having: of what is new or not here. */
+  private static List<Feed.Version> shown(Sources sources, Source s) {
+    List<Feed.Version> out = new ArrayList<>();
+    for (SourceNews n : sources.news()) {
+      if (n.source().name().equals(s.name())) {
+        for (PackNews p : n.packs()) {
+          if (p.states().contains(State.NEWER) || !p.isHere()) {
+            p.newest().ifPresent(out::add);
+          }
+        }
+      }
+    }
+    return out.subList(0, Math.min(MOST_PREVIEWS, out.size()));
+  }
+
+  /** Asks every source that has a feed. */
+  public void askAll() {
+    ask(rows.stream().map(SourceNews::source).filter(s -> s.feed() != null).toList());
+  }
+
+  /** Asks those whose day has come, as a person has set. */
+  public void askDue() {
+    work.note(() -> {
+      List<Source> due = shelf.sources().due();
+      if (!due.isEmpty()) {
+        work.ui(() -> ask(due));
+      }
+    });
+  }
+
+  /** Fetches packs of the chosen source in their newest version; what cannot be is said. */
+  public void fetch(List<PackNews> wanted, String resolution) {
+    wish((n, p) -> List.of(Wishes.newest(n, p, resolution)), wanted);
+  }
+
+  /** Fetches the lost files of packs. */
+  public void fetchLost(List<PackNews> wanted) {
+    wish((n, p) -> Wishes.lost(n, p, shelf.catalogue()), wanted);
+  }
+
+  private interface Wishing {
+    List<Fetch> of(SourceNews n, PackNews p) throws ShelfException;
+  }
+
+  private void wish(Wishing how, List<PackNews> wanted) {
+    SourceNews n = chosen.get();
+    List<PackNews> all = List.copyOf(wanted);
+    work.note(() -> {
+      List<Fetch> out = new ArrayList<>();
+      List<Problem> problems = new ArrayList<>();
+      for (PackNews p : all) {
+        try {
+          out.addAll(how.of(n, p));
+        } catch (ShelfException e) {
+          problems.add(e.problem());
+        }
+      }
+      work.ui(() -> {
+        work.problems().addAll(problems);
+        fetches.fetch(out);
+      });
+    });
+  }
+
+  /** What the main button fetches: newer and missing, as far as the account lets. */
+  List<PackNews> wanted() {
+    // The list itself follows the chosen source later.
+    List<PackNews> all = chosen.get() == null ? List.of() : chosen.get().packs();
+    return all.stream()
+        .filter(p ->
+            p.canBeFetched()
+                && (p.states().contains(State.NEWER) || p.states().contains(State.NOT_HERE)))
+        .toList();
+  }
+
+  private interface Doing {
+    void on(Sources s) throws ShelfException;
+  }
+
+  private void change(String title, Doing how, Runnable then) {
+    work.start(
+        title,
+        job -> {
+          how.on(shelf.sources());
+          work.ui(() -> {
+            refresh();
+            then.run();
+          });
+        });
+  }
+
+  /**
+   * Keeps a source.
+   *
+   * @param feed its address, or empty for none
+   * @param token or empty to leave it as it is
+   */
+  void put(Source s, String feed, String token) {
+    change(
+        Words.of("sources.job.keep", s.name()),
+        sources -> {
+          if (feed.isBlank()) {
+            if (s.feed() != null) {
+              sources.disconnect(s.name());
+            }
+          } else {
+            sources.connect(s.name(), feed, token);
+          }
+          sources.change(
+              s.name(),
+              x -> x.known(s.page(), s.support(), s.account(), s.until()).asked(s.everyDays()));
+        },
+        () ->
+            rows.stream()
+                .filter(r -> r.source().name().equalsIgnoreCase(s.name()))
+                .findFirst()
+                .ifPresent(chosen::set));
+  }
+
+  /** Notes something owned. */
+  void own(Entitlement e) {
+    change(Words.of("sources.job.own", e.name()), s -> s.owned().put(e), () -> {});
+  }
+
+  /** Forgets that something is owned. */
+  void disown(Entitlement e) {
+    change(
+        Words.of("sources.job.disown", e.name()),
+        s -> s.owned().remove(e.source(), java.util.Set.of(e.id())),
+        () -> {});
+  }
+
+  /** Reads a list of orders as a table. */
+  void readOrders(Path file, Consumer<OrderTable> done) {
+    work.start(
+        Words.of("sources.job.orders", file.getFileName()),
+        job -> {
+          OrderTable t = OrderFile.read(file);
+          work.ui(() -> done.accept(t));
+        });
+  }
+
+  /** Takes over a list of orders, whose columns a person pointed out. */
+  void takeOrders(String source, OrderTable table, Map<OrderField, String> mapping) {
+    change(
+        Words.of("sources.job.take", source),
+        s -> {
+          OrderList list = OrderList.of(table, s.of(source).name(), mapping);
+          Entitlements.Added a = s.owned().add(list.owned());
+          Map<String, String> kept = new TreeMap<>();
+          mapping.forEach((f, c) -> kept.put(f.id(), c));
+          s.change(source, x -> x.listing(kept));
+          work.ui(() -> {
+            work.problems().addAll(list.problems());
+            work.problems()
+                .add(
+                    Problem.note(
+                        "orders",
+                        null,
+                        Words.of("sources.orders.done", a.added(), a.completed(), a.known())));
+          });
+        },
+        () -> {});
+  }
+
+  /** Looks at the next pack or the one before. */
+  void move(int step) {
+    int at = packs.indexOf(pack.get());
+    if (!packs.isEmpty()) {
+      pack.set(packs.get(Math.clamp(at + step, 0, packs.size() - 1)));
+    }
+  }
+}
