@@ -10,6 +10,7 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.sources.PackNews;
 import keepshelf.core.sources.fetch.Fetch;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
@@ -106,7 +107,12 @@ public final class MainWindow implements AutoCloseable {
             shelf,
             pictures,
             new ShelfView.Ways(
-                this::install, this::layOnBench, this::lay, likeRoom::like, likeRoom::paste));
+                this::install,
+                this::layOnBench,
+                this::lay,
+                likeRoom::like,
+                likeRoom::paste,
+                this::toSource));
     likeRoom.over(boards);
     benchRoom =
         new BenchRoom(shelf, settings, work, pictures, shelfModel, shelfActions, this::plan);
@@ -285,6 +291,11 @@ public final class MainWindow implements AutoCloseable {
   private void planIn(String item, List<String> at) {
     open(hosts);
     at.forEach(h -> hostsModel.choose(new Cell(item, h), o -> o));
+  }
+
+  private void toSource(PackNews pack) {
+    open(sources);
+    sourcesModel.choose(pack.source(), pack.name());
   }
 
   private void install(String item) {

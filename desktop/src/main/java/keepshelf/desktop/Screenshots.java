@@ -19,6 +19,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.sources.PackNews;
 import keepshelf.desktop.arrivals.ArrivalEntry;
 import keepshelf.desktop.help.Log;
 import keepshelf.desktop.hosts.Cell;
@@ -111,10 +112,10 @@ public final class Screenshots extends Application {
     });
     shot("arrivals");
     arrivals("arrivals-findings", "kelp_reissue.zip", "kelp_Normal.png");
-    arrivals("arrivals-models", "Dory+StormLantern.zip", "lantern_nrm.png");
     hosts();
     duplicates();
     projects();
+    sources();
   }
 
   private void boards() throws IOException, InterruptedException, ExecutionException {
@@ -228,6 +229,26 @@ public final class Screenshots extends Application {
       return null;
     });
     shot("alike");
+  }
+
+  private void sources() throws IOException, InterruptedException, ExecutionException {
+    fx(() -> {
+      window.open(window.sources());
+      return null;
+    });
+    idle();
+    fx(() -> {
+      var m = window.sourcesModel();
+      m.rows().stream()
+          .filter(r -> r.source().name().equals("Tinder & Tarn"))
+          .forEach(m.chosenProperty()::set);
+      m.packs().stream()
+          .filter(p -> p.states().contains(PackNews.State.NEWER))
+          .forEach(m.packProperty()::set);
+      return null;
+    });
+    idle();
+    shot("sources");
   }
 
   /** Waits until a project is shown. */

@@ -26,6 +26,7 @@ import keepshelf.core.sources.PackNews.State;
 import keepshelf.core.sources.feed.FeedMaker;
 import keepshelf.core.sources.fetch.Fetch;
 import keepshelf.core.sources.order.OrderField;
+import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.desktop.sources.Going;
 import keepshelf.desktop.sources.SourcesModel;
 import keepshelf.standins.shop.Mode;
@@ -209,6 +210,29 @@ class SourcesPlaceTest extends OnShelfPlace {
                 && e.editions().equals(List.of("4K"))
                 && "2025-12-24".equals(e.date()));
     assertThat(shelf.sources().of("Brinewell Surfaces").columns()).containsEntry("pack", "Artikel");
+  }
+
+  @Test
+  void whatIsOwnedAndNotHereIsFoundFromTheBoards(FxRobot robot) throws Exception {
+    shelf
+        .sources()
+        .owned()
+        .add(List.of(Entitlement.of("Tinder & Tarn", "Oiled canvas", Entitlement.How.BY_HAND)));
+    act(() -> window.open(window.boards()));
+    act(window::refresh);
+    query("rope");
+    assertThat(fx(() -> robot.lookup("#not-here").query().isVisible())).isFalse();
+    query("oil");
+    assertThat(fx(() -> window.shelfModel().notHere().size())).isEqualTo(1);
+    query("is:not-here source:pebblejar");
+    assertThat(fx(() -> window.shelfModel().notHere().size())).isZero();
+    query("is:not-here -source:pebblejar");
+    assertThat(keys()).isEmpty();
+    robot.clickOn("Oiled canvas");
+    until(() ->
+        model.packProperty().get() != null
+            && model.packProperty().get().name().equals("Oiled canvas"));
+    assertThat(fx(() -> model.chosenProperty().get().source().name())).isEqualTo("Tinder & Tarn");
   }
 
   @Test

@@ -19,6 +19,8 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.search.Condition;
 import keepshelf.core.search.Found;
 import keepshelf.core.search.Query;
+import keepshelf.core.sources.NotHere;
+import keepshelf.core.sources.PackNews;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -94,9 +96,17 @@ public final class SearchCommand implements Callable<Integer> {
     }
   }
 
+  /** What is owned and not here, when it is asked for; it is no item. */
+  private static List<PackNews> notHere(Shelf shelf, Found f) {
+    boolean asked = f.query().conditions().stream().anyMatch(c -> c.text().contains("not-here"));
+    return asked ? NotHere.found(shelf.sources().news(), f.query()) : List.of();
+  }
+
   private void print(Shelf shelf, Found f) {
+    List<PackNews> notHere = notHere(shelf, f);
     if (!out.json) {
       f.cards().forEach(c -> out.say(line(c)));
+      notHere.forEach(p -> out.say(p.source() + ": " + p.name() + ", owned, not on the shelf"));
       if (facets) {
         f.facets()
             .forEach(
@@ -106,6 +116,11 @@ public final class SearchCommand implements Callable<Integer> {
     }
     Map<String, Object> m = new LinkedHashMap<>();
     m.put("items", records(shelf, f).stream().map(ItemJson::listed).toList());
+    if (!notHere.isEmpty()) {
+      m.put(
+          "not_here",
+          notHere.stream().map(p -> Map.of("source", p.source(), "pack", p.name())).toList());
+    }
     m.put("query", f.query().text());
     m.put("hints", f.hints());
     if (facets) {

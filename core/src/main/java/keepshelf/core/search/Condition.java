@@ -78,7 +78,7 @@ public record Condition(
           "in", "in:Lanternhouse",
           "is",
               "is:broken, is:favourite, is:faulty, is:installed, is:made, is:older, is:newest,"
-                  + " is:unsettled",
+                  + " is:unsettled, is:not-here",
           "rating", "rating>=4, rating:none",
           "tag", "tag:wet",
           "collection", "collection:Harbour",
@@ -99,6 +99,11 @@ public record Condition(
       out.put(pairs[i], pairs[i + 1]);
     }
     return java.util.Collections.unmodifiableMap(out);
+  }
+
+  /** Whether one of its values names {@code name}; whatever its minus sign says. */
+  public boolean names(String name) {
+    return values.stream().anyMatch(v -> v.names(name));
   }
 
   /** Other ways to write a key. */

@@ -206,6 +206,8 @@ final class ConditionTests {
       case "sound" -> card -> card.severity() == null || card.severity() == Problem.Severity.NOTE;
       case "older" -> card -> facts.older().contains(card.id());
       case "newest" -> card -> !facts.older().contains(card.id());
+      // Nothing on the shelf is not here; what is owned and is not, is asked by itself.
+      case "not-here" -> card -> false;
       case "made" -> ItemCard::made;
       case "installed" -> card -> !facts.hostsOf(card.id()).isEmpty();
       case "unsettled" ->

@@ -38,14 +38,14 @@ final class NewsMaker {
   private final Map<String, String> onlyItem = new HashMap<>();
   private final LocalDate today;
 
-  NewsMaker(Catalogue catalogue, LocalDate today) {
+  NewsMaker(Catalogue catalogue, List<ItemCard> cards, LocalDate today) {
     this.today = today;
     for (PackSummary p : catalogue.packs()) {
       if (p.source() != null) {
         packs.computeIfAbsent(key(p.source()), s -> new ArrayList<>()).add(p);
       }
     }
-    for (ItemCard c : catalogue.cards()) {
+    for (ItemCard c : cards) {
       resolutions.merge(c.pack().id(), c.resolutions(), (a, b) -> a | b);
       String item = Alike.folded(c.name());
       onlyItem.merge(c.pack().id(), item, (a, b) -> a.equals(b) ? a : "");

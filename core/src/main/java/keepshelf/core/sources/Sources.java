@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.folder.ShelfFolder;
@@ -355,13 +356,18 @@ public final class Sources {
 
   /** What there is to say of all sources, from what was read last; asks for nothing. */
   public List<SourceNews> news() {
+    return news(catalogue.cards());
+  }
+
+  /** The same over cards that were read already. */
+  public List<SourceNews> news(List<ItemCard> cards) {
     List<Entitlement> had = owned.all();
     Map<String, List<Entitlement>> bySource = new HashMap<>();
     had.forEach(e ->
         bySource
             .computeIfAbsent(e.source().toLowerCase(Locale.ROOT), s -> new ArrayList<>())
             .add(e));
-    NewsMaker maker = new NewsMaker(catalogue, LocalDate.now());
+    NewsMaker maker = new NewsMaker(catalogue, cards, LocalDate.now());
     List<SourceNews> out = new ArrayList<>();
     for (Source s : all(had).values()) {
       out.add(

@@ -28,6 +28,7 @@ public final class GuidePane extends BorderPane {
           "hosts",
           "duplicates",
           "projects",
+          "sources",
           "order");
 
   private static final double WIDTH = 900;

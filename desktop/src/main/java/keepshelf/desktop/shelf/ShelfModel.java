@@ -27,6 +27,9 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.search.Found;
 import keepshelf.core.search.Query;
 import keepshelf.core.search.Search;
+import keepshelf.core.sources.NotHere;
+import keepshelf.core.sources.PackNews;
+import keepshelf.core.sources.SourceNews;
 import keepshelf.desktop.work.WorkList;
 
 /**
@@ -39,6 +42,12 @@ public final class ShelfModel {
 
   private final Shelf shelf;
   private final WorkList work;
+  private final ObservableList<PackNews> notHere = FXCollections.observableArrayList();
+
+  /** On the lane of short work only. */
+  private List<SourceNews> news = List.of();
+
+  private Search newsOf;
   private final ObservableList<ItemCard> all = FXCollections.observableArrayList();
   private final ObservableList<Boards.Board> boards = FXCollections.observableArrayList();
   private final StringProperty words = new SimpleStringProperty("");
@@ -224,6 +233,11 @@ public final class ShelfModel {
     });
   }
 
+  /** What is owned and not on the shelf, as far as it was asked for. */
+  public ObservableList<PackNews> notHere() {
+    return notHere;
+  }
+
   /** Hands over what a query finds, by name; everything as long as the shelf was not read. */
   public void ask(String query, Consumer<List<ItemCard>> to) {
     Search over = search;
@@ -258,16 +272,32 @@ public final class ShelfModel {
       Found f = over.find(query);
       List<Boards.Board> next = Boards.of(f.cards(), order, over::lastUsed);
       List<ItemCard> inOrder = next.stream().flatMap(b -> b.items().stream()).toList();
+      List<PackNews> outlines = outlines(over, query);
       Function<String, ItemCard> card = many ? byId(f.cards())::get : id -> found(id, f, over);
       work.ui(() -> {
         if (mine == asked.get()) {
           found.set(f);
           shown = inOrder;
           boards.setAll(next);
+          notHere.setAll(outlines);
           selection.keep(inOrder, card);
         }
       });
     });
+  }
+
+  /**
+   * What is owned and not here, as far as the query means it; read once for a state of the shelf.
+   */
+  private List<PackNews> outlines(Search over, Query query) {
+    if (!NotHere.isAskedBy(query)) {
+      return List.of();
+    }
+    if (newsOf != over) {
+      news = shelf.sources().news(over.all());
+      newsOf = over;
+    }
+    return NotHere.found(news, query);
   }
 
   private static ItemCard found(String id, Found f, Search over) {

@@ -23,6 +23,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
+import keepshelf.core.sources.PackNews;
 import keepshelf.desktop.bench.BenchModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Over;
@@ -55,13 +56,15 @@ public final class ShelfView implements Place, SwatchCard.Host {
    * @param lay to laying units of an item
    * @param like to what looks like an item
    * @param paste to what looks like the picture on the clipboard
+   * @param source to something that is owned and not here, at its source
    */
   public record Ways(
       Consumer<String> install,
       BiConsumer<ShelvedItem, String> bench,
       Consumer<ShelvedItem> lay,
       Consumer<ShelvedItem> like,
-      Runnable paste) {}
+      Runnable paste,
+      Consumer<PackNews> source) {}
 
   /** Shows {@code model}. */
   public ShelfView(
@@ -77,6 +80,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
     header = new ShelfHeader(model, boards::requestFocus);
     BorderPane middle = new BorderPane(new StackPane(boards, empty));
     middle.setTop(new VBox(bar(), new SaidLine(model, actions)));
+    middle.setBottom(new NotHereStrip(model, ways.source()));
     BorderPane content = new BorderPane(middle);
     content.setRight(
         new TagPane(

@@ -22,7 +22,15 @@ final class KeySheet extends VBox {
   /** The long ones first, so that the short ones fill up the columns. */
   private static final List<String> PLACES =
       List.of(
-          "arrivals", "bench", "shelf", "duplicates", "hosts", "projects", "everywhere", "making");
+          "arrivals",
+          "bench",
+          "shelf",
+          "duplicates",
+          "hosts",
+          "projects",
+          "sources",
+          "everywhere",
+          "making");
 
   /** Points of a column, and at most how many stand side by side. */
   private static final double COLUMN = 252;

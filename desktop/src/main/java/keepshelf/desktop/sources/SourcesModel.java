@@ -108,6 +108,26 @@ public final class SourcesModel {
     return fetches;
   }
 
+  /** Looks at a pack of a source, now or as soon as they are read. */
+  public void choose(String source, String name) {
+    wanted = new String[] {source, name};
+    pick();
+  }
+
+  private void pick() {
+    if (wanted == null) {
+      return;
+    }
+    for (SourceNews n : rows) {
+      if (n.source().name().equalsIgnoreCase(wanted[0])) {
+        chosen.set(n);
+        packs.stream().filter(p -> p.name().equals(wanted[1])).findFirst().ifPresent(pack::set);
+        wanted = null;
+        return;
+      }
+    }
+  }
+
   /** Reads everything anew; asks for nothing. */
   public void refresh() {
     int mine = ++asked;
@@ -135,10 +155,14 @@ public final class SourcesModel {
                     .max(java.util.Comparator.comparingLong(SourceNews::news))
                     .orElse(null));
     chosen.set(now);
-    if (now != null && now.source().name().equals(was)) {
+    if (wanted == null && now != null && now.source().name().equals(was)) {
       packs.stream().filter(p -> p.name().equals(wasPack)).findFirst().ifPresent(pack::set);
     }
+    pick();
   }
+
+  // What is to be chosen as soon as it is there: a source and a pack, or null.
+  private String[] wanted;
 
   private void show(SourceNews n) {
     packs.setAll(n == null ? List.of() : n.packs());

@@ -123,6 +123,9 @@ public final class Shop implements AutoCloseable {
       shop.behave(m[0], Mode.valueOf(m[1]));
     }
     System.out.println(shop.feed("SOURCE"));
+    Runtime.getRuntime()
+        .addShutdownHook(
+            new Thread(() -> System.out.println(shop.sent() + " bytes of files were sent")));
     try {
       Thread.currentThread().join();
     } catch (InterruptedException e) {

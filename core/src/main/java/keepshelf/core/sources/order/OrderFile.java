@@ -144,7 +144,7 @@ public final class OrderFile {
         best = OrderTable.of(table(lines));
       }
     }
-    return best.rows().isEmpty() ? OrderMail.pairs(text) : best;
+    return OrderMail.pairLines(text) > most ? OrderMail.pairs(text) : best;
   }
 
   private static List<List<String>> lines(String text, char sep) throws IOException {

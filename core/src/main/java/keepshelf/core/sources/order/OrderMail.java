@@ -90,6 +90,11 @@ final class OrderMail {
     }
   }
 
+  /** How many lines are a name and a value. */
+  static long pairLines(String text) {
+    return text.lines().filter(l -> PAIR.matcher(l).matches()).count();
+  }
+
   /**
    * Lines of {@code name: value}; a name that comes again begins the next row. What stands before
    * the names that repeat, as the day of an order, holds for all rows.

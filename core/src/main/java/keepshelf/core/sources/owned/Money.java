@@ -46,7 +46,8 @@ public record Money(BigDecimal amount, String currency) {
     }
     String digits = m.group();
     String rest = (t.substring(0, m.start()) + " " + t.substring(m.end())).strip();
-    boolean negative = digits.matches("[-−–].*") || rest.matches("\\(.*\\)|[-−–].*");
+    boolean negative =
+        digits.matches("[-−–].*") || t.matches("\\([^()]*\\d[^()]*\\)") || rest.matches("[-−–].*");
     BigDecimal value = decimal(digits);
     return Optional.of(new Money(negative ? value.negate() : value, currency(rest)));
   }
