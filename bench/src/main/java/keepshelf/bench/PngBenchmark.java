@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.TimeUnit;
 import java.util.zip.DataFormatException;
+import java.util.zip.Deflater;
 import java.util.zip.Inflater;
 import keepshelf.demo.texture.MapSet;
 import keepshelf.demo.texture.Recipe;
@@ -26,7 +27,10 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
 
-/** Decoding a 1024 x 1024 RGB PNG of 8 and 16 bit against inflating its data alone. */
+/**
+ * Decoding and writing a 1024 x 1024 RGB PNG of 8 and 16 bit against inflating and deflating its
+ * data alone.
+ */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
@@ -41,6 +45,9 @@ public class PngBenchmark {
   private Path file;
   private byte[] deflated;
   private byte[] room;
+  private byte[] filtered;
+  private Pixels pixels;
+  private Path written;
 
   /** Writes the picture and cuts its compressed data out. */
   @Setup
@@ -58,18 +65,51 @@ public class PngBenchmark {
     }
     deflated = data.toByteArray();
     room = new byte[1024 * (1 + 1024 * 3 * bits / 8)];
+    filtered = new byte[room.length];
+    Inflater inflater = new Inflater();
+    inflater.setInput(deflated);
+    try {
+      inflater.inflate(filtered);
+    } catch (DataFormatException e) {
+      throw new IOException(e);
+    }
+    inflater.end();
+    pixels = p;
+    written = Files.createTempFile("keepshelf", ".png");
   }
 
   /** Removes the picture. */
   @TearDown
   public void remove() throws IOException {
     Files.delete(file);
+    Files.delete(written);
   }
 
   /** The whole decoding, from the file to samples. */
   @Benchmark
   public Pixels decode() throws IOException {
     return ImageDecoder.decode(file);
+  }
+
+  /** Writing it with the effort of installations. */
+  @Benchmark
+  public long encode() throws IOException {
+    ImageEncoder.png(pixels, written, 1);
+    return Files.size(written);
+  }
+
+  /** The limit: deflating the same filtered lines alone. */
+  @Benchmark
+  public int deflateOnly() {
+    Deflater d = new Deflater(1);
+    d.setInput(filtered);
+    d.finish();
+    int n = 0;
+    while (!d.finished()) {
+      n += d.deflate(room);
+    }
+    d.end();
+    return n;
   }
 
   /** The limit: inflating alone. */

@@ -3,47 +3,8 @@ package keepshelf.cli;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import keepshelf.cli.bench.MeasureCommand;
-import keepshelf.cli.bench.PreviewCommand;
-import keepshelf.cli.bench.SharpCommand;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
-import keepshelf.cli.hosts.HostsCommand;
-import keepshelf.cli.hosts.InstallCommand;
-import keepshelf.cli.hosts.RenewCommand;
-import keepshelf.cli.hosts.UninstallCommand;
-import keepshelf.cli.hosts.VerifyCommand;
-import keepshelf.cli.items.EditCommand;
-import keepshelf.cli.items.FinishCommand;
-import keepshelf.cli.items.LicencesCommand;
-import keepshelf.cli.items.ListCommand;
-import keepshelf.cli.items.SearchCommand;
-import keepshelf.cli.items.ShowCommand;
-import keepshelf.cli.making.MakeCommand;
-import keepshelf.cli.packs.BinCommand;
-import keepshelf.cli.packs.DuplicatesCommand;
-import keepshelf.cli.packs.LetGoCommand;
-import keepshelf.cli.packs.RecogniseCommand;
-import keepshelf.cli.packs.TakeInCommand;
-import keepshelf.cli.projects.CreditsCommand;
-import keepshelf.cli.projects.HandOverCommand;
-import keepshelf.cli.projects.LikeCommand;
-import keepshelf.cli.projects.ProjectsCommand;
-import keepshelf.cli.projects.ReportCommand;
-import keepshelf.cli.projects.TraceCommand;
-import keepshelf.cli.projects.UseCommand;
-import keepshelf.cli.projects.VerdictsCommand;
-import keepshelf.cli.shelf.BackupCommand;
-import keepshelf.cli.shelf.CheckCommand;
-import keepshelf.cli.shelf.ExportCommand;
-import keepshelf.cli.shelf.ImportCommand;
-import keepshelf.cli.shelf.MoveCommand;
-import keepshelf.cli.shelf.RebuildCommand;
-import keepshelf.cli.sources.FeedCommand;
-import keepshelf.cli.sources.FetchCommand;
-import keepshelf.cli.sources.NewsCommand;
-import keepshelf.cli.sources.OwnedCommand;
-import keepshelf.cli.sources.SourcesCommand;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.OutsideShelfException;
@@ -58,47 +19,6 @@ import picocli.CommandLine.Option;
     description = "Catalogues materials and asset packs, and installs them in host programs.",
     mixinStandardHelpOptions = true,
     version = "Keep Shelf 0.1.0",
-    subcommands = {
-      RecogniseCommand.class,
-      TakeInCommand.class,
-      ListCommand.class,
-      SearchCommand.class,
-      ShowCommand.class,
-      EditCommand.class,
-      FinishCommand.class,
-      PreviewCommand.class,
-      SharpCommand.class,
-      MeasureCommand.class,
-      MakeCommand.class,
-      LicencesCommand.class,
-      ProjectsCommand.class,
-      UseCommand.class,
-      TraceCommand.class,
-      VerdictsCommand.class,
-      CreditsCommand.class,
-      ReportCommand.class,
-      HandOverCommand.class,
-      LikeCommand.class,
-      SourcesCommand.class,
-      OwnedCommand.class,
-      NewsCommand.class,
-      FetchCommand.class,
-      FeedCommand.class,
-      HostsCommand.class,
-      InstallCommand.class,
-      VerifyCommand.class,
-      RenewCommand.class,
-      UninstallCommand.class,
-      DuplicatesCommand.class,
-      LetGoCommand.class,
-      BinCommand.class,
-      CheckCommand.class,
-      RebuildCommand.class,
-      ExportCommand.class,
-      ImportCommand.class,
-      BackupCommand.class,
-      MoveCommand.class
-    },
     footer = {
       "",
       "Graphical: keepshelf demo, keepshelf pictures. For developers: keepshelf test, bench,"
@@ -137,12 +57,7 @@ public final class Main implements Runnable {
   /** Runs one command; returns its exit code. */
   static int run(PrintWriter out, PrintWriter err, String... args) {
     Main main = new Main();
-    CommandLine line = new CommandLine(main).setOut(out).setErr(err);
-    // “-word” means that a word must not be there.
-    line.getSubcommands()
-        .get("search")
-        .setUnmatchedOptionsArePositionalParams(true)
-        .setPosixClusteredShortOptionsAllowed(false);
+    CommandLine line = Commands.addTo(new CommandLine(main), args).setOut(out).setErr(err);
     line.setExecutionExceptionHandler((e, command, result) -> {
       err.println("error: " + Output.plain(sentence(e)));
       if (main.debug) {

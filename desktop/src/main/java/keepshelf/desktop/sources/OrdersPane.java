@@ -118,7 +118,7 @@ final class OrdersPane extends VBox {
       g.add(box, c, 0);
       g.add(name, c, 1);
       for (int r = 0; r < Math.min(SHOWN, table.rows().size()); r++) {
-        Label cell = Kit.label(table.at(r, c), "says");
+        Label cell = Kit.label(table.at(r, c), "source-fact");
         cell.setMaxWidth(COLUMN);
         g.add(cell, c, r + 2);
       }

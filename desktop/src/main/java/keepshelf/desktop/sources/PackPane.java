@@ -129,7 +129,7 @@ final class PackPane extends VBox {
     if (text != null && !text.isBlank()) {
       Label head = Kit.label(Words.of(key), "section");
       head.setStyle("-fx-padding: 8 0 2 0;");
-      facts.getChildren().addAll(head, Kit.wrapped(text, "says"));
+      facts.getChildren().addAll(head, Kit.wrapped(text, "source-fact"));
     }
   }
 
@@ -251,7 +251,7 @@ final class PackPane extends VBox {
     Feed.Account a = n.account();
     String name = a != null && a.name() != null ? a.name() : n.source().account();
     if (name != null) {
-      row(Words.of("sources.account"), Kit.wrapped(name, "says"));
+      row(Words.of("sources.account"), Kit.wrapped(name, "source-fact"));
     }
     if (a != null && a.downloadsLeft() != null) {
       String left =
@@ -260,7 +260,7 @@ final class PackPane extends VBox {
               : Words.of("sources.plan.left.until", a.downloadsLeft(), SourceTexts.day(a.renews()));
       row(
           Words.of("sources.plan"),
-          Kit.wrapped(left, a.downloadsLeft() == 0 ? "attention" : "says"));
+          Kit.wrapped(left, a.downloadsLeft() == 0 ? "attention" : "source-fact"));
     }
     String support =
         n.source().support() != null
@@ -273,12 +273,12 @@ final class PackPane extends VBox {
           web
               ? Kit.button(
                   Words.of("sources.open.support"), () -> browse.accept(support), "quiet", "flush")
-              : Kit.wrapped(support, "says"));
+              : Kit.wrapped(support, "source-fact"));
     }
     if (n.source().feed() != null) {
       row(
           Words.of("sources.feed"),
-          Kit.wrapped(Words.of(n.signed() ? "sources.signed" : "sources.unsigned"), "says"));
+          Kit.wrapped(Words.of(n.signed() ? "sources.signed" : "sources.unsigned"), "source-fact"));
     }
   }
 

@@ -57,7 +57,7 @@ final class QueuePane extends VBox {
 
   private final class Row extends VBox {
     private Going going;
-    private final Label what = Kit.label("", "says");
+    private final Label what = Kit.label("", "source-fact");
     private final Label said = Kit.wrapped("", "hint");
     private final ProgressBar bar = new ProgressBar();
     private final Button pause = small("", this::pause);

@@ -54,6 +54,12 @@ public final class ImageDecoder {
       if (info.format() == ImageFormat.HDR) {
         return HdrDecoder.decode(file, info);
       }
+      if (info.format() == ImageFormat.PNG) {
+        Optional<Pixels> plain = PngDecoder.decode(file);
+        if (plain.isPresent()) {
+          return plain.get();
+        }
+      }
       try (InputStream in = Files.newInputStream(file);
           ImageInputStream stream =
               ImageIO.createImageInputStream(new java.io.BufferedInputStream(in, 1 << 16))) {

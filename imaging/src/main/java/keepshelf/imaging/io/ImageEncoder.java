@@ -24,14 +24,16 @@ import keepshelf.imaging.pixel.Pixels;
  * (floats).
  */
 public final class ImageEncoder {
+  /** The TIFF writer takes an eighth of it as steps of zlib effort above 1. */
+  private static final float TIFF_EFFORT = 0.15f;
+
   private ImageEncoder() {}
 
   /**
    * Writes a PNG at the picture's own depth; {@code level} is zlib effort 1 (fast) to 9 (small).
    */
   public static void png(Pixels p, Path to, int level) throws IOException {
-    // ImageIO's quality 1 - level/9 is how its PNG writer takes the zlib level.
-    write(p, to, "png", null, 1f - level / 9f);
+    PngEncoder.write(p, to, level);
   }
 
   /** Writes a baseline JPEG; {@code quality} 0..1. One- and three-channel 8-bit pictures only. */
@@ -44,17 +46,18 @@ public final class ImageEncoder {
 
   /** Writes a TIFF at the picture's own depth, deflate-compressed. */
   public static void tiff(Pixels p, Path to) throws IOException {
-    write(p, to, "tiff", "Deflate", 0.5f);
+    write(p, to, "tiff", "Deflate", TIFF_EFFORT);
   }
 
   /** Writes a picture whose rows the writer asks for in their order as PNG; see {@link #png}. */
   public static void png(RenderedImage coming, Path to, int level) throws IOException {
+    // ImageIO's quality 1 - level/9 is how its PNG writer takes the zlib level.
     write(coming, to, "png", null, 1f - level / 9f);
   }
 
   /** Writes such a picture as TIFF; see {@link #tiff}. */
   public static void tiff(RenderedImage coming, Path to) throws IOException {
-    write(coming, to, "tiff", "Deflate", 0.5f);
+    write(coming, to, "tiff", "Deflate", TIFF_EFFORT);
   }
 
   /** Writes floats as OpenEXR, lossless. */

@@ -5,6 +5,8 @@ import java.util.List;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.convert.MapConverter;
 import keepshelf.core.install.convert.RowConverter;
+import keepshelf.core.install.convert.Written;
+import keepshelf.core.install.measure.StoredMeans;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.install.plan.PlannedMap.Part;
@@ -12,7 +14,6 @@ import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.Channels;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.panorama.Panorama;
-import keepshelf.imaging.pixel.Pixels;
 
 /**
  * What a host should find at an input, worked out from the originals on the shelf.
@@ -63,13 +64,14 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
     boolean resized = m.conversions().contains("resize");
     boolean encoded = use == Use.COLOUR && m.source().holdsLight() && !m.copied();
     if (mixed || encoded || (resized && use != Use.GREY)) {
-      Pixels p = MapConverter.converted(m, plan);
+      StoredMeans p = Written.of(plan, m).orElse(null);
+      p = p != null ? p : StoredMeans.of(MapConverter.converted(m, plan));
       return new ExpectedMap(p.width(), p.height(), means(p, channels(use)), EXACT);
     }
-    Pixels first = ImageDecoder.decode(m.from());
-    if (use == Use.PANORAMA && !m.copied()) {
-      first = Panorama.linear(first);
-    }
+    StoredMeans first =
+        use == Use.PANORAMA && !m.copied()
+            ? StoredMeans.of(Panorama.linear(ImageDecoder.decode(m.from())))
+            : StoredMeans.of(m.from());
     int w = m.width() > 0 ? m.width() : first.width();
     int h = m.height() > 0 ? m.height() : first.height();
     double tolerance = resized || w != first.width() ? FILTERED : EXACT;
@@ -94,7 +96,7 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
       mean[c] = channel == null ? 0 : channel.fill();
       for (Part p : m.parts()) {
         if (letters.get(c).equals(p.to())) {
-          mean[c] = plain(p, ImageDecoder.decode(p.from()), 1)[0];
+          mean[c] = plain(p, StoredMeans.of(p.from()), 1)[0];
         }
       }
     }
@@ -102,12 +104,12 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
   }
 
   /** Means of the stored channels, after the arithmetic of the part's own steps. */
-  private static double[] plain(Part part, Pixels p, int n) {
+  private static double[] plain(Part part, StoredMeans p, int n) {
     double[] mean = new double[n];
     int from =
         part.channel() == null ? 0 : Math.min(Channels.index(part.channel()), p.channels() - 1);
     for (int c = 0; c < n; c++) {
-      mean[c] = mean(p, p.channels() < 3 && n == 3 ? 0 : Math.min(from + c, p.channels() - 1));
+      mean[c] = p.mean(p.channels() < 3 && n == 3 ? 0 : from + c);
     }
     if (part.steps().contains("gloss-to-roughness")
         || part.steps().contains("roughness-to-gloss")) {
@@ -119,20 +121,12 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
     return mean;
   }
 
-  private static double[] means(Pixels p, int n) {
+  private static double[] means(StoredMeans p, int n) {
     double[] mean = new double[n];
     for (int c = 0; c < n; c++) {
-      mean[c] = mean(p, Math.min(c, p.channels() - 1));
+      mean[c] = p.mean(c);
     }
     return mean;
-  }
-
-  private static double mean(Pixels p, int channel) {
-    double sum = 0;
-    for (int i = channel; i < p.sampleCount(); i += p.channels()) {
-      sum += p.at(i);
-    }
-    return sum / ((double) p.width() * p.height());
   }
 
   /** Whether a reader found the same. */

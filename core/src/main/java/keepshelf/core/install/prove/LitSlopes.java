@@ -1,6 +1,7 @@
 package keepshelf.core.install.prove;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.catalogue.MapRecord;
@@ -23,7 +24,6 @@ import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.resample.Resampler;
 
 /**
  * Whether relief looks, under a light from the left and one from above, as the item does with its
@@ -32,8 +32,6 @@ import keepshelf.imaging.resample.Resampler;
  * domes look like dents; light does not.
  */
 final class LitSlopes {
-  private static final int LOOKED_AT = 64;
-
   /** Below this spread of light a surface is as good as flat, and patterns tell nothing. */
   private static final double FLAT = 0.008;
 
@@ -136,18 +134,29 @@ final class LitSlopes {
   private int height;
 
   private float[][] slopes(Part part) throws IOException {
-    Pixels p = ImageDecoder.decode(part.from());
     MapRecord m = part.source();
     NormalHealth.State state = NormalStates.of(plan.item().item(), m, part.from());
-    if (NormalStates.needsMending(state) && Vectors.mendable(state)) {
-      p = Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state));
-    }
-    String faces = m.handedness();
-    boolean known = "gl".equals(faces) || "dx".equals(faces);
-    int up = (known ? faces : plan.profile().handedness()).equals("dx") ? -1 : 1;
+    boolean dx = faces(m);
     Double strength =
         plan.options().finish() == null ? null : plan.options().finish().normalStrength();
     float by = strength == null ? 1 : strength.floatValue();
+    return small(part.from(), state + " " + dx + " " + by, () -> planes(part, state, dx, by));
+  }
+
+  /** Whether green faces down. */
+  private boolean faces(MapRecord m) {
+    String faces = m.handedness();
+    boolean known = "gl".equals(faces) || "dx".equals(faces);
+    return (known ? faces : plan.profile().handedness()).equals("dx");
+  }
+
+  private static SmallPlanes.Planes planes(
+      Part part, NormalHealth.State state, boolean dx, float by) throws IOException {
+    Pixels p = ImageDecoder.decode(part.from());
+    int up = dx ? -1 : 1;
+    if (NormalStates.needsMending(state) && Vectors.mendable(state)) {
+      p = Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state));
+    }
     int n = p.width() * p.height();
     float[] right = new float[n];
     float[] high = new float[n];
@@ -157,22 +166,12 @@ final class LitSlopes {
       right[i] = Math.clamp(-by * (2 * p.at(at) - 1) / z, -4f, 4f);
       high[i] = Math.clamp(-by * up * (2 * p.at(at + 1) - 1) / z, -4f, 4f);
     }
-    return small(p, right, high);
+    return new SmallPlanes.Planes(p.width(), p.height(), right, high);
   }
 
   /** Slopes of a height picture in its own directions, in metres a metre. */
   private float[][] gradients(Part part) throws IOException {
-    Pixels p = ImageDecoder.decode(part.from());
-    int channel =
-        part.channel() == null
-            ? 0
-            : Math.min(keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1);
-    float[] grey = p.plane(channel);
-    if (p.depth() == Depth.F32) {
-      HeightScale scale = HeightScale.of(part.source(), part.from());
-      grey = HeightMaps.levelled(p, scale.low(), scale.high()).plane(0);
-    }
-    float[] h = small(p, grey)[0];
+    float[] h = small(part.from(), "height " + part.channel(), () -> heights(part))[0];
     double relief =
         plan.reliefMetres() > 0 ? plan.reliefMetres() : Relief.assumed(placement.tileMetres());
     double right = relief * width / (2 * placement.tileMetres());
@@ -192,14 +191,25 @@ final class LitSlopes {
     return out;
   }
 
-  private float[][] small(Pixels p, float[]... planes) {
-    width = Math.min(LOOKED_AT, p.width());
-    height = Math.min(LOOKED_AT, p.height());
-    float[][] out = new float[planes.length][];
-    for (int c = 0; c < out.length; c++) {
-      out[c] = Resampler.area(planes[c], p.width(), p.height(), width, height);
+  private static SmallPlanes.Planes heights(Part part) throws IOException {
+    Pixels p = ImageDecoder.decode(part.from());
+    int channel =
+        part.channel() == null
+            ? 0
+            : Math.min(keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1);
+    float[] grey = p.plane(channel);
+    if (p.depth() == Depth.F32) {
+      HeightScale scale = HeightScale.of(part.source(), part.from());
+      grey = HeightMaps.levelled(p, scale.low(), scale.high()).plane(0);
     }
-    return out;
+    return new SmallPlanes.Planes(p.width(), p.height(), grey);
+  }
+
+  private float[][] small(Path file, String how, SmallPlanes.Making making) throws IOException {
+    SmallPlanes s = SmallPlanes.of(file, how, making);
+    width = s.width();
+    height = s.height();
+    return s.planes();
   }
 
   private double value(float[] v, double[] t) {
