@@ -11,7 +11,6 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.sources.PackNews;
-import keepshelf.core.sources.fetch.Fetch;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.arrivals.ArrivalsView;
 import keepshelf.desktop.bench.BenchModel;
@@ -69,9 +68,7 @@ public final class MainWindow implements AutoCloseable {
   private final DuplicatesView duplicates;
   private final ProjectsModel projectsModel;
   private final ProjectsView projects;
-  private final SourcesModel sourcesModel;
-  private final SourcesView sources;
-  private java.util.function.Consumer<String> browser = address -> {};
+  private final SourcesRoom sourcesRoom;
   private final ShellView shell;
   private final Standing standing;
   private final ShelfMenu menu;
@@ -129,15 +126,9 @@ public final class MainWindow implements AutoCloseable {
             pictures,
             picker,
             new ProjectsView.Ways(this::search, this::planIn));
-    sourcesModel = new SourcesModel(shelf, work, this::refresh, this::arrived);
-    sources =
-        new SourcesView(
-            sourcesModel,
-            shelf,
-            shelfModel,
-            pictures,
-            picker,
-            new SourcesView.Ways(this::search, address -> browser.accept(address)));
+    sourcesRoom =
+        new SourcesRoom(
+            shelf, work, pictures, picker, shelfModel, arrivalsModel, this::refresh, this::search);
     menu = new ShelfMenu(stage, settings, picker, upkeep, shelfModel);
     menu.onMove(to -> mover.accept(to));
     menu.onImported(shelfActions::did);
@@ -145,7 +136,14 @@ public final class MainWindow implements AutoCloseable {
     menu.onLike(this::like);
     shell =
         new ShellView(
-            List.of(arrivals, boards, benchRoom.place(), hosts, duplicates, projects, sources),
+            List.of(
+                arrivals,
+                boards,
+                benchRoom.place(),
+                hosts,
+                duplicates,
+                projects,
+                sourcesRoom.place()),
             work,
             shelf.folder().root().getFileName().toString(),
             menu.entries(),
@@ -195,9 +193,7 @@ public final class MainWindow implements AutoCloseable {
       refresh();
       hostsModel.resume();
       duplicatesModel.searchWhenCheap();
-      sourcesModel.refresh();
-      sourcesModel.fetches().resume();
-      sourcesModel.askDue();
+      sourcesRoom.resume();
       shell.openProperty().get().opened();
     });
   }
@@ -254,12 +250,7 @@ public final class MainWindow implements AutoCloseable {
 
   /** What opens addresses in the system's browser. */
   public void onBrowse(java.util.function.Consumer<String> what) {
-    browser = what;
-  }
-
-  /** What was fetched and is a question is looked at in Arrivals, its record filled in already. */
-  private void arrived(Fetch f, Path at) {
-    arrivalsModel.add(at, f.filing());
+    sourcesRoom.onBrowse(what);
   }
 
   /** What moves the whole shelf, with the window, to another folder. */
@@ -294,8 +285,8 @@ public final class MainWindow implements AutoCloseable {
   }
 
   private void toSource(PackNews pack) {
-    open(sources);
-    sourcesModel.choose(pack.source(), pack.name());
+    open(sourcesRoom.place());
+    sourcesRoom.model().choose(pack.source(), pack.name());
   }
 
   private void install(String item) {
@@ -362,12 +353,12 @@ public final class MainWindow implements AutoCloseable {
 
   /** The place of who things came from. */
   public SourcesView sources() {
-    return sources;
+    return sourcesRoom.place();
   }
 
   /** What there is to say of sources. */
   public SourcesModel sourcesModel() {
-    return sourcesModel;
+    return sourcesRoom.model();
   }
 
   /** The state of the jobs. */
@@ -441,7 +432,7 @@ public final class MainWindow implements AutoCloseable {
     arrivalsModel.stopWatching();
     settings.put("place", shell.openProperty().get().name());
     benchRoom.close();
-    sourcesModel.fetches().close();
+    sourcesRoom.close();
     work.close();
     arrivalsModel.dismissAll();
     shelf.close();

@@ -26,11 +26,11 @@ import keepshelf.core.edit.Editing;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
+import keepshelf.core.json.RecordFiles;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import tools.jackson.core.JacksonException;
 
 /**
  * The projects of a shelf. What one is stands in {@code records/projects}, a file each; what it
@@ -66,28 +66,13 @@ public final class Projects {
   public List<Project> all(List<ItemCard> cards) {
     Map<String, Project> out = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
     cards.forEach(c -> c.marks().projects().forEach(p -> out.putIfAbsent(p, Project.named(p))));
-    Path folder = shelf.resolve("records/projects");
-    if (Files.isDirectory(folder)) {
-      try (var files = Files.newDirectoryStream(folder, "*.json")) {
-        for (Path f : files) {
-          read(f).ifPresent(p -> out.put(p.name(), p));
-        }
-      } catch (IOException e) {
-        org.slf4j.LoggerFactory.getLogger(Projects.class).warn("not read: {}", folder, e);
-      }
-    }
+    RecordFiles.all(shelf.resolve("records/projects"), Project.class)
+        .forEach(p -> out.put(p.name(), p));
     return List.copyOf(out.values());
   }
 
   private static Optional<Project> read(Path file) {
-    try {
-      return Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)
-          ? Optional.ofNullable(Json.mapper().readValue(Files.readAllBytes(file), Project.class))
-          : Optional.empty();
-    } catch (IOException | JacksonException | IllegalArgumentException e) {
-      org.slf4j.LoggerFactory.getLogger(Projects.class).warn("not read: {}", file, e);
-      return Optional.empty();
-    }
+    return RecordFiles.read(file, Project.class);
   }
 
   /**

@@ -23,6 +23,7 @@ import keepshelf.core.disk.Hashes;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
+import keepshelf.core.json.RecordFiles;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.feed.Feed;
@@ -33,7 +34,6 @@ import keepshelf.core.sources.owned.Entitlements;
 import keepshelf.core.sources.owned.Money;
 import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
-import tools.jackson.core.JacksonException;
 
 /**
  * The sources of a shelf: those a person added, each a readable record in {@code records/sources},
@@ -91,32 +91,16 @@ public final class Sources {
         .filter(s -> s != null && !s.isBlank())
         .forEach(s -> out.putIfAbsent(s.strip(), Source.named(s)));
     had.forEach(e -> out.putIfAbsent(e.source(), Source.named(e.source())));
-    Path folder = shelf.resolve("records/sources");
-    if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
-      try (var files = Files.newDirectoryStream(folder, "*.json")) {
-        for (Path f : files) {
-          read(f)
-              .ifPresent(s -> {
-                out.remove(s.name());
-                out.put(s.name(), s);
-              });
-        }
-      } catch (IOException e) {
-        org.slf4j.LoggerFactory.getLogger(Sources.class).warn("not read: {}", folder, e);
-      }
-    }
+    RecordFiles.all(shelf.resolve("records/sources"), Source.class)
+        .forEach(s -> {
+          out.remove(s.name());
+          out.put(s.name(), s);
+        });
     return out;
   }
 
   private static Optional<Source> read(Path file) {
-    try {
-      return Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)
-          ? Optional.ofNullable(Json.mapper().readValue(Files.readAllBytes(file), Source.class))
-          : Optional.empty();
-    } catch (IOException | JacksonException | IllegalArgumentException e) {
-      org.slf4j.LoggerFactory.getLogger(Sources.class).warn("not read: {}", file, e);
-      return Optional.empty();
-    }
+    return RecordFiles.read(file, Source.class);
   }
 
   /** The source of this name, whatever the case; a new one when there is none. */

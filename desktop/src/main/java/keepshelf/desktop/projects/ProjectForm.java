@@ -2,19 +2,16 @@ package keepshelf.desktop.projects;
 
 import java.util.function.Function;
 import javafx.scene.control.ComboBox;
-import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
-import javafx.scene.layout.GridPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.VBox;
 import keepshelf.core.projects.Project;
 import keepshelf.desktop.kit.Choices;
+import keepshelf.desktop.kit.Form;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
 /** Asks what a job is: for whom, what kind, what is handed over, how many work on it, how long. */
-final class ProjectForm extends VBox {
+final class ProjectForm extends Form {
   private final TextField name = field("project-name");
   private final TextField client = field("project-client");
   private final ComboBox<Project.Kind> kind =
@@ -29,7 +26,6 @@ final class ProjectForm extends VBox {
   private final TextField from = field("project-from");
   private final TextField to = field("project-to");
   private final TextArea notes = Kit.area("");
-  private final Label wrong = Kit.wrapped("", "bad");
 
   /**
    * For a job that is there, or a new one.
@@ -37,11 +33,7 @@ final class ProjectForm extends VBox {
    * @param was the job, or null for a new one
    */
   ProjectForm(ProjectsModel model, Project was, Runnable close) {
-    super(10);
-    setId("project-form");
-    getStyleClass().addAll("notice", "note-edge");
-    setMaxSize(460, USE_PREF_SIZE);
-    setStyle("-fx-padding: 16;");
+    super("project-form", 460);
     Project p = was == null ? Project.named("–") : was;
     name.setText(was == null ? "" : p.name());
     // The name is what items are marked with; another one would be another job.
@@ -60,56 +52,40 @@ final class ProjectForm extends VBox {
     notes.getStyleClass().add("form-area");
     notes.setPrefRowCount(3);
     notes.setWrapText(true);
-    GridPane g = new GridPane();
-    g.setVgap(7);
-    g.setHgap(8);
-    Kit.row(g, Words.of("projects.field.name"), name);
-    Kit.row(g, Words.of("projects.field.client"), client);
-    Kit.row(g, Words.of("projects.field.kind"), kind);
-    Kit.row(g, Words.of("projects.field.handed"), handed);
-    Kit.row(g, Words.of("projects.field.seats"), seats);
-    Kit.row(g, Words.of("projects.field.territory"), territory);
-    Kit.row(g, Words.of("projects.field.from"), from);
-    Kit.row(g, Words.of("projects.field.to"), to);
-    Kit.row(g, Words.of("projects.field.notes"), notes);
-    wrong.managedProperty().bind(wrong.textProperty().isNotEmpty());
-    var keep = Kit.button(Words.of("projects.keep"), () -> keep(model, was, close), "main");
-    keep.setId("project-keep");
-    keep.setDefaultButton(true);
-    HBox buttons = new HBox(8, Kit.spring(), Kit.button(Words.of("projects.cancel"), close), keep);
-    getChildren()
-        .addAll(
-            Kit.label(
-                was == null ? Words.of("projects.new") : Words.of("projects.edit", p.name()),
-                "heading"),
-            g,
-            wrong,
-            buttons);
+    row(Words.of("projects.field.name"), name);
+    row(Words.of("projects.field.client"), client);
+    row(Words.of("projects.field.kind"), kind);
+    row(Words.of("projects.field.handed"), handed);
+    row(Words.of("projects.field.seats"), seats);
+    row(Words.of("projects.field.territory"), territory);
+    row(Words.of("projects.field.from"), from);
+    row(Words.of("projects.field.to"), to);
+    row(Words.of("projects.field.notes"), notes);
+    fill(
+        was == null ? Words.of("projects.new") : Words.of("projects.edit", p.name()),
+        "project-keep",
+        () -> keep(model, was),
+        close);
   }
 
-  private void keep(ProjectsModel model, Project was, Runnable close) {
-    try {
-      if (was == null
-          && model.rows().stream()
-              .anyMatch(r -> r.project().name().equalsIgnoreCase(name.getText().strip()))) {
-        throw new IllegalArgumentException(Words.of("projects.exists", name.getText().strip()));
-      }
-      model.put(
-          new Project(
-              name.getText(),
-              blank(client),
-              kind.getValue(),
-              handed.getValue(),
-              number(seats.getText()),
-              blank(territory),
-              blank(from),
-              blank(to),
-              notes.getText().isBlank() ? null : notes.getText().strip(),
-              was == null ? null : was.uses()));
-      close.run();
-    } catch (IllegalArgumentException e) {
-      wrong.setText(e.getMessage());
+  private void keep(ProjectsModel model, Project was) {
+    if (was == null
+        && model.rows().stream()
+            .anyMatch(r -> r.project().name().equalsIgnoreCase(name.getText().strip()))) {
+      throw new IllegalArgumentException(Words.of("projects.exists", name.getText().strip()));
     }
+    model.put(
+        new Project(
+            name.getText(),
+            typed(client),
+            kind.getValue(),
+            handed.getValue(),
+            number(seats.getText()),
+            typed(territory),
+            typed(from),
+            typed(to),
+            typed(notes),
+            was == null ? null : was.uses()));
   }
 
   private static int number(String text) {
@@ -122,20 +98,6 @@ final class ProjectForm extends VBox {
       // Said below.
     }
     throw new IllegalArgumentException(Words.of("projects.seats.wrong", text));
-  }
-
-  private static String blank(TextField f) {
-    return f.getText().isBlank() ? null : f.getText().strip();
-  }
-
-  private static String text(String s) {
-    return s == null ? "" : s;
-  }
-
-  private static TextField field(String id) {
-    TextField f = new TextField();
-    f.setId(id);
-    return f;
   }
 
   private static <T> ComboBox<T> choice(String id, T[] values, Function<T, String> words) {

@@ -9,7 +9,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.Tooltip;
-import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -22,6 +21,7 @@ import keepshelf.core.projects.Projects;
 import keepshelf.core.projects.Verdict;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.Rows;
 import keepshelf.desktop.kit.Signs;
 import keepshelf.desktop.shelf.CardPictures;
 import keepshelf.desktop.words.Words;
@@ -63,14 +63,13 @@ final class UseTable extends VBox {
     });
     VBox.setVgrow(list, Priority.ALWAYS);
     GridPane head =
-        grid(
-            Kit.label(Words.of("projects.col.item"), "column-head"),
-            Kit.label(Words.of("projects.col.licence"), "column-head"),
-            Kit.label(Words.of("projects.col.verdict"), "column-head"),
-            Kit.label(Words.of("projects.col.because"), "column-head"));
-    head.getStyleClass().addAll("table-row", "head");
-    head.setStyle(
-        "-fx-border-color: -ks-rule transparent -ks-rule transparent; -fx-padding: 5 14 5 14;");
+        Rows.head(
+            0,
+            WIDTHS,
+            Words.of("projects.col.item"),
+            Words.of("projects.col.licence"),
+            Words.of("projects.col.verdict"),
+            Words.of("projects.col.because"));
     getChildren().addAll(counts, head, list);
     // The list moves its own selection by keys; the model follows it, and it the model.
     list.getSelectionModel()
@@ -104,12 +103,16 @@ final class UseTable extends VBox {
     if (model.chosenProperty().get() == null) {
       return;
     }
-    counts.getChildren().add(number(model.uses().size(), Words.of("projects.count.all"), "plain"));
+    counts
+        .getChildren()
+        .add(Rows.count("" + model.uses().size(), Words.of("projects.count.all"), "plain"));
     for (Map.Entry<Verdict, Long> e : Projects.counts(model.uses()).entrySet()) {
       if (e.getValue() > 0) {
         counts
             .getChildren()
-            .add(number(e.getValue(), words(e.getKey(), "projects.count."), style(e.getKey())));
+            .add(
+                Rows.count(
+                    "" + e.getValue(), words(e.getKey(), "projects.count."), style(e.getKey())));
       }
     }
     Label when = Kit.label(Words.of("projects.judged"), "second");
@@ -117,13 +120,6 @@ final class UseTable extends VBox {
     when.setStyle("-fx-text-alignment: right;");
     when.setAlignment(Pos.CENTER_RIGHT);
     counts.getChildren().addAll(Kit.spring(), when);
-  }
-
-  private static Node number(long n, String what, String style) {
-    VBox box = new VBox(Kit.label(String.valueOf(n), "big", style), Kit.label(what, "hint"));
-    box.setMinWidth(USE_PREF_SIZE);
-    box.setAlignment(Pos.CENTER_LEFT);
-    return box;
   }
 
   static String words(Verdict v, String prefix) {
@@ -137,24 +133,6 @@ final class UseTable extends VBox {
       case CONDITION, UNKNOWN -> "attention";
       case NOT_ALLOWED -> "bad";
     };
-  }
-
-  private static GridPane grid(Node... cells) {
-    GridPane g = new GridPane();
-    for (int i = 0; i < cells.length; i++) {
-      ColumnConstraints c = new ColumnConstraints();
-      if (i < WIDTHS.length) {
-        c.setMinWidth(WIDTHS[i]);
-        c.setMaxWidth(WIDTHS[i]);
-      } else {
-        c.setHgrow(Priority.ALWAYS);
-        c.setMinWidth(0);
-      }
-      g.getColumnConstraints().add(c);
-      g.add(cells[i], i, 0);
-    }
-    g.setAlignment(Pos.CENTER_LEFT);
-    return g;
   }
 
   private final class Row extends ListCell<JudgedUse> {
@@ -193,17 +171,10 @@ final class UseTable extends VBox {
       because.setWrapText(true);
       because.setMinWidth(0);
       because.setMaxHeight(34);
-      GridPane g = grid(item, terms, verdict, because);
-      g.getStyleClass().add("table-row");
+      GridPane g = Rows.columns(0, WIDTHS, item, terms, verdict, because);
       g.setMinHeight(45);
-      if (u == model.useProperty().get()) {
-        g.getStyleClass().add("lead-row");
-      }
-      g.setAccessibleText(Kit.spoken(g));
       g.setOnMousePressed(e -> model.useProperty().set(u));
-      g.maxWidthProperty().bind(list.widthProperty().subtract(14));
-      g.prefWidthProperty().bind(list.widthProperty().subtract(14));
-      return g;
+      return Rows.in(list, g, u == model.useProperty().get());
     }
 
     /** What people call it; the identifier when that is what fits. */

@@ -61,7 +61,7 @@ final class OrdersPane extends VBox {
             12,
             Kit.label(Words.of("sources.orders.title", source), "heading"),
             Kit.spring(),
-            Kit.button(Words.of("sources.form.cancel"), close),
+            Kit.button(Words.of("form.cancel"), close),
             take);
     head.setAlignment(Pos.CENTER_LEFT);
     ScrollPane scroll = new ScrollPane(cells(first(s)));

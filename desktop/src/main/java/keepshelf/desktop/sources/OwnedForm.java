@@ -4,18 +4,14 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
-import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.layout.GridPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.VBox;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
-import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.Form;
 import keepshelf.desktop.words.Words;
 
 /** Asks what is owned, and how it was got. */
-final class OwnedForm extends VBox {
+final class OwnedForm extends Form {
   private final TextField name = field("owned-name");
   private final TextField editions = field("owned-editions");
   private final TextField price = field("owned-price");
@@ -26,7 +22,6 @@ final class OwnedForm extends VBox {
   private final TextField page = field("owned-page");
   private final TextField support = field("owned-support");
   private final TextField until = field("owned-until");
-  private final Label wrong = Kit.wrapped("", "bad");
 
   /**
    * For something that is noted already, or something new.
@@ -34,19 +29,15 @@ final class OwnedForm extends VBox {
    * @param was what is noted, or null
    */
   OwnedForm(SourcesModel model, String source, Entitlement was, Runnable close) {
-    super(10);
-    setId("owned-form");
-    getStyleClass().addAll("notice", "note-edge");
-    setMaxSize(460, USE_PREF_SIZE);
-    setStyle("-fx-padding: 16;");
+    super("owned-form", 460);
     if (was != null) {
       name.setText(was.name());
       name.setDisable(true);
       editions.setText(String.join(", ", was.editions()));
-      price.setText(was.price() == null ? "" : was.price().toString());
+      price.setText(text(was.price()));
       date.setText(text(was.date()));
       order.setText(text(was.order()));
-      seats.setText(was.seats() == null ? "" : was.seats().toString());
+      seats.setText(text(was.seats()));
       licence.setText(text(was.licence()));
       page.setText(text(was.page()));
       support.setText(text(was.support()));
@@ -56,38 +47,21 @@ final class OwnedForm extends VBox {
     until.setPromptText(Words.of("projects.day"));
     editions.setPromptText("2K, 4K");
     price.setPromptText("18.00 EUR");
-    GridPane g = new GridPane();
-    g.setVgap(7);
-    g.setHgap(8);
-    Kit.row(g, Words.of("sources.own.name"), name);
-    Kit.row(g, Words.of("sources.own.editions"), editions);
-    Kit.row(g, Words.of("sources.own.price"), price);
-    Kit.row(g, Words.of("sources.own.date"), date);
-    Kit.row(g, Words.of("sources.own.order"), order);
-    Kit.row(g, Words.of("sources.own.seats"), seats);
-    Kit.row(g, Words.of("sources.own.licence"), licence);
-    Kit.row(g, Words.of("sources.own.page"), page);
-    Kit.row(g, Words.of("sources.own.support"), support);
-    Kit.row(g, Words.of("sources.own.until"), until);
-    wrong.managedProperty().bind(wrong.textProperty().isNotEmpty());
-    var keep =
-        Kit.button(
-            Words.of("sources.form.keep"),
-            () -> {
-              try {
-                model.own(said(source, was));
-                close.run();
-              } catch (IllegalArgumentException e) {
-                wrong.setText(e.getMessage());
-              }
-            },
-            "main");
-    keep.setId("owned-keep");
-    keep.setDefaultButton(true);
-    HBox buttons =
-        new HBox(8, Kit.spring(), Kit.button(Words.of("sources.form.cancel"), close), keep);
-    getChildren()
-        .addAll(Kit.label(Words.of("sources.own.title", source), "heading"), g, wrong, buttons);
+    row(Words.of("sources.own.name"), name);
+    row(Words.of("sources.own.editions"), editions);
+    row(Words.of("sources.own.price"), price);
+    row(Words.of("sources.own.date"), date);
+    row(Words.of("sources.own.order"), order);
+    row(Words.of("sources.own.seats"), seats);
+    row(Words.of("sources.own.licence"), licence);
+    row(Words.of("sources.own.page"), page);
+    row(Words.of("sources.own.support"), support);
+    row(Words.of("sources.own.until"), until);
+    fill(
+        Words.of("sources.own.title", source),
+        "owned-keep",
+        () -> model.own(said(source, was)),
+        close);
   }
 
   private Entitlement said(String source, Entitlement was) {
@@ -139,15 +113,5 @@ final class OwnedForm extends VBox {
     } catch (DateTimeException e) {
       throw new IllegalArgumentException(Words.of("sources.form.noday", s), e);
     }
-  }
-
-  private static String text(String s) {
-    return s == null ? "" : s;
-  }
-
-  private static TextField field(String id) {
-    TextField f = new TextField();
-    f.setId(id);
-    return f;
   }
 }

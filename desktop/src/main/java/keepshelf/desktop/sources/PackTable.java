@@ -9,7 +9,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.Tooltip;
-import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -20,11 +19,13 @@ import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.feed.Feed;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.Rows;
 import keepshelf.desktop.kit.Signs;
 import keepshelf.desktop.words.Words;
 
 /** What is owned of a source, a row each: pack, editions, what is new, and what to do. */
 final class PackTable extends VBox {
+  private static final double GAP = 10;
   private static final double THUMB = 38;
   private static final double[] WIDTHS = {230, 62};
 
@@ -55,14 +56,12 @@ final class PackTable extends VBox {
     });
     VBox.setVgrow(list, Priority.ALWAYS);
     GridPane head =
-        grid(
-            Kit.label(Words.of("sources.col.pack"), "column-head"),
-            Kit.label(Words.of("sources.col.editions"), "column-head"),
-            Kit.label(Words.of("sources.col.news"), "column-head"),
-            new Label());
-    head.getStyleClass().addAll("table-row", "head");
-    head.setStyle(
-        "-fx-border-color: -ks-rule transparent -ks-rule transparent; -fx-padding: 5 14 5 14;");
+        Rows.head(
+            GAP,
+            WIDTHS,
+            Words.of("sources.col.pack"),
+            Words.of("sources.col.editions"),
+            Words.of("sources.col.news"));
     getChildren().addAll(counts, head, list);
     list.getSelectionModel()
         .selectedItemProperty()
@@ -96,7 +95,7 @@ final class PackTable extends VBox {
     if (n == null) {
       return;
     }
-    counts.getChildren().add(number("" + n.owned(), Words.of("sources.count.owned"), "plain"));
+    counts.getChildren().add(Rows.count("" + n.owned(), Words.of("sources.count.owned"), "plain"));
     add(n, State.NEWER, "remark");
     add(n, State.NOT_HERE, "attention");
     add(n, State.LOST, "bad");
@@ -105,7 +104,7 @@ final class PackTable extends VBox {
     if (!n.costs().total().isEmpty()) {
       String since = n.costs().since();
       Node paid =
-          number(
+          Rows.count(
               SourceTexts.money(n.costs().total()),
               since.isEmpty()
                   ? Words.of("sources.count.paid")
@@ -118,34 +117,10 @@ final class PackTable extends VBox {
 
   private void add(SourceNews n, State s, String style) {
     if (n.count(s) > 0) {
-      counts.getChildren().add(number("" + n.count(s), Words.of("sources.count." + s.id()), style));
+      counts
+          .getChildren()
+          .add(Rows.count("" + n.count(s), Words.of("sources.count." + s.id()), style));
     }
-  }
-
-  private static Node number(String n, String what, String style) {
-    VBox box = new VBox(Kit.label(n, "big", style), Kit.label(what, "hint"));
-    box.setMinWidth(USE_PREF_SIZE);
-    box.setAlignment(Pos.CENTER_LEFT);
-    return box;
-  }
-
-  private static GridPane grid(Node... cells) {
-    GridPane g = new GridPane();
-    g.setHgap(10);
-    for (int i = 0; i < cells.length; i++) {
-      ColumnConstraints c = new ColumnConstraints();
-      if (i < WIDTHS.length) {
-        c.setMinWidth(WIDTHS[i]);
-        c.setMaxWidth(WIDTHS[i]);
-      } else if (i < cells.length - 1) {
-        c.setHgrow(Priority.ALWAYS);
-        c.setMinWidth(0);
-      }
-      g.getColumnConstraints().add(c);
-      g.add(cells[i], i, 0);
-    }
-    g.setAlignment(Pos.CENTER_LEFT);
-    return g;
   }
 
   private final class Row extends ListCell<PackNews> {
@@ -179,17 +154,12 @@ final class PackTable extends VBox {
       if (!news.isEmpty()) {
         said.setTooltip(new Tooltip(news));
       }
-      GridPane g = grid(pack, Signs.staircase(p.resolutions(), p.offered()), said, action(p));
-      g.getStyleClass().add("table-row");
+      GridPane g =
+          Rows.columns(
+              GAP, WIDTHS, pack, Signs.staircase(p.resolutions(), p.offered()), said, action(p));
       g.setMinHeight(50);
-      if (p.equals(model.packProperty().get())) {
-        g.getStyleClass().add("lead-row");
-      }
-      g.setAccessibleText(Kit.spoken(g));
       g.setOnMousePressed(e -> model.packProperty().set(p));
-      g.maxWidthProperty().bind(list.widthProperty().subtract(14));
-      g.prefWidthProperty().bind(list.widthProperty().subtract(14));
-      return g;
+      return Rows.in(list, g, p.equals(model.packProperty().get()));
     }
 
     /** What a person would do next about it. */

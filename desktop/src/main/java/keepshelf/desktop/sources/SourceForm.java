@@ -3,21 +3,18 @@ package keepshelf.desktop.sources;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import javafx.scene.control.ComboBox;
-import javafx.scene.control.Label;
 import javafx.scene.control.PasswordField;
 import javafx.scene.control.TextField;
-import javafx.scene.layout.GridPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.VBox;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.Source;
 import keepshelf.core.sources.Sources;
 import keepshelf.desktop.kit.Choices;
+import keepshelf.desktop.kit.Form;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 
 /** Asks who a source is, where its feed lies, what opens it, and how often it may be asked. */
-final class SourceForm extends VBox {
+final class SourceForm extends Form {
   private final TextField name = field("source-name");
   private final TextField feed = field("source-feed");
   private final PasswordField token = new PasswordField();
@@ -26,7 +23,6 @@ final class SourceForm extends VBox {
   private final TextField support = field("source-support");
   private final TextField account = field("source-account");
   private final TextField until = field("source-until");
-  private final Label wrong = Kit.wrapped("", "bad");
 
   /**
    * For a source that is there, or a new one.
@@ -34,11 +30,7 @@ final class SourceForm extends VBox {
    * @param was the source, or null for a new one
    */
   SourceForm(SourcesModel model, Source was, Runnable close) {
-    super(10);
-    setId("source-form");
-    getStyleClass().addAll("notice", "note-edge");
-    setMaxSize(500, USE_PREF_SIZE);
-    setStyle("-fx-padding: 16;");
+    super("source-form", 500);
     Source s = was == null ? Source.named("–") : was;
     name.setText(was == null ? "" : s.name());
     // Packs say this name; another one would be another source.
@@ -57,80 +49,51 @@ final class SourceForm extends VBox {
     account.setText(text(s.account()));
     until.setText(text(s.until()));
     until.setPromptText(Words.of("projects.day"));
-    GridPane g = new GridPane();
-    g.setVgap(7);
-    g.setHgap(8);
-    Kit.row(g, Words.of("sources.form.name"), name);
-    Kit.row(g, Words.of("sources.form.feed"), feed);
-    Kit.row(g, Words.of("sources.form.token"), token);
-    Kit.row(g, Words.of("sources.form.every"), every);
-    Kit.row(g, Words.of("sources.form.page"), page);
-    Kit.row(g, Words.of("sources.form.support"), support);
-    Kit.row(g, Words.of("sources.form.account"), account);
-    Kit.row(g, Words.of("sources.form.until"), until);
-    wrong.managedProperty().bind(wrong.textProperty().isNotEmpty());
-    var keep = Kit.button(Words.of("sources.form.keep"), () -> keep(model, was, close), "main");
-    keep.setId("source-keep");
-    keep.setDefaultButton(true);
-    HBox buttons =
-        new HBox(8, Kit.spring(), Kit.button(Words.of("sources.form.cancel"), close), keep);
-    getChildren()
-        .addAll(
-            Kit.label(
-                was == null
-                    ? Words.of("sources.form.new")
-                    : Words.of("sources.form.edit", s.name()),
-                "heading"),
-            g,
-            Kit.wrapped(Words.of("sources.form.trust"), "hint"),
-            wrong,
-            buttons);
+    row(Words.of("sources.form.name"), name);
+    row(Words.of("sources.form.feed"), feed);
+    row(Words.of("sources.form.token"), token);
+    row(Words.of("sources.form.every"), every);
+    row(Words.of("sources.form.page"), page);
+    row(Words.of("sources.form.support"), support);
+    row(Words.of("sources.form.account"), account);
+    row(Words.of("sources.form.until"), until);
+    fill(
+        was == null ? Words.of("sources.form.new") : Words.of("sources.form.edit", s.name()),
+        "source-keep",
+        () -> keep(model, was),
+        close,
+        Kit.wrapped(Words.of("sources.form.trust"), "hint"));
   }
 
-  private void keep(SourcesModel model, Source was, Runnable close) {
+  private void keep(SourcesModel model, Source was) {
+    String called = typed(name);
+    if (called == null) {
+      throw new IllegalArgumentException(Words.of("sources.form.noname"));
+    }
+    boolean there =
+        was == null
+            && model.rows().stream()
+                .anyMatch(
+                    r -> r.source().feed() != null && r.source().name().equalsIgnoreCase(called));
+    if (there) {
+      throw new IllegalArgumentException(Words.of("sources.form.exists", called));
+    }
     try {
-      if (name.getText().isBlank()) {
-        throw new IllegalArgumentException(Words.of("sources.form.noname"));
-      }
-      boolean there =
-          was == null
-              && model.rows().stream()
-                  .anyMatch(r ->
-                      r.source().feed() != null
-                          && r.source().name().equalsIgnoreCase(name.getText().strip()));
-      if (there) {
-        throw new IllegalArgumentException(Words.of("sources.form.exists", name.getText().strip()));
-      }
-      if (!feed.getText().isBlank()) {
+      if (typed(feed) != null) {
         Sources.address(feed.getText());
       }
-      if (!until.getText().isBlank()) {
-        LocalDate.parse(until.getText().strip());
+      if (typed(until) != null) {
+        LocalDate.parse(typed(until));
       }
-      Source s =
-          (was == null ? Source.named(name.getText()) : was)
-              .known(blank(page), blank(support), blank(account), blank(until))
-              .asked(every.getValue() == 0 ? null : every.getValue());
-      model.put(s, feed.getText(), token.getText());
-      close.run();
     } catch (DateTimeException e) {
-      wrong.setText(Words.of("sources.form.noday", until.getText()));
-    } catch (IllegalArgumentException | ShelfException e) {
-      wrong.setText(e.getMessage());
+      throw new IllegalArgumentException(Words.of("sources.form.noday", until.getText()), e);
+    } catch (ShelfException e) {
+      throw new IllegalArgumentException(e.getMessage(), e);
     }
-  }
-
-  private static String blank(TextField f) {
-    return f.getText().isBlank() ? null : f.getText().strip();
-  }
-
-  private static String text(String s) {
-    return s == null ? "" : s;
-  }
-
-  private static TextField field(String id) {
-    TextField f = new TextField();
-    f.setId(id);
-    return f;
+    Source s =
+        (was == null ? Source.named(called) : was)
+            .known(typed(page), typed(support), typed(account), typed(until))
+            .asked(every.getValue() == 0 ? null : every.getValue());
+    model.put(s, feed.getText(), token.getText());
   }
 }

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -19,6 +20,7 @@ import keepshelf.core.disk.Hashes;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
+import keepshelf.core.json.RecordFiles;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import tools.jackson.core.JacksonException;
@@ -43,38 +45,24 @@ public final class Entitlements {
   /** All, by source and name. */
   public List<Entitlement> all() {
     List<Entitlement> out = new ArrayList<>();
-    Path folder = shelf.resolve("records/owned");
-    if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
-      try (var files = Files.newDirectoryStream(folder, "*.json")) {
-        for (Path f : files) {
-          out.addAll(quietly(f));
-        }
-      } catch (IOException e) {
-        org.slf4j.LoggerFactory.getLogger(Entitlements.class).warn("not read: {}", folder, e);
-      }
-    }
+    RecordFiles.all(shelf.resolve("records/owned"), Entitlement[].class)
+        .forEach(some -> out.addAll(List.of(some)));
     out.sort(BY_NAME);
     return out;
   }
 
   /** Those of one source. */
   public List<Entitlement> of(String source) {
-    return quietly(file(source)).stream().sorted(BY_NAME).toList();
+    return RecordFiles.read(file(source), Entitlement[].class).stream()
+        .flatMap(Arrays::stream)
+        .sorted(BY_NAME)
+        .toList();
   }
 
   /** The file that has those of a source, whatever the case of its name. */
   private Path file(String source) {
     String key = Hashes.sha256(source.strip().toLowerCase(Locale.ROOT)).substring(0, 12);
     return shelf.resolve("records/owned/s" + key + ".json");
-  }
-
-  private static List<Entitlement> quietly(Path file) {
-    try {
-      return read(file);
-    } catch (IOException | JacksonException e) {
-      org.slf4j.LoggerFactory.getLogger(Entitlements.class).warn("not read: {}", file, e);
-      return List.of();
-    }
   }
 
   private static List<Entitlement> read(Path file) throws IOException {
