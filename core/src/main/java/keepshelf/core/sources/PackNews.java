@@ -79,12 +79,15 @@ public record PackNews(
     return item == null ? Optional.empty() : item.newest();
   }
 
-  /** Whether the account may fetch it: it is free, or bought, and was not withdrawn. */
+  /**
+   * Whether the account may fetch it, as far as is known here: it is free, or was bought, whoever
+   * says so, and was not withdrawn.
+   */
   public boolean canBeFetched() {
     return item != null
         && item.withdrawn() == null
         && newest().map(v -> !v.editions().isEmpty()).orElse(false)
-        && (Boolean.TRUE.equals(item.free()) || item.owned() != null);
+        && (Boolean.TRUE.equals(item.free()) || item.owned() != null || owned != null);
   }
 
   /** The editions of the newest version that the account may fetch. */

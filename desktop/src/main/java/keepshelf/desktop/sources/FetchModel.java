@@ -1,5 +1,6 @@
 package keepshelf.desktop.sources;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -9,6 +10,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BiConsumer;
+import java.util.function.Predicate;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
@@ -108,10 +110,13 @@ public final class FetchModel implements AutoCloseable {
 
   /** Lets one wait, or go on. */
   void pause(Fetch f, boolean paused) {
-    change(q -> q.pause(f.id(), paused));
-    if (paused) {
-      fetching.stop(f.id());
-    }
+    // In this order: one that is stopped first would be begun again.
+    change(q -> {
+      q.pause(f.id(), paused);
+      if (paused) {
+        fetching.stop(f.id());
+      }
+    });
   }
 
   /** Puts one before all others. */
@@ -121,8 +126,10 @@ public final class FetchModel implements AutoCloseable {
 
   /** Takes one out of the queue. */
   void remove(Fetch f) {
-    change(q -> q.remove(f.id()));
-    fetching.stop(f.id());
+    change(q -> {
+      q.remove(f.id());
+      fetching.stop(f.id());
+    });
   }
 
   private interface Change {
@@ -147,6 +154,23 @@ public final class FetchModel implements AutoCloseable {
 
   private void set(List<Fetch> all) {
     going.setAll(all.stream().map(this::going).toList());
+    // What was a question when the window was closed is one still.
+    all.stream().filter(f -> f.state() == State.QUESTION).forEach(this::ask);
+  }
+
+  private void ask(Fetch f) {
+    Path at = fetching.queue().arrived(f);
+    if (asked.add(f.id()) && Files.exists(at)) {
+      question.accept(f, at);
+    }
+  }
+
+  /** Forgets questions that were answered: their packs stand on the shelf. */
+  void answered(Predicate<Fetch> here) {
+    going.stream()
+        .map(Going::fetch)
+        .filter(f -> f.state() == State.QUESTION && here.test(f))
+        .forEach(this::remove);
   }
 
   private Going going(Fetch f) {
@@ -185,11 +209,7 @@ public final class FetchModel implements AutoCloseable {
           work.problems()
               .add(
                   Problem.error("fetch", f.name(), Words.of("sources.failed", f.name(), f.said())));
-      case QUESTION -> {
-        if (asked.add(f.id())) {
-          question.accept(f, fetching.queue().arrived(f));
-        }
-      }
+      case QUESTION -> ask(f);
       default -> {
         // Shown in the queue.
       }

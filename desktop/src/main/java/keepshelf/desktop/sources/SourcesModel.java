@@ -145,6 +145,14 @@ public final class SourcesModel {
     String was = chosen.get() == null ? null : chosen.get().source().name();
     String wasPack = pack.get() == null ? null : pack.get().name();
     rows.setAll(all);
+    fetches.answered(f ->
+        all.stream()
+            .flatMap(n -> n.packs().stream())
+            .anyMatch(p ->
+                p.source().equalsIgnoreCase(f.source())
+                    && p.name().equals(f.name())
+                    && p.isHere()
+                    && (f.version() == null || f.version().equals(p.here()))));
     attention.set((int) all.stream().mapToLong(SourceNews::news).sum());
     SourceNews now =
         all.stream()

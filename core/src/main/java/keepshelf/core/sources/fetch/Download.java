@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.concurrent.CancellationException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import keepshelf.core.problem.Problem;
@@ -92,6 +93,10 @@ final class Download {
     } catch (WebException e) {
       throw new ShelfException(Problem.error("fetch", file.path(), e.getMessage()), e);
     } catch (IOException e) {
+      if (Thread.currentThread().isInterrupted()) {
+        // A channel is closed under whoever is interrupted while writing to it.
+        throw new CancellationException();
+      }
       throw ShelfException.ofDisk(file.path(), "fetching " + file.name(), e);
     }
   }
@@ -184,6 +189,9 @@ final class Download {
     }
     try (WebAnswer a = web.get(uri, home, headers)) {
       if (a.status() == 416 || a.status() == 304) {
+        if (part.length() == 0) {
+          throw WebException.refused(uri, "it gives nothing of the file (" + a.status() + ")");
+        }
         part.clear();
         return;
       }

@@ -38,6 +38,7 @@ import keepshelf.core.sources.web.Web;
 public final class Fetching implements AutoCloseable {
   private static final int MOST_AT_ONCE = 4;
   private static final int USUAL_AT_ONCE = 2;
+  private static final Duration PATIENCE = Duration.ofSeconds(10);
 
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
@@ -48,6 +49,7 @@ public final class Fetching implements AutoCloseable {
   private final Hearing hearing;
   private final Map<String, Thread> running = new HashMap<>();
   private final Map<String, Integer> bySource = new HashMap<>();
+  private final Map<String, Integer> limits = new HashMap<>();
   private final Set<String> elsewhere = new HashSet<>();
   private boolean closed;
 
@@ -105,21 +107,37 @@ public final class Fetching implements AutoCloseable {
     }
   }
 
+  /** Read once: feeds can be large. */
   private int atOnce(String source) {
-    Integer told =
-        sources
-            .feed(sources.of(source))
-            .map(Feed::account)
-            .map(Feed.Account::atOnce)
-            .orElse(USUAL_AT_ONCE);
-    return Math.clamp(told, 1, MOST_AT_ONCE);
+    return limits.computeIfAbsent(
+        source.toLowerCase(Locale.ROOT),
+        s -> {
+          Integer told =
+              sources
+                  .feed(sources.of(source))
+                  .map(Feed::account)
+                  .map(Feed.Account::atOnce)
+                  .orElse(null);
+          return Math.clamp(told == null ? USUAL_AT_ONCE : told, 1, MOST_AT_ONCE);
+        });
   }
 
-  /** Stops one, as when it is paused; what came of it stays. */
-  public synchronized void stop(String id) {
-    Thread t = running.get(id);
+  /**
+   * Stops one that was paused or taken out of the queue before, and waits until nothing more is
+   * heard of it; what came of it stays.
+   */
+  public void stop(String id) {
+    Thread t;
+    synchronized (this) {
+      t = running.get(id);
+    }
     if (t != null) {
       t.interrupt();
+      try {
+        t.join(PATIENCE);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+      }
     }
   }
 
@@ -152,11 +170,14 @@ public final class Fetching implements AutoCloseable {
     try {
       held(f);
     } catch (CancellationException e) {
-      Thread.interrupted();
+      org.slf4j.LoggerFactory.getLogger(Fetching.class).debug("stopped: {}", f.id());
     } catch (RuntimeException | Error e) {
       org.slf4j.LoggerFactory.getLogger(Fetching.class).warn("{}", f.name(), e);
-      failed(f, "Something unexpected stopped it (" + e + "). Fetch it again.");
+      if (!Thread.interrupted()) {
+        failed(f, "Something unexpected stopped it (" + e + "). Fetch it again.");
+      }
     } finally {
+      Thread.interrupted();
       synchronized (this) {
         running.remove(f.id());
         bySource.merge(f.source().toLowerCase(Locale.ROOT), -1, Integer::sum);
@@ -319,6 +340,10 @@ public final class Fetching implements AutoCloseable {
   }
 
   private void failed(Fetch f, String why) {
+    if (Thread.currentThread().isInterrupted()) {
+      // It was stopped, whatever broke on the way: it waits as the queue says.
+      throw new CancellationException();
+    }
     put(f.now(Fetch.State.FAILED, why), 0);
   }
 
