@@ -50,6 +50,7 @@ final class DemoPane extends VBox {
     named.put("arrivals", window.arrivals());
     named.put("hosts", window.hosts());
     named.put("duplicates", window.duplicates());
+    named.put("sources", window.sources());
     named.forEach((key, place) -> {
       Button open =
           Kit.button(
