@@ -21,8 +21,10 @@ record FetchedIntake(Shelf shelf) implements Intake {
   }
 
   @Override
-  public Optional<ArrivalKin> kin(Arrival arrival) {
-    return shelf.known(arrival).isPresent() ? Optional.empty() : shelf.kin(arrival);
+  public Optional<ArrivalKin> kin(Arrival arrival, String source, String version) {
+    return shelf.known(arrival).isPresent()
+        ? Optional.empty()
+        : ArrivalKin.of(arrival, shelf.catalogue(), source, version);
   }
 
   @Override

@@ -79,6 +79,7 @@ public final class Shelf implements AutoCloseable {
   private final KnownPictures known;
   private final Alikes alikes;
   private final Licences licences;
+  private final Sources sources;
   private final List<Problem> recovered;
 
   private final AtomicReference<Ahead> ahead = new AtomicReference<>();
@@ -94,6 +95,7 @@ public final class Shelf implements AutoCloseable {
     this.previews = new Previews(folder, catalogue::pack);
     this.bin = new Bin(folder, catalogue);
     this.licences = new Licences(folder);
+    this.sources = new Sources(folder, catalogue, new Tokens());
     this.making = new Making(folder, catalogue, licences, bin, listener);
     this.known = new KnownPictures(catalogue);
     this.alikes = new Alikes(folder, catalogue, new PictureSearch(folder, catalogue, known));
@@ -315,12 +317,12 @@ public final class Shelf implements AutoCloseable {
 
   /** Who things came from, what is owned and what is new. */
   public Sources sources() {
-    return new Sources(folder, catalogue, new Tokens());
+    return sources;
   }
 
   /** Fetches what is owned; asks for addresses through {@code web}. */
   public Fetching fetching(Web web, Fetching.Hearing hearing) {
-    return new Fetching(folder, catalogue, sources(), web, new FetchedIntake(this), hearing);
+    return new Fetching(folder, catalogue, sources, web, new FetchedIntake(this), hearing);
   }
 
   /** Compares files with what was delivered. */

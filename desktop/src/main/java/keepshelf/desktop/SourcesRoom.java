@@ -35,12 +35,11 @@ final class SourcesRoom implements AutoCloseable {
       Runnable filed,
       Consumer<String> toShelf) {
     this.arrivals = arrivals;
-    model = new SourcesModel(shelf, work, filed, this::arrived);
+    model = new SourcesModel(shelf, work, boards, filed, this::arrived);
     view =
         new SourcesView(
             model,
             shelf,
-            boards,
             pictures,
             picker,
             new SourcesView.Ways(toShelf, address -> browser.accept(address)));
@@ -48,12 +47,11 @@ final class SourcesRoom implements AutoCloseable {
 
   /** What was fetched and is a question is looked at in Arrivals, its record filled in already. */
   private void arrived(Fetch f, Path at) {
-    arrivals.add(at, f.filing());
+    arrivals.add(at, f.filing(null));
   }
 
-  /** Reads what is known, goes on with what was being fetched, and asks what is due. */
+  /** Goes on with what was being fetched, and asks what is due. */
   void resume() {
-    model.refresh();
     model.fetches().resume();
     model.askDue();
   }

@@ -99,7 +99,7 @@ public final class SearchCommand implements Callable<Integer> {
   /** What is owned and not here, when it is asked for; it is no item. */
   private static List<PackNews> notHere(Shelf shelf, Found f) {
     boolean asked = f.query().conditions().stream().anyMatch(c -> c.text().contains("not-here"));
-    return asked ? NotHere.found(shelf.sources().news(), f.query()) : List.of();
+    return asked ? NotHere.found(NotHere.of(shelf.sources().news()), f.query()) : List.of();
   }
 
   private void print(Shelf shelf, Found f) {

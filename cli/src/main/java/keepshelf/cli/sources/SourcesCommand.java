@@ -13,6 +13,7 @@ import keepshelf.core.Shelf;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.PackNews.State;
+import keepshelf.core.sources.Schedule;
 import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.Sources;
 import picocli.CommandLine.Command;
@@ -55,7 +56,7 @@ public final class SourcesCommand implements Callable<Integer> {
   @Option(
       names = "--every",
       paramLabel = "DAYS",
-      description = "Let the window ask the feed every so many days; 0 for never.")
+      description = "Let this computer's window ask the feed every so many days; 0 for never.")
   Integer every;
 
   @Option(
@@ -110,7 +111,12 @@ public final class SourcesCommand implements Callable<Integer> {
       }
     }
     if (every != null) {
-      sources.change(add, s -> s.asked(every == 0 ? null : every));
+      String at = sources.need(add).feed();
+      if (at == null) {
+        throw new ShelfException(
+            Problem.error("no-feed", add, "“" + add + "” has no feed that could be asked."));
+      }
+      Schedule.put(at, every);
     }
   }
 

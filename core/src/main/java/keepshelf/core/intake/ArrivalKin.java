@@ -60,6 +60,15 @@ public record ArrivalKin(
    * far as both are known, and the same name or the same items. Identical packs are no kin.
    */
   public static Optional<ArrivalKin> of(Arrival arrival, Catalogue catalogue) {
+    return of(arrival, catalogue, null, null);
+  }
+
+  /**
+   * The same for one of which source and version are known from elsewhere, as from where it was
+   * fetched; each may be null.
+   */
+  public static Optional<ArrivalKin> of(
+      Arrival arrival, Catalogue catalogue, String source, String version) {
     if (arrival.failed() || arrival.recognition().items().isEmpty()) {
       return Optional.empty();
     }
@@ -68,7 +77,7 @@ public record ArrivalKin(
     ArrivalKin best = null;
     for (String id : catalogue.packsWithItems(keys)) {
       PackRecord pack = catalogue.pack(id).orElse(null);
-      Relation r = pack == null ? null : relation(arrival, pack);
+      Relation r = pack == null ? null : relation(arrival, pack, source, version);
       if (r == null) {
         continue;
       }
@@ -80,8 +89,8 @@ public record ArrivalKin(
     return Optional.ofNullable(best);
   }
 
-  private static Relation relation(Arrival a, PackRecord pack) {
-    String source = a.text().source();
+  private static Relation relation(Arrival a, PackRecord pack, String from, String said) {
+    String source = from != null ? from : a.text().source();
     boolean stranger =
         source != null && pack.source() != null && !source.equalsIgnoreCase(pack.source());
     Set<String> mine = new HashSet<>();
@@ -93,8 +102,8 @@ public record ArrivalKin(
     if (stranger || !sameItems) {
       return null;
     }
-    String version =
-        a.recognition().version() != null ? a.recognition().version() : a.text().version();
+    String own = a.recognition().version() != null ? a.recognition().version() : a.text().version();
+    String version = said != null ? said : own;
     int order = VersionOrder.NUMBERS.compare(version, pack.version());
     if (order != 0 && (sameName || version != null)) {
       return order > 0 ? Relation.NEWER_VERSION : Relation.OLDER_VERSION;

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.Catalogue;
@@ -35,11 +36,15 @@ final class NewsMaker {
   private final Map<String, List<PackSummary>> packs = new HashMap<>();
   private final Map<String, Integer> resolutions = new HashMap<>();
   private final Map<String, List<BrokenFile>> broken = new HashMap<>();
-  private final Map<String, String> onlyItem = new HashMap<>();
+  private final List<ItemCard> cards;
   private final LocalDate today;
+
+  /** By the pack, the folded name of its items when that is one; made when a feed needs it. */
+  private Map<String, String> onlyItem;
 
   NewsMaker(Catalogue catalogue, List<ItemCard> cards, LocalDate today) {
     this.today = today;
+    this.cards = cards;
     for (PackSummary p : catalogue.packs()) {
       if (p.source() != null) {
         packs.computeIfAbsent(key(p.source()), s -> new ArrayList<>()).add(p);
@@ -47,8 +52,6 @@ final class NewsMaker {
     }
     for (ItemCard c : cards) {
       resolutions.merge(c.pack().id(), c.resolutions(), (a, b) -> a | b);
-      String item = Alike.folded(c.name());
-      onlyItem.merge(c.pack().id(), item, (a, b) -> a.equals(b) ? a : "");
     }
     for (BrokenFile b : catalogue.broken()) {
       broken.computeIfAbsent(b.pack(), p -> new ArrayList<>()).add(b);
@@ -100,7 +103,8 @@ final class NewsMaker {
         kept != null && kept.key() != null,
         out,
         Costs.of(paid),
-        until);
+        until,
+        Schedule.days(source.feed()));
   }
 
   private static Row row(Map<String, Row> rows, String name) {
@@ -125,7 +129,7 @@ final class NewsMaker {
           for (PackSummary p : r.here) {
             known(byPage, p.page(), r);
             known(byArchive, p.archive(), r);
-            known(byItem, onlyItem.get(p.id()), r);
+            known(byItem, onlyItem().get(p.id()), r);
           }
           r.owned.forEach(e -> known(byPage, e.page(), r));
         });
@@ -137,9 +141,20 @@ final class NewsMaker {
       if (r != null && r.item == null) {
         r.item = i;
       } else if (i.owned() != null || Boolean.TRUE.equals(i.free())) {
-        row(rows, i.name()).item = i;
+        // Another one may be called the same.
+        rows.computeIfAbsent(i.id() + " of the feed", n -> new Row(i.name())).item = i;
       }
     }
+  }
+
+  private Map<String, String> onlyItem() {
+    if (onlyItem == null) {
+      onlyItem = new HashMap<>();
+      for (ItemCard c : cards) {
+        onlyItem.merge(c.pack().id(), Alike.folded(c.name()), (a, b) -> a.equals(b) ? a : "");
+      }
+    }
+    return onlyItem;
   }
 
   /** What records of packs say that were fetched. */
@@ -170,7 +185,7 @@ final class NewsMaker {
   private PackNews news(Source source, Row r, String until) {
     r.here.sort(Comparator.comparing(PackSummary::version, VersionOrder.NUMBERS).reversed());
     PackSummary newest = r.here.isEmpty() ? null : r.here.getFirst();
-    Entitlement owned = r.owned.stream().reduce(Entitlement::and).orElse(bought(source, r));
+    Entitlement owned = owned(source, r);
     int bits = 0;
     List<BrokenFile> lost = new ArrayList<>();
     for (PackSummary p : r.here) {
@@ -263,11 +278,11 @@ final class NewsMaker {
     }
   }
 
-  /** What packs on the shelf say of having been bought. */
-  private static Entitlement bought(Source source, Row r) {
-    return r.here.stream()
-        .filter(p -> p.purchase() != null)
-        .map(p -> of(source, p))
+  /** What is noted of having bought it, with what only the packs on the shelf say. */
+  private static Entitlement owned(Source source, Row r) {
+    return Stream.concat(
+            r.owned.stream(),
+            r.here.stream().filter(p -> p.purchase() != null).map(p -> of(source, p)))
         .reduce(Entitlement::and)
         .orElse(null);
   }

@@ -20,20 +20,27 @@ public final class NotHere {
         .anyMatch(c -> c.key().equals("is") && !c.not() && c.names("not-here"));
   }
 
+  /** All of it, by name. */
+  public static List<PackNews> of(List<SourceNews> all) {
+    return all.stream()
+        .flatMap(n -> n.packs().stream())
+        .filter(p -> p.states().contains(State.NOT_HERE))
+        .sorted((a, b) -> String.CASE_INSENSITIVE_ORDER.compare(a.name(), b.name()))
+        .toList();
+  }
+
   /**
-   * What a query finds of it, by name. Of conditions, those about source, licence and whether it is
-   * here are understood; any other one, as about pictures, holds for nothing that is not here.
+   * What a query finds of it, in the same order. Of conditions, those about source, licence and
+   * whether it is here are understood; any other one, as about pictures, holds for nothing that is
+   * not here.
    */
-  public static List<PackNews> found(List<SourceNews> all, Query q) {
+  public static List<PackNews> found(List<PackNews> all, Query q) {
     if (!isAskedBy(q)) {
       return List.of();
     }
     return all.stream()
-        .flatMap(n -> n.packs().stream())
-        .filter(p -> p.states().contains(State.NOT_HERE))
         .filter(p -> q.words().stream().allMatch(w -> holds(w, p)))
         .filter(p -> q.conditions().stream().allMatch(c -> holds(c, p)))
-        .sorted((a, b) -> String.CASE_INSENSITIVE_ORDER.compare(a.name(), b.name()))
         .toList();
   }
 

@@ -2,7 +2,9 @@ package keepshelf.core.sources;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -67,6 +69,14 @@ public record PackNews(
     public String id() {
       return id;
     }
+  }
+
+  /** Keeps the order of the states. */
+  public PackNews {
+    states = Collections.unmodifiableSet(new LinkedHashSet<>(states));
+    packs = List.copyOf(packs);
+    resolutions = List.copyOf(resolutions);
+    lost = List.copyOf(lost);
   }
 
   /** Whether anything of it is on the shelf. */

@@ -16,7 +16,6 @@ import java.util.Objects;
  * @param support page or address to ask for help
  * @param account that things are bought with
  * @param until last day of the subscription, ISO 8601
- * @param everyDays how often its feed may be asked without being told to; null for never
  * @param columns which column of its lists of orders says what, by the fields' identifiers
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
@@ -28,7 +27,6 @@ public record Source(
     String support,
     String account,
     String until,
-    Integer everyDays,
     Map<String, String> columns) {
   /** Copies the columns. */
   public Source {
@@ -41,7 +39,7 @@ public record Source(
 
   /** One of which only the name is known. */
   public static Source named(String name) {
-    return new Source(name, null, null, null, null, null, null, null, null);
+    return new Source(name, null, null, null, null, null, null, null);
   }
 
   /** What stands for the page of an item of the feed that has none; null without a web address. */
@@ -54,27 +52,26 @@ public record Source(
   /** The same with another feed, whose key is not known yet. */
   public Source at(String newFeed) {
     String kept = Objects.equals(feed, newFeed) ? key : null;
-    return new Source(name, newFeed, kept, page, support, account, until, everyDays, columns);
+    return new Source(name, newFeed, kept, page, support, account, until, columns);
   }
 
   /** The same, its feed signed by this key. */
   public Source signedBy(String newKey) {
-    return new Source(name, feed, newKey, page, support, account, until, everyDays, columns);
+    return new Source(name, feed, newKey, page, support, account, until, columns);
+  }
+
+  /** Whether nothing but its name is known. */
+  boolean isBare() {
+    return equals(named(name));
   }
 
   /** The same with lists of orders of this form. */
   public Source listing(Map<String, String> newColumns) {
-    return new Source(name, feed, key, page, support, account, until, everyDays, newColumns);
-  }
-
-  /** The same, asked every so many days; null for never. */
-  public Source asked(Integer days) {
-    return new Source(name, feed, key, page, support, account, until, days, columns);
+    return new Source(name, feed, key, page, support, account, until, newColumns);
   }
 
   /** The same with what a person says of it; null for not known. */
   public Source known(String newPage, String newSupport, String newAccount, String newUntil) {
-    return new Source(
-        name, feed, key, newPage, newSupport, newAccount, newUntil, everyDays, columns);
+    return new Source(name, feed, key, newPage, newSupport, newAccount, newUntil, columns);
   }
 }

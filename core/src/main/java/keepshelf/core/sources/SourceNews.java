@@ -15,6 +15,7 @@ import keepshelf.core.sources.owned.Costs;
  * @param packs all that is owned of it or on the shelf, or free to have, by name
  * @param costs what was paid
  * @param until last day of the subscription, ISO 8601, or null
+ * @param everyDays how often its feed is asked without being told to; 0 for never
  */
 public record SourceNews(
     Source source,
@@ -24,7 +25,8 @@ public record SourceNews(
     boolean signed,
     List<PackNews> packs,
     Costs costs,
-    String until) {
+    String until,
+    int everyDays) {
   /** Copies the list. */
   public SourceNews {
     packs = List.copyOf(packs);

@@ -1,6 +1,7 @@
 package keepshelf.core.sources;
 
 import java.io.IOException;
+import java.lang.ref.SoftReference;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
@@ -15,9 +16,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.disk.FileStamp;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.folder.ShelfFolder;
@@ -44,6 +47,11 @@ public final class Sources {
   private final Catalogue catalogue;
   private final Tokens tokens;
   private final Entitlements owned;
+
+  /** Feeds as they were read last, for as long as there is memory for them. */
+  private final Map<String, Remembered> feeds = new ConcurrentHashMap<>();
+
+  private record Remembered(FileStamp stamp, SoftReference<FeedCache.Kept> kept) {}
 
   /** Those of {@code shelf}. */
   public Sources(ShelfFolder shelf, Catalogue catalogue, Tokens tokens) {
@@ -72,6 +80,20 @@ public final class Sources {
 
   private FeedCache cache(Source s) {
     return new FeedCache(shelf.resolve(".keepshelf/feeds/" + key(s.name())));
+  }
+
+  private Optional<FeedCache.Kept> kept(Source s) {
+    FeedCache cache = cache(s);
+    FileStamp now = cache.stamp();
+    Remembered r = feeds.get(key(s.name()));
+    FeedCache.Kept kept = r != null && r.stamp.equals(now) ? r.kept.get() : null;
+    if (kept == null && now != null) {
+      kept = cache.read().orElse(null);
+      if (kept != null) {
+        feeds.put(key(s.name()), new Remembered(now, new SoftReference<>(kept)));
+      }
+    }
+    return Optional.ofNullable(kept);
   }
 
   /** What is owned. */
@@ -210,14 +232,18 @@ public final class Sources {
    */
   public void disconnect(String name) throws ShelfException {
     Source s = need(name);
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
-      Files.deleteIfExists(file(name));
-      FileTrees.delete(shelf.resolve(".keepshelf/feeds/" + key(name)));
-    } catch (IOException e) {
-      throw ShelfException.ofDisk(name, "forgetting the source “" + name + "”", e);
-    }
     if (s.feed() != null) {
+      Schedule.put(s.feed(), 0);
       tokens.put(s.feed(), null);
+    }
+    boolean bare = change(s.name(), x -> x.at(null)).isBare();
+    try (ShelfLock lock = ShelfLock.take(shelf)) {
+      FileTrees.delete(shelf.resolve(".keepshelf/feeds/" + key(name)));
+      if (bare) {
+        Files.deleteIfExists(file(name));
+      }
+    } catch (IOException e) {
+      throw ShelfException.ofDisk(name, "forgetting the feed of “" + name + "”", e);
     }
   }
 
@@ -230,7 +256,7 @@ public final class Sources {
 
   /** What the feed of a source said last. */
   public Optional<Feed> feed(Source s) {
-    return cache(s).read().map(FeedCache.Kept::feed);
+    return kept(s).map(FeedCache.Kept::feed);
   }
 
   /**
@@ -295,15 +321,16 @@ public final class Sources {
     return terms == null || later ? null : terms.id();
   }
 
-  /** Sources whose feeds are due by the days a person set. */
+  /** Sources whose feeds are due by the days that a person set on this computer. */
   public List<Source> due() {
     // Times of ISO 8601 in UTC are in the order of their letters.
     Instant now = Instant.now();
     List<Source> out = new ArrayList<>();
     for (Source s : all()) {
-      if (s.feed() != null && s.everyDays() != null && s.everyDays() > 0) {
-        String last = cache(s).read().map(FeedCache.Kept::asked).orElse("");
-        if (last.compareTo(now.minus(s.everyDays(), ChronoUnit.DAYS).toString()) <= 0) {
+      int days = Schedule.days(s.feed());
+      if (days > 0) {
+        String last = kept(s).map(FeedCache.Kept::asked).orElse("");
+        if (last.compareTo(now.minus(days, ChronoUnit.DAYS).toString()) <= 0) {
           out.add(s);
         }
       }
@@ -358,7 +385,7 @@ public final class Sources {
           maker.of(
               s,
               bySource.getOrDefault(s.name().toLowerCase(Locale.ROOT), List.of()),
-              cache(s).read().orElse(null)));
+              kept(s).orElse(null)));
     }
     return out;
   }

@@ -29,7 +29,6 @@ import keepshelf.core.search.Query;
 import keepshelf.core.search.Search;
 import keepshelf.core.sources.NotHere;
 import keepshelf.core.sources.PackNews;
-import keepshelf.core.sources.SourceNews;
 import keepshelf.desktop.work.WorkList;
 
 /**
@@ -43,11 +42,7 @@ public final class ShelfModel {
   private final Shelf shelf;
   private final WorkList work;
   private final ObservableList<PackNews> notHere = FXCollections.observableArrayList();
-
-  /** On the lane of short work only. */
-  private List<SourceNews> news = List.of();
-
-  private Search newsOf;
+  private List<PackNews> elsewhere = List.of();
   private final ObservableList<ItemCard> all = FXCollections.observableArrayList();
   private final ObservableList<Boards.Board> boards = FXCollections.observableArrayList();
   private final StringProperty words = new SimpleStringProperty("");
@@ -264,6 +259,7 @@ public final class ShelfModel {
     Query query = Query.of(words.get());
     Boards.By order = by.get();
     Search over = search;
+    List<PackNews> owned = elsewhere;
     boolean many = selection.idsProperty().get().size() > MOST_TOGETHER;
     background(() -> {
       if (mine != asked.get()) {
@@ -272,7 +268,7 @@ public final class ShelfModel {
       Found f = over.find(query);
       List<Boards.Board> next = Boards.of(f.cards(), order, over::lastUsed);
       List<ItemCard> inOrder = next.stream().flatMap(b -> b.items().stream()).toList();
-      List<PackNews> outlines = outlines(over, query);
+      List<PackNews> outlines = NotHere.found(owned, query);
       Function<String, ItemCard> card = many ? byId(f.cards())::get : id -> found(id, f, over);
       work.ui(() -> {
         if (mine == asked.get()) {
@@ -286,18 +282,10 @@ public final class ShelfModel {
     });
   }
 
-  /**
-   * What is owned and not here, as far as the query means it; read once for a state of the shelf.
-   */
-  private List<PackNews> outlines(Search over, Query query) {
-    if (!NotHere.isAskedBy(query)) {
-      return List.of();
-    }
-    if (newsOf != over) {
-      news = shelf.sources().news(over.all());
-      newsOf = over;
-    }
-    return NotHere.found(news, query);
+  /** Says what is owned and not on the shelf, so that it can be found; by name. */
+  public void ownedElsewhere(List<PackNews> all) {
+    elsewhere = List.copyOf(all);
+    notHere.setAll(NotHere.found(elsewhere, Query.of(words.get())));
   }
 
   private static ItemCard found(String id, Found f, Search over) {

@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BiConsumer;
 import java.util.function.Predicate;
@@ -32,6 +34,12 @@ public final class FetchModel implements AutoCloseable {
   private final WorkList work;
   private final Fetching fetching;
   private final Web web = new Web();
+
+  /** Stopping waits for what is stopped, which nothing else should wait for. */
+  private final ExecutorService lane =
+      Executors.newSingleThreadExecutor(
+          Thread.ofPlatform().daemon().name("keepshelf-fetches").factory());
+
   private final Runnable filed;
   private final BiConsumer<Fetch, Path> question;
   private final ObservableList<Going> going = FXCollections.observableArrayList();
@@ -137,7 +145,7 @@ public final class FetchModel implements AutoCloseable {
   }
 
   private void change(Change how) {
-    work.note(() -> {
+    lane.execute(() -> {
       try {
         how.on(fetching.queue());
       } catch (ShelfException e) {
@@ -219,6 +227,7 @@ public final class FetchModel implements AutoCloseable {
   /** Stops; what is not done goes on at the next start. */
   @Override
   public void close() {
+    lane.shutdown();
     fetching.close();
     web.close();
   }

@@ -74,7 +74,7 @@ final class PackPane extends VBox {
     Feed.Version v = p.newest().orElse(null);
     facts.getChildren().addAll(Kit.wrapped(p.name(), "heading"), Kit.wrapped(line(p, v), "hint"));
     Optional<ObservableValue<Picture>> here = pictures.here(p);
-    Optional<ObservableValue<Picture>> there = pictures.there(n.source(), p);
+    Optional<ObservableValue<Picture>> there = pictures.there(p);
     HBox both = new HBox(8);
     here.ifPresent(x ->
         both.getChildren().add(picture(x, p.here() == null ? Words.of("sources.here") : p.here())));

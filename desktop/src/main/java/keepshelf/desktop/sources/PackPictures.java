@@ -2,20 +2,15 @@ package keepshelf.desktop.sources;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.Optional;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.layout.Region;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.preview.Previews.Picture;
 import keepshelf.core.sources.PackNews;
-import keepshelf.core.sources.Source;
-import keepshelf.core.sources.feed.Feed;
 import keepshelf.desktop.shelf.CardPictures;
-import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageInfo;
@@ -29,44 +24,34 @@ final class PackPictures {
   /** What a source sends as a picture may be anything; more pixels are no preview. */
   private static final long MOST_PIXELS = 4096L * 4096;
 
-  private final Shelf shelf;
-  private final ShelfModel boards;
+  private final SourcesModel model;
   private final Pictures pictures;
   private final CardPictures cards;
 
-  PackPictures(Shelf shelf, ShelfModel boards, Pictures pictures) {
-    this.shelf = shelf;
-    this.boards = boards;
+  PackPictures(SourcesModel model, Shelf shelf, Pictures pictures) {
+    this.model = model;
     this.pictures = pictures;
     this.cards = new CardPictures(shelf, pictures);
   }
 
   /** What stands in the list: the item on the shelf, else what the source shows. */
-  Optional<ObservableValue<Picture>> of(Source s, PackNews p) {
-    return here(p).or(() -> there(s, p));
+  Optional<ObservableValue<Picture>> of(PackNews p) {
+    return here(p).or(() -> there(p));
   }
 
   /** The first item of the newest version on the shelf. */
   Optional<ObservableValue<Picture>> here(PackNews p) {
-    for (String pack : p.packs()) {
-      Optional<ItemCard> first =
-          boards.all().stream()
-              .filter(c -> c.pack().id().equals(pack))
-              .min(Comparator.comparing(ItemCard::key));
-      if (first.isPresent()) {
-        return Optional.of(cards.of(first.get(), Previews.Lit.USUAL, LARGE));
-      }
-    }
-    return Optional.empty();
+    return p.packs().stream()
+        .flatMap(pack -> model.first(pack).stream())
+        .findFirst()
+        .map(c -> cards.of(c, Previews.Lit.USUAL, LARGE));
   }
 
   /** What the source shows of its newest version, when it was fetched with the news. */
-  Optional<ObservableValue<Picture>> there(Source s, PackNews p) {
-    Feed.Version v = p.newest().orElse(null);
-    Path file = v == null ? null : shelf.sources().preview(s, v).orElse(null);
-    return file == null
-        ? Optional.empty()
-        : Optional.of(pictures.get("source|" + file.getFileName(), () -> read(file)));
+  Optional<ObservableValue<Picture>> there(PackNews p) {
+    return p.newest()
+        .flatMap(model::preview)
+        .map(f -> pictures.get("source|" + f.getFileName(), () -> read(f)));
   }
 
   /** The middle square of a picture. */

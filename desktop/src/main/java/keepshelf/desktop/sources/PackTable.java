@@ -139,7 +139,7 @@ final class PackTable extends VBox {
       words.setAlignment(Pos.CENTER_LEFT);
       Node thumb =
           pictures
-              .of(model.chosenProperty().get().source(), p)
+              .of(p)
               .map(x -> (Node) Images.view(x, THUMB))
               .orElseGet(() -> PackPictures.none(THUMB));
       HBox pack = new HBox(10, thumb, words);

@@ -7,6 +7,7 @@ import javafx.scene.control.PasswordField;
 import javafx.scene.control.TextField;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.Source;
+import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.Sources;
 import keepshelf.desktop.kit.Choices;
 import keepshelf.desktop.kit.Form;
@@ -27,10 +28,11 @@ final class SourceForm extends Form {
   /**
    * For a source that is there, or a new one.
    *
-   * @param was the source, or null for a new one
+   * @param known the source, or null for a new one
    */
-  SourceForm(SourcesModel model, Source was, Runnable close) {
+  SourceForm(SourcesModel model, SourceNews known, Runnable close) {
     super("source-form", 500);
+    Source was = known == null ? null : known.source();
     Source s = was == null ? Source.named("–") : was;
     name.setText(was == null ? "" : s.name());
     // Packs say this name; another one would be another source.
@@ -43,7 +45,7 @@ final class SourceForm extends Form {
     every.setId("source-every");
     every.getItems().setAll(0, 1, 7, 30);
     every.setConverter(Choices.titled(d -> Words.of("sources.every." + d)));
-    every.setValue(s.everyDays() == null ? 0 : s.everyDays());
+    every.setValue(known == null ? 0 : known.everyDays());
     page.setText(text(s.page()));
     support.setText(text(s.support()));
     account.setText(text(s.account()));
@@ -92,8 +94,7 @@ final class SourceForm extends Form {
     }
     Source s =
         (was == null ? Source.named(called) : was)
-            .known(typed(page), typed(support), typed(account), typed(until))
-            .asked(every.getValue() == 0 ? null : every.getValue());
-    model.put(s, feed.getText(), token.getText());
+            .known(typed(page), typed(support), typed(account), typed(until));
+    model.put(s, feed.getText(), token.getText(), every.getValue());
   }
 }

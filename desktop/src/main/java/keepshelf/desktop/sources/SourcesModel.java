@@ -2,8 +2,10 @@ package keepshelf.desktop.sources;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
@@ -12,13 +14,17 @@ import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
+import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.sources.NotHere;
 import keepshelf.core.sources.PackDetail;
 import keepshelf.core.sources.PackNews;
 import keepshelf.core.sources.PackNews.State;
+import keepshelf.core.sources.Schedule;
 import keepshelf.core.sources.Source;
 import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.Sources;
@@ -31,6 +37,7 @@ import keepshelf.core.sources.order.OrderList;
 import keepshelf.core.sources.order.OrderTable;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Entitlements;
+import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
 
@@ -48,27 +55,29 @@ public final class SourcesModel {
   private final ObjectProperty<PackNews> pack = new SimpleObjectProperty<>();
   private final ObjectProperty<PackDetail> detail = new SimpleObjectProperty<>();
   private final ReadOnlyIntegerWrapper attention = new ReadOnlyIntegerWrapper();
+  private final ShelfModel boards;
+  private Map<String, ItemCard> firsts = Map.of();
+  private Map<String, Path> previews = Map.of();
   private int asked;
 
   /**
    * Over {@code shelf}.
    *
-   * @param filed is called after something came onto the shelf
+   * @param boards whose cards are used, and which are told what is owned and not here
+   * @param filed is called after something came onto the shelf; the boards are read anew then
    * @param question is given what a person has to look at in Arrivals, and where it lies
    */
   public SourcesModel(
-      Shelf shelf, WorkList work, Runnable filed, BiConsumer<Fetch, Path> question) {
+      Shelf shelf,
+      WorkList work,
+      ShelfModel boards,
+      Runnable filed,
+      BiConsumer<Fetch, Path> question) {
     this.shelf = shelf;
     this.work = work;
-    this.fetches =
-        new FetchModel(
-            shelf,
-            work,
-            () -> {
-              filed.run();
-              refresh();
-            },
-            question);
+    this.boards = boards;
+    this.fetches = new FetchModel(shelf, work, filed, question);
+    boards.all().addListener((ListChangeListener<ItemCard>) c -> refresh());
     chosen.addListener((o, was, is) -> show(is));
     pack.addListener((o, was, is) -> look(is));
   }
@@ -128,20 +137,60 @@ public final class SourcesModel {
     }
   }
 
-  /** Reads everything anew; asks for nothing. */
+  /** Puts everything together anew from the cards on the boards; asks for nothing. */
   public void refresh() {
+    if (!boards.wasRead()) {
+      return;
+    }
     int mine = ++asked;
+    List<ItemCard> cards = List.copyOf(boards.all());
     work.note(() -> {
-      List<SourceNews> all = shelf.sources().news();
+      Read r = read(cards);
       work.ui(() -> {
         if (mine == asked) {
-          set(all);
+          set(r);
         }
       });
     });
   }
 
-  private void set(List<SourceNews> all) {
+  /** What is read in the background. */
+  private record Read(
+      List<SourceNews> news, Map<String, ItemCard> firsts, Map<String, Path> previews) {}
+
+  private Read read(List<ItemCard> cards) {
+    Sources sources = shelf.sources();
+    List<SourceNews> news = sources.news(cards);
+    Map<String, ItemCard> of = new HashMap<>();
+    for (ItemCard c : cards) {
+      of.merge(c.pack().id(), c, (a, b) -> a.key().compareTo(b.key()) <= 0 ? a : b);
+    }
+    Map<String, Path> there = new HashMap<>();
+    for (SourceNews n : news) {
+      for (Feed.Version v : shown(n)) {
+        sources.preview(n.source(), v).ifPresent(f -> there.put(v.preview().sha256(), f));
+      }
+    }
+    return new Read(news, of, there);
+  }
+
+  /** The first item of a pack on the shelf. */
+  Optional<ItemCard> first(String pack) {
+    return Optional.ofNullable(firsts.get(pack));
+  }
+
+  /** The picture that a source shows of a version, when it was fetched with the news. */
+  Optional<Path> preview(Feed.Version v) {
+    return v.preview() == null
+        ? Optional.empty()
+        : Optional.ofNullable(previews.get(v.preview().sha256()));
+  }
+
+  private void set(Read read) {
+    List<SourceNews> all = read.news();
+    firsts = read.firsts();
+    previews = read.previews();
+    boards.ownedElsewhere(NotHere.of(all));
     String was = chosen.get() == null ? null : chosen.get().source().name();
     String wasPack = pack.get() == null ? null : pack.get().name();
     rows.setAll(all);
@@ -193,7 +242,8 @@ public final class SourcesModel {
 
   /** Asks the feeds of some sources, in the background. */
   public void ask(List<Source> all) {
-    work.start(
+    List<ItemCard> cards = List.copyOf(boards.all());
+    work.startOnLine(
         Words.of("sources.job.ask"),
         job -> {
           Sources sources = shelf.sources();
@@ -204,7 +254,9 @@ public final class SourcesModel {
             job.report(s.name(), -1);
             try {
               Sources.Asked a = sources.ask(s, fetches.web());
-              sources.fetchPreviews(s, shown(sources, s), fetches.web());
+              sources.news(cards).stream()
+                  .filter(n -> n.source().name().equals(s.name()))
+                  .forEach(n -> sources.fetchPreviews(s, shown(n), fetches.web()));
               work.ui(() -> {
                 work.problems().addAll(a.problems());
                 refresh();
@@ -217,18 +269,12 @@ public final class SourcesModel {
   }
 
   /** The versions whose pictures are worth having: of what is new or not here. */
-  private static List<Feed.Version> shown(Sources sources, Source s) {
-    List<Feed.Version> out = new ArrayList<>();
-    for (SourceNews n : sources.news()) {
-      if (n.source().name().equals(s.name())) {
-        for (PackNews p : n.packs()) {
-          if (p.states().contains(State.NEWER) || !p.isHere()) {
-            p.newest().ifPresent(out::add);
-          }
-        }
-      }
-    }
-    return out.subList(0, Math.min(MOST_PREVIEWS, out.size()));
+  private static List<Feed.Version> shown(SourceNews n) {
+    return n.packs().stream()
+        .filter(p -> p.states().contains(State.NEWER) || !p.isHere())
+        .flatMap(p -> p.newest().stream())
+        .limit(MOST_PREVIEWS)
+        .toList();
   }
 
   /** Asks every source that has a feed. */
@@ -312,8 +358,9 @@ public final class SourcesModel {
    *
    * @param feed its address, or empty for none
    * @param token or empty to leave it as it is
+   * @param everyDays how often it may be asked; 0 for never
    */
-  void put(Source s, String feed, String token) {
+  void put(Source s, String feed, String token, int everyDays) {
     change(
         Words.of("sources.job.keep", s.name()),
         sources -> {
@@ -324,9 +371,11 @@ public final class SourcesModel {
           } else {
             sources.connect(s.name(), feed, token);
           }
-          sources.change(
-              s.name(),
-              x -> x.known(s.page(), s.support(), s.account(), s.until()).asked(s.everyDays()));
+          Source now =
+              sources.change(s.name(), x -> x.known(s.page(), s.support(), s.account(), s.until()));
+          if (now.feed() != null) {
+            Schedule.put(now.feed(), everyDays);
+          }
         },
         () ->
             rows.stream()

@@ -31,7 +31,6 @@ import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Over;
-import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
@@ -56,16 +55,11 @@ public final class SourcesView implements Place {
 
   /** Shows {@code model}; {@code picker} asks for files. */
   public SourcesView(
-      SourcesModel model,
-      Shelf shelf,
-      ShelfModel boards,
-      Pictures pictures,
-      FilePicker picker,
-      Ways ways) {
+      SourcesModel model, Shelf shelf, Pictures pictures, FilePicker picker, Ways ways) {
     this.model = model;
     this.picker = picker;
     this.ways = ways;
-    PackPictures of = new PackPictures(shelf, boards, pictures);
+    PackPictures of = new PackPictures(model, shelf, pictures);
     table = new PackTable(model, of, this::toShelf);
     BorderPane all = new BorderPane(table);
     all.setLeft(new SourceList(model, () -> ask(null)));
@@ -135,14 +129,14 @@ public final class SourcesView implements Place {
   }
 
   private Button pill(String text, String style) {
-    Button b = Kit.button(text, () -> ask(model.chosenProperty().get().source()), style);
+    Button b = Kit.button(text, () -> ask(model.chosenProperty().get()), style);
     b.setMinWidth(0);
     return b;
   }
 
   private ContextMenu menu(SourceNews n) {
     ContextMenu m = new ContextMenu();
-    add(m, "sources.menu.edit", () -> ask(n.source()));
+    add(m, "sources.menu.edit", () -> ask(n));
     add(m, "sources.menu.orders", this::orders);
     add(m, "sources.menu.own", () -> own(null));
     PackNews p = model.packProperty().get();
@@ -184,8 +178,8 @@ public final class SourcesView implements Place {
   }
 
   /** Asks who a source is; null for a new one. */
-  void ask(Source s) {
-    lay(new SourceForm(model, s, this::closeOver));
+  void ask(SourceNews n) {
+    lay(new SourceForm(model, n, this::closeOver));
   }
 
   private void own(Entitlement was) {
@@ -330,7 +324,7 @@ public final class SourcesView implements Place {
       case N -> ask(null);
       case E -> {
         if (model.chosenProperty().get() != null) {
-          ask(model.chosenProperty().get().source());
+          ask(model.chosenProperty().get());
         }
       }
       case O -> orders();

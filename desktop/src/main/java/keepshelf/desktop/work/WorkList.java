@@ -12,7 +12,10 @@ import javafx.collections.ObservableList;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
-/** All background work of the window: a lane for files, one for pictures, one for short notes. */
+/**
+ * All background work of the window: a lane for files, one for pictures, one for short notes, one
+ * for what waits for other computers.
+ */
 public final class WorkList implements AutoCloseable {
   /** Work that may fail with a problem for people. */
   public interface Body {
@@ -42,6 +45,10 @@ public final class WorkList implements AutoCloseable {
   private final ExecutorService files = lane("files");
   private final ExecutorService pictures = lane("pictures");
   private final ExecutorService notes = lane("notes");
+
+  /** Waiting for others holds nothing else up. */
+  private final ExecutorService lines = lane("lines");
+
   private final ObservableList<Job> jobs = FXCollections.observableArrayList();
   private final ObservableList<Problem> problems = FXCollections.observableArrayList();
 
@@ -83,6 +90,11 @@ public final class WorkList implements AutoCloseable {
   /** Starts work on pictures, beside the work on files. Call on the interface thread. */
   public Job startPictures(String title, Body body) {
     return start(pictures, title, body);
+  }
+
+  /** Starts work that waits for other computers. Call on the interface thread. */
+  public Job startOnLine(String title, Body body) {
+    return start(lines, title, body);
   }
 
   /** Runs a small piece of work on pictures that nobody needs to watch; dropped at the end. */
@@ -198,6 +210,7 @@ public final class WorkList implements AutoCloseable {
     jobs.forEach(Job::stop);
     files.shutdown();
     pictures.shutdownNow();
+    lines.shutdownNow();
     notes.shutdown();
     try {
       boolean done =

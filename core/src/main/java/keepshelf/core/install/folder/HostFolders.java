@@ -1,18 +1,12 @@
 package keepshelf.core.install.folder;
 
-import java.io.IOException;
-import java.nio.channels.FileChannel;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.LinkedHashSet;
 import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.catalogue.setup.HostRecord;
-import keepshelf.core.disk.FileTrees;
-import keepshelf.core.folder.ComputerSettings;
+import keepshelf.core.folder.ComputerList;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.problem.Problem;
@@ -24,56 +18,23 @@ import keepshelf.core.problem.ShelfException;
  * here.
  */
 public final class HostFolders {
-  private static final Object LOCK = new Object();
-
-  /** Named in this process, also where settings cannot be kept. */
-  private static final Set<Path> NAMED = new LinkedHashSet<>();
+  private static final ComputerList NAMED = new ComputerList("host-folders");
 
   private HostFolders() {}
 
-  private static Path file() {
-    return ComputerSettings.folder().resolve("host-folders");
-  }
-
   /** A person named {@code folder} for a host. */
   public static void allow(Path folder) {
-    Path f = folder.toAbsolutePath().normalize();
-    synchronized (LOCK) {
-      NAMED.add(f);
-      Path file = file();
-      try {
-        Files.createDirectories(file.getParent());
-        try (FileChannel lock =
-            FileChannel.open(
-                file.resolveSibling("host-folders.lock"),
-                StandardOpenOption.CREATE,
-                StandardOpenOption.WRITE)) {
-          lock.lock();
-          Set<Path> all = kept();
-          if (all.add(f)) {
-            FileTrees.writeAtomically(
-                file,
-                String.join("\n", all.stream().map(Path::toString).toList())
-                    .getBytes(StandardCharsets.UTF_8));
-          }
-        }
-      } catch (IOException e) {
-        // It holds as long as this process; the next one asks again.
-        org.slf4j.LoggerFactory.getLogger(HostFolders.class).warn("not kept: {}", file, e);
-      }
-    }
+    NAMED.add(folder.toAbsolutePath().normalize().toString());
   }
 
-  private static Set<Path> kept() {
+  private static Set<Path> known() {
     Set<Path> out = new LinkedHashSet<>();
-    try {
-      for (String line : Files.readAllLines(file())) {
-        if (!line.isBlank()) {
-          out.add(Path.of(line));
-        }
+    for (String line : NAMED.all()) {
+      try {
+        out.add(Path.of(line));
+      } catch (InvalidPathException e) {
+        org.slf4j.LoggerFactory.getLogger(HostFolders.class).debug("no path", e);
       }
-    } catch (IOException | InvalidPathException e) {
-      org.slf4j.LoggerFactory.getLogger(HostFolders.class).debug("none known", e);
     }
     return out;
   }
@@ -84,12 +45,7 @@ public final class HostFolders {
     if (!p.equals(p.normalize())) {
       return Optional.empty();
     }
-    Set<Path> known;
-    synchronized (LOCK) {
-      known = new LinkedHashSet<>(NAMED);
-      known.addAll(kept());
-    }
-    return known.stream().filter(p::startsWith).findFirst();
+    return known().stream().filter(p::startsWith).findFirst();
   }
 
   /**

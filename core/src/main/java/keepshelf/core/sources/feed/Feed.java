@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.net.URI;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -25,7 +26,12 @@ public record Feed(
 
   /** Copies the items. */
   public Feed {
-    items = items == null ? List.of() : List.copyOf(items);
+    items = present(items);
+  }
+
+  /** Without what is not there: JSON may hold null anywhere. */
+  private static <T> List<T> present(List<T> list) {
+    return list == null ? List.of() : list.stream().filter(Objects::nonNull).toList();
   }
 
   /** The item with this identifier. */
@@ -85,7 +91,7 @@ public record Feed(
       List<Version> versions) {
     /** Copies the versions. */
     public Item {
-      versions = versions == null ? List.of() : List.copyOf(versions);
+      versions = present(versions);
     }
 
     /** The newest version. */
@@ -113,7 +119,7 @@ public record Feed(
       String date, String order, String price, Integer seats, List<String> editions) {
     /** Copies the editions. */
     public Owned {
-      editions = editions == null ? List.of() : List.copyOf(editions);
+      editions = present(editions);
     }
   }
 
@@ -138,7 +144,7 @@ public record Feed(
     /** Copies the editions. */
     public Version {
       version = version == null ? "" : version;
-      editions = editions == null ? List.of() : List.copyOf(editions);
+      editions = present(editions);
     }
   }
 
@@ -163,7 +169,7 @@ public record Feed(
   public record Edition(String name, String resolution, List<Part> files) {
     /** Copies the files. */
     public Edition {
-      files = files == null ? List.of() : List.copyOf(files);
+      files = present(files);
     }
 
     /** Bytes that are fetched. */
@@ -184,7 +190,7 @@ public record Feed(
   public record Part(String path, long bytes, String sha256, List<Held> holds) {
     /** Copies the list. */
     public Part {
-      holds = holds == null ? List.of() : List.copyOf(holds);
+      holds = present(holds);
     }
 
     /** Its file name: the last part of its address. */

@@ -9,6 +9,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import keepshelf.core.disk.FileStamp;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.json.Json;
@@ -50,6 +51,16 @@ public final class FeedCache {
     this.folder = folder;
   }
 
+  /** What changes whenever a feed is kept; null when none is. */
+  public FileStamp stamp() {
+    Path f = folder.resolve("feed.json");
+    try {
+      return Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS) ? FileStamp.of(f) : null;
+    } catch (IOException e) {
+      return null;
+    }
+  }
+
   /** What was read last. */
   public Optional<Kept> read() {
     Path f = folder.resolve("feed.json");
@@ -57,6 +68,7 @@ public final class FeedCache {
       return Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS)
           ? Optional.ofNullable(Json.mapper().readValue(Files.readAllBytes(f), Kept.class))
               .filter(k -> k.feed() != null)
+              .map(k -> new Kept(k.asked(), k.key(), FeedReader.sound(k.feed()), k.pages()))
           : Optional.empty();
     } catch (IOException | JacksonException | IllegalArgumentException e) {
       org.slf4j.LoggerFactory.getLogger(FeedCache.class).warn("not read: {}", f, e);

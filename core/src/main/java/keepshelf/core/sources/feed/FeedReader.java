@@ -77,7 +77,7 @@ public final class FeedReader {
     Set<String> ids = new HashSet<>();
     List<Feed.Item> good = new ArrayList<>();
     for (Feed.Item i : f.items()) {
-      String wrong = i == null ? "it is empty" : wrong(i);
+      String wrong = wrong(i);
       if (wrong == null && !ids.add(i.id())) {
         wrong = "another one has the same identifier";
       }
@@ -87,9 +87,9 @@ public final class FeedReader {
         said.add(
             Problem.warning(
                 "feed-item",
-                i == null ? null : i.id(),
+                i.id(),
                 "“"
-                    + (i == null || i.name() == null ? "An item" : shown(i.name()))
+                    + (i.name() == null ? "An item" : shown(i.name()))
                     + "” of the feed was left out: "
                     + wrong
                     + ". Tell the source."));
@@ -118,7 +118,7 @@ public final class FeedReader {
       return "a day of it is none";
     }
     for (Feed.Version v : i.versions()) {
-      String w = v == null ? "a version of it is empty" : wrong(v);
+      String w = wrong(v);
       if (w != null) {
         return w;
       }
@@ -134,27 +134,47 @@ public final class FeedReader {
       return "the address of its preview is none";
     }
     for (Feed.Edition e : v.editions()) {
-      if (e == null || e.name() == null || e.name().isBlank() || e.files().isEmpty()) {
+      if (e.name() == null || e.name().isBlank() || e.files().isEmpty()) {
         return "an edition of version " + v.version() + " has no name or no files";
       }
       for (Feed.Part p : e.files()) {
-        if (p == null || p.path() == null || !address(p.path())) {
-          return "the address of a file is none";
-        }
-        if (p.sha256() == null || !HASH.matcher(p.sha256()).matches()) {
-          return "a file of it has no SHA-256 that could prove it";
-        }
-        if (p.bytes() < 0 || p.bytes() > MOST_FILE) {
-          return "the size of a file cannot be";
-        }
-        for (Feed.Held h : p.holds()) {
-          if (h == null || h.path() == null || h.sha256() == null) {
-            return "what an archive of it holds is not told";
-          }
+        String w = wrong(p);
+        if (w != null) {
+          return w;
         }
       }
     }
     return null;
+  }
+
+  private static String wrong(Feed.Part p) {
+    if (p.path() == null || !address(p.path())) {
+      return "the address of a file is none";
+    }
+    if (p.sha256() == null || !HASH.matcher(p.sha256()).matches()) {
+      return "a file of it has no SHA-256 that could prove it";
+    }
+    if (p.bytes() < 0 || p.bytes() > MOST_FILE) {
+      return "the size of a file cannot be";
+    }
+    boolean told = p.holds().stream().allMatch(h -> h.path() != null && h.sha256() != null);
+    return told ? null : "what an archive of it holds is not told";
+  }
+
+  /** Whether a file of a feed, which may come out of a record of a shelf, makes sense. */
+  public static boolean isSound(Feed.Part p) {
+    return wrong(p) == null;
+  }
+
+  /** What was read before, without what makes no sense: a shelf may come from someone else. */
+  static Feed sound(Feed f) {
+    return new Feed(
+        f.form(),
+        f.issued(),
+        plain(f.source()),
+        plain(f.account()),
+        null,
+        f.items().stream().filter(i -> wrong(i) == null).toList());
   }
 
   private static boolean address(String s) {

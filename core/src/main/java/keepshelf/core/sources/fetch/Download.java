@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.concurrent.CancellationException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import keepshelf.core.disk.Hashes;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.feed.Feed;
@@ -70,14 +71,14 @@ final class Download {
    * @throws ShelfException when it cannot be had or is not what was promised
    */
   void fetch(Feed.Part file, Path to, Hearing hearing) throws ShelfException {
-    if (Files.isRegularFile(to, LinkOption.NOFOLLOW_LINKS)) {
-      hearing.at(file.bytes());
-      return;
-    }
     try {
+      if (isThere(file, to)) {
+        hearing.at(file.bytes());
+        return;
+      }
       Files.createDirectories(parts);
       PartFile part =
-          PartFile.open(parts.resolve(file.sha256() + ".part"), file.bytes())
+          PartFile.open(part(file), file.bytes())
               .orElseThrow(() ->
                   no(
                       "fetch-busy",
@@ -99,6 +100,23 @@ final class Download {
       }
       throw ShelfException.ofDisk(file.path(), "fetching " + file.name(), e);
     }
+  }
+
+  /** Whether it was fetched before a restart; proved once more, as anything may have happened. */
+  private static boolean isThere(Feed.Part file, Path to) throws IOException {
+    return Files.isRegularFile(to, LinkOption.NOFOLLOW_LINKS)
+        && Files.size(to) == file.bytes()
+        && Hashes.sha256(to).equals(file.sha256());
+  }
+
+  /** Bytes that have to come yet, as far as is known without reading what is there. */
+  long missing(Feed.Part file) throws IOException {
+    Path part = part(file);
+    return Math.max(0, file.bytes() - (Files.exists(part) ? Files.size(part) : 0));
+  }
+
+  private Path part(Feed.Part file) {
+    return parts.resolve(file.sha256() + ".part");
   }
 
   private void attempt(Feed.Part file, Path to, PartFile part, Hearing hearing)

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.UUID;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.Purchase;
+import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.sources.feed.Feed;
 
@@ -121,9 +122,13 @@ public record Fetch(
         newPack);
   }
 
-  /** What the record of the pack says from the start; what it is kin to is not known yet. */
-  public Filing.Wishes filing() {
-    return new Filing.Wishes(source, licence, version, page, purchase, null);
+  /**
+   * What the record of the pack says from the start.
+   *
+   * @param kin what it is to a pack on the shelf, or null
+   */
+  public Filing.Wishes filing(Kinship kin) {
+    return new Filing.Wishes(source, licence, version, page, purchase, kin);
   }
 
   /** Bytes that are fetched. */

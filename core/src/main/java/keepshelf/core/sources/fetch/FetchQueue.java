@@ -12,19 +12,29 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 import keepshelf.core.disk.FileTrees;
+import keepshelf.core.folder.ComputerList;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.sources.feed.FeedReader;
 import tools.jackson.core.JacksonException;
 
 /**
  * What is to be fetched, in order; kept beside the catalogue, so that it goes on after a restart.
- * Safe for several threads and processes.
+ * What was not wished on this computer, as in a shelf that came from someone else, waits until a
+ * person lets it go on. Safe for several threads and processes.
  */
 public final class FetchQueue {
   private static final Duration MONTH = Duration.ofDays(30);
+
+  /** Identifiers become names of folders. */
+  private static final Pattern ID = Pattern.compile("[0-9a-f]{8}");
+
+  private static final ComputerList WISHED = new ComputerList("fetches");
 
   private static final Object ONE_AT_A_TIME = new Object();
 
@@ -59,7 +69,23 @@ public final class FetchQueue {
       return List.of();
     }
     Fetch[] all = Json.mapper().readValue(Files.readAllBytes(file()), Fetch[].class);
-    return all == null ? List.of() : List.of(all);
+    Set<String> wished = WISHED.all();
+    List<Fetch> out = new ArrayList<>();
+    for (Fetch f : all == null ? new Fetch[0] : all) {
+      boolean sound =
+          f != null
+              && f.id() != null
+              && ID.matcher(f.id()).matches()
+              && f.source() != null
+              && f.name() != null
+              && f.state() != null
+              && f.files().stream().allMatch(FeedReader::isSound);
+      if (sound) {
+        boolean strange = !wished.contains(f.id()) && !f.state().isSettled();
+        out.add(strange ? f.now(Fetch.State.PAUSED, "It was not asked for on this computer.") : f);
+      }
+    }
+    return out;
   }
 
   /** Where what was fetched of one lies until it is filed: an archive, or a folder of files. */
@@ -87,7 +113,7 @@ public final class FetchQueue {
       try (var all = Files.newDirectoryStream(from)) {
         for (Path p : all) {
           String name = p.getFileName().toString();
-          boolean ours = from.endsWith("parts") || name.matches("[0-9a-f]{8}(\\.lock)?");
+          boolean ours = from.endsWith("parts") || ID.matcher(name.replace(".lock", "")).matches();
           boolean free = wished.stream().noneMatch(name::startsWith);
           if (ours && free && Files.getLastModifiedTime(p).toInstant().isBefore(old)) {
             FileTrees.deleteQuietly(p);
@@ -122,6 +148,7 @@ public final class FetchQueue {
         }
         out.add(going ? there.get() : f);
       }
+      out.forEach(f -> WISHED.add(f.id()));
       return all;
     });
     return out;
@@ -135,15 +162,22 @@ public final class FetchQueue {
   /** Takes one out; what was fetched of it is kept for a while, in case it is wished again. */
   public void remove(String id) throws ShelfException {
     change(was -> was.stream().filter(f -> !f.id().equals(id)).toList());
+    WISHED.remove(id);
   }
 
   /** Takes out all that are done. */
   public void removeDone() throws ShelfException {
-    change(was -> was.stream().filter(f -> f.state() != Fetch.State.DONE).toList());
+    change(was -> {
+      was.stream().filter(f -> f.state() == Fetch.State.DONE).forEach(f -> WISHED.remove(f.id()));
+      return was.stream().filter(f -> f.state() != Fetch.State.DONE).toList();
+    });
   }
 
   /** Lets one wait, so that nothing is done, or go on. */
   public void pause(String id, boolean paused) throws ShelfException {
+    if (!paused) {
+      WISHED.add(id);
+    }
     change(was ->
         was.stream()
             .map(f ->

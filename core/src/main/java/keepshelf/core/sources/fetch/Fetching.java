@@ -289,7 +289,7 @@ public final class Fetching implements AutoCloseable {
     Set<String> names = new HashSet<>();
     long before = 0;
     for (Feed.Part p : files) {
-      room(p);
+      room(p, d.missing(p));
       long from = before;
       d.fetch(
           p,
@@ -313,9 +313,9 @@ public final class Fetching implements AutoCloseable {
   }
 
   /** A disk that fills up half way is trouble for everything else. */
-  private void room(Feed.Part p) throws ShelfException, IOException {
+  private void room(Feed.Part p, long missing) throws ShelfException, IOException {
     long free = Files.getFileStore(shelf.root()).getUsableSpace();
-    if (free < p.bytes()) {
+    if (free < missing) {
       throw new ShelfException(
           Problem.error(
               "disk",
@@ -323,7 +323,7 @@ public final class Fetching implements AutoCloseable {
               "There is no room on the shelf's disk for "
                   + p.name()
                   + ": it needs "
-                  + (p.bytes() >> 20)
+                  + (missing >> 20)
                   + " MB and "
                   + (free >> 20)
                   + " MB are free. Make room and fetch it again."));

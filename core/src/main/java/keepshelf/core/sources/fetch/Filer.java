@@ -24,17 +24,6 @@ final class Filer {
     this.intake = intake;
   }
 
-  /** What the record of a fetched pack says from the start. */
-  static Filing.Wishes wishes(Fetch f, Optional<ArrivalKin> kin) {
-    return new Filing.Wishes(
-        f.source(),
-        f.licence(),
-        f.version(),
-        f.page(),
-        f.purchase(),
-        kin.map(ArrivalKin::kinship).orElse(null));
-  }
-
   /** Files what lies in {@code folder}: one archive, or loose files. */
   Fetch file(Fetch f, Path folder) throws ShelfException, IOException {
     Path what = only(folder).orElse(folder);
@@ -55,7 +44,8 @@ final class Filer {
                 : a.questions() + " maps of it are questions. Answer them in Arrivals.");
       }
       // The source says which version it is; its files need not.
-      Filing.Filed filed = intake.file(a, wishes(f, intake.kin(a)));
+      Optional<ArrivalKin> kin = intake.kin(a, f.source(), f.version());
+      Filing.Filed filed = intake.file(a, f.filing(kin.map(ArrivalKin::kinship).orElse(null)));
       return f.filed(
           filed.pack().id(),
           filed.alreadyThere() ? "The shelf has these very files already." : null);

@@ -17,8 +17,8 @@ public interface Intake {
   /** Opens and recognises. */
   Arrival read(Path path, Progress progress);
 
-  /** What it is to what is on the shelf. */
-  Optional<ArrivalKin> kin(Arrival arrival);
+  /** What it is to what is on the shelf, as one of this source and version; null for not known. */
+  Optional<ArrivalKin> kin(Arrival arrival, String source, String version);
 
   /** Files it. */
   Filing.Filed file(Arrival arrival, Filing.Wishes wishes) throws ShelfException;

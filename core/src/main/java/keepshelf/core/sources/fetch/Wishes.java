@@ -3,7 +3,9 @@ package keepshelf.core.sources.fetch;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.PackRecord;
@@ -94,78 +96,115 @@ public final class Wishes {
     return own != null ? own : source.source().pageOf(pack.item().id());
   }
 
+  /** How it was got; it hangs on the account's subscription when it is neither free nor paid. */
   private static Purchase bought(PackNews pack, SourceNews source) {
     Entitlement e = pack.owned();
     Feed.Owned o = pack.item().owned();
-    String until = source.account() == null ? null : source.account().until();
-    if (e == null && o == null) {
-      return until == null ? null : new Purchase(null, null, null, null, null, until);
-    }
-    Money price =
-        e != null && e.price() != null
-            ? e.price()
-            : o == null || o.price() == null ? null : Money.read(o.price()).orElse(null);
-    return new Purchase(
-        price == null ? null : price.toString(),
-        e != null && e.date() != null ? e.date() : o == null ? null : o.date(),
-        e != null && e.order() != null ? e.order() : o == null ? null : o.order(),
-        null,
-        e != null && e.seats() != null ? e.seats() : o == null ? null : o.seats(),
-        e != null && e.until() != null ? e.until() : until);
+    Purchase told =
+        o == null
+            ? Purchase.NONE
+            : new Purchase(
+                o.price() == null ? null : Money.read(o.price()).map(Money::toString).orElse(null),
+                o.date(),
+                o.order(),
+                null,
+                o.seats(),
+                null);
+    Purchase noted =
+        e == null
+            ? Purchase.NONE
+            : new Purchase(
+                e.price() == null ? null : e.price().toString(),
+                e.date(),
+                e.order(),
+                null,
+                e.seats(),
+                e.until());
+    Purchase both =
+        new Purchase(
+            or(noted.price(), told.price()),
+            or(noted.bought(), told.bought()),
+            or(noted.order(), told.order()),
+            null,
+            or(noted.seats(), told.seats()),
+            noted.until());
+    boolean forGood = Boolean.TRUE.equals(pack.item().free()) || both.price() != null;
+    String until = source.account() == null || forGood ? null : source.account().until();
+    Purchase all =
+        new Purchase(
+            both.price(), both.bought(), both.order(), null, both.seats(), or(both.until(), until));
+    return all.equals(Purchase.NONE) ? null : all;
+  }
+
+  private static <T> T or(T a, T b) {
+    return a != null ? a : b;
   }
 
   /**
-   * The files of a pack that were found to be lost. Of each pack on the shelf the edition is taken
-   * that says to hold them, else every archive of its version, until they are found.
+   * The files of a pack that were found to be lost. For each pack on the shelf that edition is
+   * taken, of whichever version, that says to hold them; else the archive of the same name, or the
+   * usual edition of its version: what is in them is proved by hashes in any case.
    *
-   * @throws ShelfException when the source does not have its version any more
+   * @throws ShelfException when the source has nothing that could hold them
    */
   public static List<Fetch> lost(SourceNews source, PackNews news, Catalogue catalogue)
       throws ShelfException {
     List<Fetch> out = new ArrayList<>();
     for (String id : news.packs()) {
       List<BrokenFile> broken = news.lost().stream().filter(b -> b.pack().equals(id)).toList();
-      if (broken.isEmpty()) {
-        continue;
+      if (!broken.isEmpty()) {
+        PackRecord pack = catalogue.need(id);
+        Held h = held(news, pack, broken).orElseThrow(() -> cannot(source, news));
+        out.add(
+            Fetch.waiting(
+                source.source().name(),
+                news.name(),
+                h.version,
+                h.edition,
+                page(source, news),
+                null,
+                broken));
       }
-      PackRecord pack = catalogue.need(id);
-      Feed.Version v = news.item() == null ? null : version(news.item(), pack);
-      if (v == null || v.editions().isEmpty()) {
-        throw cannot(source, news);
-      }
-      Set<String> hashes = new HashSet<>();
-      pack.files().stream()
-          .filter(f -> broken.stream().anyMatch(b -> b.path().equals(f.path())))
-          .forEach(f -> hashes.add(f.sha256()));
-      Feed.Edition e =
-          v.editions().stream()
-              .filter(x -> x.files().stream().anyMatch(p -> has(p, hashes)))
-              .findFirst()
-              .or(() ->
-                  v.editions().stream()
-                      .filter(
-                          x -> x.files().stream().anyMatch(p -> p.name().equals(pack.archive())))
-                      .findFirst())
-              .or(() -> news.usual(v, null))
-              .orElseThrow(() -> cannot(source, news));
-      List<Feed.Part> exact = e.files().stream().filter(p -> has(p, hashes)).toList();
-      Feed.Edition only = exact.isEmpty() ? e : new Feed.Edition(e.name(), e.resolution(), exact);
-      out.add(
-          Fetch.waiting(
-              source.source().name(), news.name(), v, only, page(source, news), null, broken));
     }
     return out;
+  }
+
+  /** An edition of a version, with those of its files alone that are needed. */
+  private record Held(Feed.Version version, Feed.Edition edition) {}
+
+  private static Optional<Held> held(PackNews news, PackRecord pack, List<BrokenFile> broken) {
+    if (news.item() == null) {
+      return Optional.empty();
+    }
+    Set<String> lost = new HashSet<>();
+    broken.forEach(b -> lost.add(b.path()));
+    Set<String> hashes = new HashSet<>();
+    pack.files().stream().filter(f -> lost.contains(f.path())).forEach(f -> hashes.add(f.sha256()));
+    return news.item().versions().stream()
+        .flatMap(v -> v.editions().stream().map(e -> only(v, e, p -> has(p, hashes))))
+        .filter(h -> !h.edition.files().isEmpty())
+        .findFirst()
+        .or(() ->
+            news.item().versions().stream()
+                .flatMap(v ->
+                    v.editions().stream()
+                        .map(e -> only(v, e, p -> p.name().equals(pack.archive()))))
+                .filter(h -> !h.edition.files().isEmpty())
+                .findFirst())
+        .or(() ->
+            news.item().versions().stream()
+                .filter(v -> pack.version() == null || v.version().equals(pack.version()))
+                .findFirst()
+                .flatMap(v -> news.usual(v, null).map(e -> new Held(v, e))));
+  }
+
+  private static Held only(Feed.Version v, Feed.Edition e, Predicate<Feed.Part> needed) {
+    return new Held(
+        v, new Feed.Edition(e.name(), e.resolution(), e.files().stream().filter(needed).toList()));
   }
 
   private static boolean has(Feed.Part p, Set<String> hashes) {
     return hashes.contains(p.sha256())
         || p.holds().stream().anyMatch(h -> hashes.contains(h.sha256()));
-  }
-
-  private static Feed.Version version(Feed.Item item, PackRecord pack) {
-    return item.versions().stream()
-        .filter(v -> pack.version() == null || v.version().equals(pack.version()))
-        .findFirst()
-        .orElse(null);
   }
 }

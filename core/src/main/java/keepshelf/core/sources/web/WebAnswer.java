@@ -1,9 +1,11 @@
 package keepshelf.core.sources.web;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
 import java.net.http.HttpHeaders;
+import java.time.Duration;
 import java.util.Optional;
 import java.util.OptionalLong;
 
@@ -17,6 +19,8 @@ import java.util.OptionalLong;
  */
 public record WebAnswer(URI uri, int status, HttpHeaders headers, InputStream body)
     implements AutoCloseable {
+  private static final Duration MOST_TIME = Duration.ofMinutes(2);
+
   /** Length of the body as announced. */
   public OptionalLong length() {
     try {
@@ -34,14 +38,24 @@ public record WebAnswer(URI uri, int status, HttpHeaders headers, InputStream bo
   /**
    * All of the body.
    *
-   * @throws WebException when it is longer than {@code most} bytes
+   * @throws WebException when it is longer than {@code most} bytes, or takes longer than two
+   *     minutes
    */
   public byte[] all(long most) throws IOException {
-    byte[] b = body.readNBytes((int) Math.min(most + 1, Integer.MAX_VALUE - 8));
-    if (b.length > most) {
-      throw WebException.refused(uri, "what it sends is longer than " + (most >> 20) + " MB");
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    byte[] piece = new byte[1 << 16];
+    long end = System.nanoTime() + MOST_TIME.toNanos();
+    int n;
+    while ((n = body.read(piece)) >= 0) {
+      out.write(piece, 0, n);
+      if (out.size() > most) {
+        throw WebException.refused(uri, "what it sends is longer than " + (most >> 20) + " MB");
+      }
+      if (System.nanoTime() > end) {
+        throw WebException.later(uri, "sends too slowly to be waited for", null);
+      }
     }
-    return b;
+    return out.toByteArray();
   }
 
   @Override
