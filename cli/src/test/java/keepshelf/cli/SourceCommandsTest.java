@@ -4,108 +4,44 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
-import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
-import java.util.zip.ZipOutputStream;
+import java.util.concurrent.TimeUnit;
 import keepshelf.cli.frame.Exit;
 import keepshelf.core.Shelf;
+import keepshelf.core.disk.Hashes;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.PackNews;
 import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.Sources;
-import keepshelf.core.sources.fetch.Fetch;
 import keepshelf.core.sources.fetch.Fetching;
 import keepshelf.core.sources.fetch.Wishes;
 import keepshelf.core.sources.web.Web;
 import keepshelf.standins.shop.Mode;
 import keepshelf.standins.shop.Shop;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
-import org.junit.jupiter.params.provider.ValueSource;
 
-/** Sources by command, against a shop that serves well and badly. */
-class SourceCommandsTest extends OnOwnShelf {
+/** Sources by command, against a shop that keeps its word. */
+class SourceCommandsTest extends WithShop {
   private static final String TOKEN = "oars-and-ropes-1848";
-  private Path shopFolder;
-  private Path source;
-  private Shop shop;
 
-  @BeforeEach
-  void openShop() throws IOException {
-    shopFolder = dir.resolve("shop");
-    source = Files.createDirectories(shopFolder.resolve("gantry"));
-    repacked(zip, source.resolve("Dory_Oak_1.2_2K.zip"), 0);
-    repacked(zip, source.resolve("Dory_Oak_1.3_2K.zip"), 1);
-    Files.writeString(source.resolve("Dory_Oak_1.3_2K.txt"), "Knots repaired\nHeight redone");
-    // Padding that does not compress: large enough for lines to break in.
-    repacked(zip, source.resolve("Wet Kelp_2.0_1K.zip"), 3_000_000);
-    assertThat(feed()).isZero();
-    shop = Shop.open(shopFolder, 0);
-  }
-
-  @AfterEach
-  void closeShop() {
-    shop.close();
-  }
-
-  private int feed() {
-    java.io.StringWriter o = new java.io.StringWriter();
-    return Main.run(
-        new java.io.PrintWriter(o),
-        new java.io.PrintWriter(o),
-        "feed",
-        source.toString(),
-        "--out",
-        source.resolve("feed.json").toString(),
-        "--source",
-        "Gantry Nine",
-        "--licence",
-        "CC-BY-4.0");
-  }
-
-  /** The same archive with other names inside and one more file. */
-  private static void repacked(Path from, Path to, int more) throws IOException {
-    String key = to.getFileName().toString().replaceAll("_\\d.*|\\.zip", "").replace(' ', '_');
-    try (ZipFile in = new ZipFile(from.toFile());
-        OutputStream o = Files.newOutputStream(to);
-        ZipOutputStream z = new ZipOutputStream(o)) {
-      for (ZipEntry e : in.stream().toList()) {
-        z.putNextEntry(new ZipEntry(e.getName().replace("DoryOak", key)));
-        byte[] b = in.getInputStream(e).readAllBytes();
-        z.write(b);
-      }
-      byte[] padding = new byte[more];
-      new Random(more).nextBytes(padding);
-      z.putNextEntry(new ZipEntry("notes.bin"));
-      z.write(padding);
-    }
-  }
-
-  private void account(String json) throws IOException {
-    shop.close();
-    Files.writeString(source.resolve("shop.json"), json);
-    shop = Shop.open(shopFolder, 0);
-  }
-
-  private void add(String... more) {
-    List<String> all =
-        new java.util.ArrayList<>(
-            List.of("sources", "--add", "Gantry Nine", "--feed", shop.feed("gantry").toString()));
-    all.addAll(List.of(more));
-    assertThat(run(all.toArray(new String[0]))).as(err).isZero();
-  }
+  /** All that a request may say beside its address. */
+  private static final Set<String> SENT =
+      Set.of(
+          "Host",
+          "User-agent",
+          "Accept",
+          "Accept-encoding",
+          "Authorization",
+          "Range",
+          "If-range",
+          "If-none-match",
+          "If-modified-since");
 
   @Test
   void whatIsFreeIsFetchedProvedAndFiled() throws Exception {
@@ -142,9 +78,21 @@ class SourceCommandsTest extends OnOwnShelf {
     assertThat(json().at("/sources/0/newer").asInt()).isEqualTo(1);
     assertThat(run("fetch", "--newer")).as(err).isZero();
     assertThat(run("search", "tag:quay", "--json")).isZero();
-    assertThat(out).contains("1.3");
+    assertThat(versions()).containsExactlyInAnyOrder("1.2", "1.3");
     assertThat(run("news", "--as-read")).isZero();
     assertThat(out).doesNotContain("instead of");
+  }
+
+  /** The versions of the items that were found. */
+  private List<String> versions() {
+    List<String> ids = new ArrayList<>();
+    json().at("/items").forEach(i -> ids.add(i.at("/id").asString()));
+    List<String> all = new ArrayList<>();
+    for (String id : ids) {
+      assertThat(run("show", id, "--json")).isZero();
+      all.add(json().at("/record/version").asString());
+    }
+    return all;
   }
 
   @Test
@@ -181,6 +129,11 @@ class SourceCommandsTest extends OnOwnShelf {
       }
     }
     for (Shop.Request r : shop.requests()) {
+      assertThat(SENT).as(r.toString()).containsAll(r.headers().keySet());
+      assertThat(r.headers().get("User-agent"))
+          .singleElement()
+          .asString()
+          .matches("[A-Za-z /.\\d]+");
       assertThat(r.toString()).doesNotContain(shelf.toString()).doesNotContain("dory_oak");
     }
     assertThat(run("sources", "--forget", "Gantry Nine")).isZero();
@@ -218,101 +171,6 @@ class SourceCommandsTest extends OnOwnShelf {
     assertThat(out).contains("withdrawn by its source on 2026-08-03");
     assertThat(run("fetch", "dory oak")).isEqualTo(Exit.FAILED);
     assertThat(err).contains("withdrew it on 2026-08-03");
-  }
-
-  /** Lines break, sources are busy: what is owned comes all the same, whole. */
-  @ParameterizedTest
-  @EnumSource(
-      value = Mode.class,
-      names = {"DROPS", "BUSY", "OUT_OF_ORDER", "NO_PARTS"})
-  void troubleOnTheWayIsOvercome(Mode mode) throws Exception {
-    add();
-    assertThat(run("news")).isZero();
-    shop.behave("gantry", mode);
-    Fetch f = fetch("wet kelp");
-    assertThat(f.state()).as(f.said()).isEqualTo(Fetch.State.DONE);
-    if (mode == Mode.DROPS) {
-      long size = Files.size(source.resolve("Wet Kelp_2.0_1K.zip"));
-      long requests = shop.requests().stream().filter(r -> r.path().endsWith(".zip")).count();
-      assertThat(shop.sent()).isLessThan(size + requests * (4 << 20));
-    }
-  }
-
-  /** What is not as promised is not used, and why is said. */
-  @ParameterizedTest
-  @ValueSource(
-      strings = {
-        "WRONG_HASH|its SHA-256 is another",
-        "WRONG_SIZE|bytes long where its feed says",
-        "ENDLESS|that its feed promised",
-        "LOOP|leads in a circle",
-        "TO_FILE|no address of the web",
-        "BROKEN|out of order (500)"
-      })
-  void dishonestFilesAreRefused(String modeAndWords) throws Exception {
-    String[] m = modeAndWords.split("\\|");
-    add();
-    assertThat(run("news")).isZero();
-    shop.behave("gantry", Mode.valueOf(m[0]));
-    assertThat(fetch("wet kelp").said()).contains(m[1]);
-    assertThat(run("list", "--json")).isZero();
-    assertThat(json().at("/items").size()).isZero();
-    try (var left = Files.walk(shelf.resolve(".keepshelf/fetch/parts"))) {
-      assertThat(left.filter(Files::isRegularFile)).isEmpty();
-    }
-    shop.behave("gantry", Mode.HONEST);
-    assertThat(run("fetch", "wet kelp")).as(err).isZero();
-  }
-
-  /** The same as the command, with a web that loses patience sooner. */
-  private Fetch fetch(String name) throws Exception {
-    try (Shelf s = Shelf.open(shelf);
-        Web web = new Web(Duration.ofMillis(400))) {
-      Fetching f = s.fetching(web, Fetching.Hearing.NONE);
-      SourceNews n = s.sources().news().getFirst();
-      PackNews p =
-          n.packs().stream().filter(x -> x.name().equalsIgnoreCase(name)).findFirst().orElseThrow();
-      Fetch wish = f.queue().add(List.of(Wishes.newest(n, p, null))).getFirst();
-      f.runAll();
-      return f.queue().find(wish.id()).orElseThrow();
-    }
-  }
-
-  @Test
-  void aLineThatStandsStillIsGivenUpAndGoneOnWith() throws Exception {
-    add();
-    assertThat(run("news")).isZero();
-    shop.behave("gantry", Mode.STALLS);
-    assertThat(fetch("wet kelp").state()).isEqualTo(Fetch.State.DONE);
-    assertThat(shop.sent()).isLessThan(2 * Files.size(source.resolve("Wet Kelp_2.0_1K.zip")));
-  }
-
-  @ParameterizedTest
-  @ValueSource(
-      strings = {
-        "OTHER_KEY|signed by another key",
-        "BAD_SIGNATURE|does not fit what it says",
-        "UNSIGNED|not signed any more",
-        "ENDLESS_FEED|longer than 32 MB",
-        "DEEP_FEED|form of a feed",
-        "CIRCLE_FEED|circle"
-      })
-  void feedsThatCannotBeBelievedChangeNothing(String modeAndWords) throws Exception {
-    String[] m = modeAndWords.split("\\|");
-    account("{\"signed\":true}");
-    add();
-    assertThat(run("news")).isZero();
-    assertThat(run("sources", "--json")).isZero();
-    String before = out;
-    shop.behave("gantry", Mode.valueOf(m[0]));
-    String feed = Files.readString(source.resolve("feed.json"));
-    Files.writeString(
-        source.resolve("feed.json"),
-        feed.replaceFirst("\"issued\" : \"\\d{4}", "\"issued\" : \"2999"));
-    assertThat(run("news")).isEqualTo(Exit.FAILED);
-    assertThat(err).contains(m[1]).contains("What was known of this source stays");
-    assertThat(run("sources", "--json")).isZero();
-    assertThat(out).isEqualTo(before);
   }
 
   @Test
@@ -440,6 +298,91 @@ class SourceCommandsTest extends OnOwnShelf {
       all += Files.size(source.resolve(f));
     }
     assertThat(shop.sent()).isEqualTo(all);
+  }
+
+  /** Two whole programs, started at the same moment over one shelf. */
+  @Test
+  void twoCommandsAtOnceFetchNothingTwice() throws Exception {
+    add();
+    assertThat(run("news")).isZero();
+    List<Process> both = new ArrayList<>();
+    for (int i = 0; i < 2; i++) {
+      both.add(
+          new ProcessBuilder(
+                  Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                  "-XX:TieredStopAtLevel=1",
+                  "-XX:+UseSerialGC",
+                  "--enable-native-access=ALL-UNNAMED",
+                  "-Dkeepshelf.config=" + System.getProperty("keepshelf.config"),
+                  "-cp",
+                  System.getProperty("java.class.path"),
+                  Main.class.getName(),
+                  "fetch",
+                  "dory oak",
+                  "wet kelp",
+                  "--shelf",
+                  shelf.toString())
+              .redirectErrorStream(true)
+              .redirectOutput(dir.resolve("fetch-" + i).toFile())
+              .start());
+    }
+    for (int i = 0; i < 2; i++) {
+      assertThat(both.get(i).waitFor(3, TimeUnit.MINUTES)).isTrue();
+      assertThat(both.get(i).exitValue()).as(Files.readString(dir.resolve("fetch-" + i))).isZero();
+    }
+    assertThat(run("list", "--json")).isZero();
+    assertThat(json().at("/items").size()).isEqualTo(2);
+    long all = 0;
+    for (String f : List.of("Dory_Oak_1.3_2K.zip", "Wet Kelp_2.0_1K.zip")) {
+      all += Files.size(source.resolve(f));
+    }
+    assertThat(shop.sent()).isEqualTo(all);
+  }
+
+  /** The archive's name and its files are silent; the feed alone knows which version it is. */
+  @Test
+  void aVersionThatOnlyTheFeedKnowsCarriesMarksOver() throws Exception {
+    Path other = Files.createDirectories(shopFolder.resolve("silent"));
+    repacked(zip, other.resolve("Dory_Oak.zip"), 1);
+    String hash = Hashes.sha256(other.resolve("Dory_Oak.zip"));
+    long bytes = Files.size(other.resolve("Dory_Oak.zip"));
+    Files.writeString(
+        other.resolve("feed.json"),
+        """
+        {"form":"keepshelf-source-feed/1","issued":"2026-02-03T04:05:06Z","items":[
+         {"id":"dory-oak","name":"Dory Oak","free":true,"versions":[{"version":"1.4",
+          "editions":[{"name":"2K","resolution":"2K","files":[
+           {"path":"Dory_Oak.zip","bytes":%d,"sha256":"%s"}]}]}]}]}\
+        """
+            .formatted(bytes, hash));
+    assertThat(run("take-in", source.resolve("Dory_Oak_1.2_2K.zip").toString())).isZero();
+    assertThat(run("edit", "dory_oak", "--set", "tags=quay")).isZero();
+    String feed = shop.feed("silent").toString();
+    assertThat(run("sources", "--add", "Gantry Nine", "--feed", feed)).isZero();
+    assertThat(run("news")).isZero();
+    assertThat(run("fetch", "--newer", "--json")).as(err).isZero();
+    assertThat(json().at("/fetched/0/state").asString()).isEqualTo("done");
+    assertThat(run("search", "tag:quay", "--json")).isZero();
+    assertThat(versions()).containsExactlyInAnyOrder("1.2", "1.4");
+  }
+
+  /** The version on the shelf is not the newest one: the file comes out of its own archive. */
+  @Test
+  void aLostFileIsTakenOutOfTheVersionThatHasIt() throws Exception {
+    assertThat(run("take-in", source.resolve("Dory_Oak_1.2_2K.zip").toString(), "--json")).isZero();
+    Path folder = shelf.resolve(json().at("/packs/0/folder").asString());
+    Path lost;
+    try (var all = Files.walk(folder)) {
+      lost = all.filter(p -> p.endsWith("notes.bin")).findFirst().orElseThrow();
+    }
+    byte[] was = Files.readAllBytes(lost);
+    Files.delete(lost);
+    assertThat(run("check")).isEqualTo(Exit.PROBLEMS);
+    add();
+    assertThat(run("news")).isZero();
+    assertThat(run("fetch", "--lost")).as(err).isZero();
+    assertThat(lost).hasBinaryContent(was);
+    assertThat(run("check")).isZero();
   }
 
   @Test

@@ -30,10 +30,6 @@ public final class KeepShelfApp extends Application {
   private record Start(Path shelf, Path settings, Path demo) {
     static Start of(List<String> args) {
       String demo = value(args, "--demo", null);
-      if (demo != null && System.getProperty("keepshelf.config") == null) {
-        // Nothing of the demo stands among a person's own settings.
-        System.setProperty("keepshelf.config", Path.of(demo, "settings").toString());
-      }
       String home = System.getProperty("user.home");
       Path settings =
           demo != null

@@ -18,6 +18,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
+import keepshelf.core.folder.ComputerSettings;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.sources.PackNews;
 import keepshelf.desktop.arrivals.ArrivalEntry;
@@ -49,6 +50,8 @@ public final class Screenshots extends Application {
 
     /** See {@link Screenshots}. */
     public static void main(String[] args) {
+      ComputerSettings.apart(
+          Path.of(KeepShelfApp.value(List.of(args), "--demo", ".demo"), "settings"));
       Log.begin();
       Application.launch(Screenshots.class, args);
     }

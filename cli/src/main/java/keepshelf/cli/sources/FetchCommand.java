@@ -20,7 +20,7 @@ import keepshelf.core.sources.PackNews.State;
 import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.fetch.Fetch;
 import keepshelf.core.sources.fetch.Fetching;
-import keepshelf.core.sources.fetch.Wishes;
+import keepshelf.core.sources.fetch.WishList;
 import keepshelf.core.sources.web.Web;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -115,32 +115,28 @@ public final class FetchCommand implements Callable<Integer> {
       String only = shelf.sources().need(source).name();
       all = all.stream().filter(n -> n.source().name().equalsIgnoreCase(only)).toList();
     }
-    List<Fetch> out = new ArrayList<>();
+    WishList list = new WishList();
     for (SourceNews n : all) {
       for (PackNews p : n.packs()) {
-        boolean wanted =
-            missing && p.states().contains(State.NOT_HERE)
-                || newer && p.states().contains(State.NEWER);
-        try {
-          if (wanted) {
-            out.add(Wishes.newest(n, p, at()));
-          }
-          if (lost && p.states().contains(State.LOST)) {
-            out.addAll(Wishes.lost(n, p, shelf.catalogue()));
-          }
-        } catch (ShelfException e) {
-          problems.add(e.problem());
+        if (missing && p.states().contains(State.NOT_HERE)
+            || newer && p.states().contains(State.NEWER)) {
+          list.newest(n, p, at());
+        }
+        if (lost && p.states().contains(State.LOST)) {
+          list.lost(n, p, shelf.catalogue());
         }
       }
     }
     for (String name : names) {
       try {
-        out.add(named(all, name));
+        Match m = named(all, name);
+        list.newest(m.source, m.pack, at());
       } catch (ShelfException e) {
-        problems.add(e.problem());
+        list.refuse(e.problem());
       }
     }
-    return out;
+    problems.addAll(list.problems());
+    return list.fetches();
   }
 
   private String at() {
@@ -150,7 +146,7 @@ public final class FetchCommand implements Callable<Integer> {
   private record Match(SourceNews source, PackNews pack) {}
 
   /** The pack that a name means: the only one of that name that can be fetched. */
-  private Fetch named(List<SourceNews> all, String name) throws ShelfException {
+  private static Match named(List<SourceNews> all, String name) throws ShelfException {
     List<Match> found = new ArrayList<>();
     for (SourceNews n : all) {
       n.packs().stream().filter(p -> is(p, name)).forEach(p -> found.add(new Match(n, p)));
@@ -176,8 +172,7 @@ public final class FetchCommand implements Callable<Integer> {
                   + name
                   + "”. Ask the feeds with: keepshelf news, and look at what they have."));
     }
-    Match m = can.isEmpty() ? found.getFirst() : can.getFirst();
-    return Wishes.newest(m.source, m.pack, at());
+    return can.isEmpty() ? found.getFirst() : can.getFirst();
   }
 
   private static boolean is(PackNews p, String name) {

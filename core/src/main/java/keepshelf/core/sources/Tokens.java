@@ -44,7 +44,7 @@ public final class Tokens {
 
   /** On Linux there is none without a session; settings elsewhere are not to reach into it. */
   private static boolean keyringLikely() {
-    if (System.getProperty("keepshelf.config") != null) {
+    if (ComputerSettings.isApart()) {
       return false;
     }
     boolean linux =

@@ -51,7 +51,7 @@ final class OrdersPane extends VBox {
         Kit.button(
             Words.of("sources.orders.take"),
             () -> {
-              model.takeOrders(source, table, mapping());
+              model.changes().takeOrders(source, table, mapping());
               close.run();
             },
             "main");

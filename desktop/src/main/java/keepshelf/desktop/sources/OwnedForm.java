@@ -60,7 +60,7 @@ final class OwnedForm extends Form {
     fill(
         Words.of("sources.own.title", source),
         "owned-keep",
-        () -> model.own(said(source, was)),
+        () -> model.changes().own(said(source, was)),
         close);
   }
 

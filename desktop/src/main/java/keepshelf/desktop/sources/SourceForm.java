@@ -95,6 +95,6 @@ final class SourceForm extends Form {
     Source s =
         (was == null ? Source.named(called) : was)
             .known(typed(page), typed(support), typed(account), typed(until));
-    model.put(s, feed.getText(), token.getText(), every.getValue());
+    model.changes().put(s, feed.getText(), token.getText(), every.getValue());
   }
 }

@@ -1,14 +1,11 @@
 package keepshelf.desktop.sources;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.function.BiConsumer;
-import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -18,25 +15,17 @@ import javafx.collections.ListChangeListener;
 import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.NotHere;
 import keepshelf.core.sources.PackDetail;
 import keepshelf.core.sources.PackNews;
 import keepshelf.core.sources.PackNews.State;
-import keepshelf.core.sources.Schedule;
 import keepshelf.core.sources.Source;
 import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.Sources;
 import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.sources.fetch.Fetch;
-import keepshelf.core.sources.fetch.Wishes;
-import keepshelf.core.sources.order.OrderField;
-import keepshelf.core.sources.order.OrderFile;
-import keepshelf.core.sources.order.OrderList;
-import keepshelf.core.sources.order.OrderTable;
-import keepshelf.core.sources.owned.Entitlement;
-import keepshelf.core.sources.owned.Entitlements;
+import keepshelf.core.sources.fetch.WishList;
 import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;
@@ -49,6 +38,7 @@ public final class SourcesModel {
   private final Shelf shelf;
   private final WorkList work;
   private final FetchModel fetches;
+  private final SourceChanges changes;
   private final ObservableList<SourceNews> rows = FXCollections.observableArrayList();
   private final ObjectProperty<SourceNews> chosen = new SimpleObjectProperty<>();
   private final ObservableList<PackNews> packs = FXCollections.observableArrayList();
@@ -77,6 +67,7 @@ public final class SourcesModel {
     this.work = work;
     this.boards = boards;
     this.fetches = new FetchModel(shelf, work, filed, question);
+    this.changes = new SourceChanges(shelf, work, this);
     boards.all().addListener((ListChangeListener<ItemCard>) c -> refresh());
     chosen.addListener((o, was, is) -> show(is));
     pack.addListener((o, was, is) -> look(is));
@@ -294,34 +285,27 @@ public final class SourcesModel {
 
   /** Fetches packs of the chosen source in their newest version; what cannot be is said. */
   public void fetch(List<PackNews> wanted, String resolution) {
-    wish((n, p) -> List.of(Wishes.newest(n, p, resolution)), wanted);
+    wish((list, n, p) -> list.newest(n, p, resolution), wanted);
   }
 
   /** Fetches the lost files of packs. */
   public void fetchLost(List<PackNews> wanted) {
-    wish((n, p) -> Wishes.lost(n, p, shelf.catalogue()), wanted);
+    wish((list, n, p) -> list.lost(n, p, shelf.catalogue()), wanted);
   }
 
   private interface Wishing {
-    List<Fetch> of(SourceNews n, PackNews p) throws ShelfException;
+    void of(WishList list, SourceNews n, PackNews p);
   }
 
   private void wish(Wishing how, List<PackNews> wanted) {
     SourceNews n = chosen.get();
     List<PackNews> all = List.copyOf(wanted);
     work.note(() -> {
-      List<Fetch> out = new ArrayList<>();
-      List<Problem> problems = new ArrayList<>();
-      for (PackNews p : all) {
-        try {
-          out.addAll(how.of(n, p));
-        } catch (ShelfException e) {
-          problems.add(e.problem());
-        }
-      }
+      WishList list = new WishList();
+      all.forEach(p -> how.of(list, n, p));
       work.ui(() -> {
-        work.problems().addAll(problems);
-        fetches.fetch(out);
+        work.problems().addAll(list.problems());
+        fetches.fetch(list.fetches());
       });
     });
   }
@@ -337,97 +321,17 @@ public final class SourcesModel {
         .toList();
   }
 
-  private interface Doing {
-    void on(Sources s) throws ShelfException;
+  /** Changes what is known of sources and of what is owned. */
+  public SourceChanges changes() {
+    return changes;
   }
 
-  private void change(String title, Doing how, Runnable then) {
-    work.start(
-        title,
-        job -> {
-          how.on(shelf.sources());
-          work.ui(() -> {
-            refresh();
-            then.run();
-          });
-        });
-  }
-
-  /**
-   * Keeps a source.
-   *
-   * @param feed its address, or empty for none
-   * @param token or empty to leave it as it is
-   * @param everyDays how often it may be asked; 0 for never
-   */
-  void put(Source s, String feed, String token, int everyDays) {
-    change(
-        Words.of("sources.job.keep", s.name()),
-        sources -> {
-          if (feed.isBlank()) {
-            if (s.feed() != null) {
-              sources.disconnect(s.name());
-            }
-          } else {
-            sources.connect(s.name(), feed, token);
-          }
-          Source now =
-              sources.change(s.name(), x -> x.known(s.page(), s.support(), s.account(), s.until()));
-          if (now.feed() != null) {
-            Schedule.put(now.feed(), everyDays);
-          }
-        },
-        () ->
-            rows.stream()
-                .filter(r -> r.source().name().equalsIgnoreCase(s.name()))
-                .findFirst()
-                .ifPresent(chosen::set));
-  }
-
-  /** Notes something owned. */
-  void own(Entitlement e) {
-    change(Words.of("sources.job.own", e.name()), s -> s.owned().put(e), () -> {});
-  }
-
-  /** Forgets that something is owned. */
-  void disown(Entitlement e) {
-    change(
-        Words.of("sources.job.disown", e.name()),
-        s -> s.owned().remove(e.source(), java.util.Set.of(e.id())),
-        () -> {});
-  }
-
-  /** Reads a list of orders as a table. */
-  void readOrders(Path file, Consumer<OrderTable> done) {
-    work.start(
-        Words.of("sources.job.orders", file.getFileName()),
-        job -> {
-          OrderTable t = OrderFile.read(file);
-          work.ui(() -> done.accept(t));
-        });
-  }
-
-  /** Takes over a list of orders, whose columns a person pointed out. */
-  void takeOrders(String source, OrderTable table, Map<OrderField, String> mapping) {
-    change(
-        Words.of("sources.job.take", source),
-        s -> {
-          OrderList list = OrderList.of(table, s.of(source).name(), mapping);
-          Entitlements.Added a = s.owned().add(list.owned());
-          Map<String, String> kept = new TreeMap<>();
-          mapping.forEach((f, c) -> kept.put(f.id(), c));
-          s.change(source, x -> x.listing(kept));
-          work.ui(() -> {
-            work.problems().addAll(list.problems());
-            work.problems()
-                .add(
-                    Problem.note(
-                        "orders",
-                        null,
-                        Words.of("sources.orders.done", a.added(), a.completed(), a.known())));
-          });
-        },
-        () -> {});
+  /** Shows a source by its name. */
+  void show(String source) {
+    rows.stream()
+        .filter(r -> r.source().name().equalsIgnoreCase(source))
+        .findFirst()
+        .ifPresent(chosen::set);
   }
 
   /** Looks at the next pack or the one before. */

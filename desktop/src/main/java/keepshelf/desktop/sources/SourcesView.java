@@ -143,7 +143,7 @@ public final class SourcesView implements Place {
     Entitlement e = p == null ? null : p.owned();
     if (e != null && e.id().startsWith("e")) {
       add(m, "sources.menu.owned", () -> own(e));
-      add(m, "sources.menu.disown", () -> model.disown(e));
+      add(m, "sources.menu.disown", () -> model.changes().disown(e));
     }
     if (n.count(State.LOST) > 0) {
       add(
@@ -203,13 +203,15 @@ public final class SourcesView implements Place {
     if (n == null || over.isOpen()) {
       return;
     }
-    model.readOrders(
-        file,
-        t -> {
-          if (!over.isOpen()) {
-            over.lay(new OrdersPane(model, n.source(), t, this::closeOver), e -> {}, () -> {});
-          }
-        });
+    model
+        .changes()
+        .readOrders(
+            file,
+            t -> {
+              if (!over.isOpen()) {
+                over.lay(new OrdersPane(model, n.source(), t, this::closeOver), e -> {}, () -> {});
+              }
+            });
   }
 
   private void lay(Region form) {

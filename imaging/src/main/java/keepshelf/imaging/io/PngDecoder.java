@@ -68,11 +68,12 @@ final class PngDecoder {
         };
     int methods = in.readUnsignedByte() + in.readUnsignedByte() + in.readUnsignedByte();
     in.skipNBytes(4);
-    if (channels == 0 || bits < 8 || methods != 0 || width <= 0 || height <= 0) {
+    boolean whole = bits == 8 || bits == 16;
+    if (channels == 0 || !whole || methods != 0 || width <= 0 || height <= 0) {
       return Optional.empty();
     }
-    long samples = (long) width * height * channels;
-    if (samples * (bits / 8) > Integer.MAX_VALUE - 64) {
+    if ((long) width * height * channels > Integer.MAX_VALUE - 64
+        || (long) width * channels * (bits / 8) > (1 << 28)) {
       return Optional.empty();
     }
     for (chunk = next(); !chunk.equals("IDAT"); chunk = next()) {
@@ -82,7 +83,10 @@ final class PngDecoder {
       }
       in.skipNBytes(left + 4L);
     }
-    return Optional.of(pixels(bytes()));
+    return Optional.of(
+        bits == 8
+            ? Pixels.u8(width, height, channels, bytes())
+            : Pixels.u16(width, height, channels, shorts()));
   }
 
   /** Begins the next chunk; {@link #left} is its length. */
@@ -93,11 +97,37 @@ final class PngDecoder {
     return new String(name, StandardCharsets.US_ASCII);
   }
 
-  /** The lines of the picture without their filters. */
   private byte[] bytes() throws IOException {
-    int line = width * channels * (bits / 8);
-    int step = channels * (bits / 8);
+    int line = width * channels;
     byte[] out = new byte[line * height];
+    lines((filter, in, at, y) ->
+        PngFilters.undo(filter, in, at, out, y * line, line, channels, y == 0));
+    return out;
+  }
+
+  /** Two lines of bytes are kept beside the samples, not the whole picture once more. */
+  private short[] shorts() throws IOException {
+    int samples = width * channels;
+    int line = 2 * samples;
+    short[] out = new short[samples * height];
+    byte[] two = new byte[2 * line];
+    lines((filter, in, at, y) -> {
+      System.arraycopy(two, line, two, 0, line);
+      boolean known = PngFilters.undo(filter, in, at, two, line, line, 2 * channels, y == 0);
+      ByteBuffer.wrap(two, line, line).asShortBuffer().get(out, y * samples, samples);
+      return known;
+    });
+    return out;
+  }
+
+  /** Takes the filtered line that begins at {@code at}; says whether its filter is known. */
+  private interface Line {
+    boolean take(int filter, byte[] in, int at, int y);
+  }
+
+  /** Inflates the lines of the picture, some at a time. */
+  private void lines(Line each) throws IOException {
+    int line = width * channels * (bits / 8);
     int band = Math.max(1, Math.min(height, BAND / (line + 1)));
     byte[] filtered = new byte[band * (line + 1)];
     Inflater inflater = new Inflater();
@@ -107,13 +137,11 @@ final class PngDecoder {
         inflate(inflater, filtered, rows * (line + 1));
         for (int r = 0; r < rows; r++) {
           int at = r * (line + 1);
-          if (!PngFilters.undo(
-              filtered[at], filtered, at + 1, out, (y + r) * line, line, step, y + r == 0)) {
+          if (!each.take(filtered[at], filtered, at + 1, y + r)) {
             throw new UnreadableImageException("its pixels are damaged or cut off");
           }
         }
       }
-      return out;
     } catch (DataFormatException e) {
       throw new UnreadableImageException("its pixels are damaged or cut off", e);
     } finally {
@@ -147,14 +175,5 @@ final class PngDecoder {
         inflater.setInput(piece, 0, more);
       }
     }
-  }
-
-  private Pixels pixels(byte[] b) {
-    if (bits == 8) {
-      return Pixels.u8(width, height, channels, b);
-    }
-    short[] s = new short[b.length / 2];
-    ByteBuffer.wrap(b).asShortBuffer().get(s);
-    return Pixels.u16(width, height, channels, s);
   }
 }

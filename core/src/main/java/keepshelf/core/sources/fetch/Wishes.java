@@ -34,21 +34,6 @@ public final class Wishes {
     if (v == null || !pack.canBeFetched()) {
       throw cannot(source, pack);
     }
-    Integer left = source.account() == null ? null : source.account().downloadsLeft();
-    if (left != null && left <= 0) {
-      String when = source.account().renews();
-      throw new ShelfException(
-          Problem.error(
-              "no-downloads-left",
-              pack.name(),
-              "The plan at “"
-                  + source.source().name()
-                  + "” has no downloads left"
-                  + (when == null ? "." : " until " + when + ".")
-                  + " “"
-                  + pack.name()
-                  + "” was not fetched."));
-    }
     Feed.Edition e =
         pack.usual(v, resolution)
             .orElseThrow(() ->
@@ -72,6 +57,23 @@ public final class Wishes {
         page(source, pack),
         bought(pack, source),
         List.of());
+  }
+
+  /** Says that a plan has too few downloads left; {@code before} were wished for already. */
+  static Problem noneLeft(SourceNews source, PackNews pack, int before) {
+    String when = source.account().renews();
+    return Problem.error(
+        "no-downloads-left",
+        pack.name(),
+        "The plan at “"
+            + source.source().name()
+            + "” has "
+            + (before == 0 ? "no" : "no more than " + before)
+            + " downloads left"
+            + (when == null ? "." : " until " + when + ".")
+            + " “"
+            + pack.name()
+            + "” was not fetched.");
   }
 
   private static ShelfException cannot(SourceNews source, PackNews pack) {
