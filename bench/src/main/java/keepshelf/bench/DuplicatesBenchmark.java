@@ -57,7 +57,7 @@ public class DuplicatesBenchmark {
         for (int k = 0; k < f.length; k++) {
           f[k] = (float) r.nextGaussian();
         }
-        prints.add(new Descriptor(1024, 1024, 1, f, 0.5f, 0.5f, 0.5f, 30, prints.size(), false));
+        prints.add(new Descriptor(1024, 1024, 1, 1, f, 0.5f, 0.5f, 0.5f, 30, prints.size(), false));
       }
     }
   }

@@ -50,6 +50,9 @@ import org.openjdk.jmh.annotations.Warmup;
 public class KeptSearchBenchmark {
   private static final int BATCH = 2000;
 
+  /** Side of the small picture to compare by. */
+  private static final int SIDE = 128;
+
   /** How many maps the shelf has. */
   @Param({"10000", "100000"})
   public int count;
@@ -91,19 +94,21 @@ public class KeptSearchBenchmark {
     for (int k = 0; k < f.length; k++) {
       f[k] = (float) r.nextGaussian();
     }
-    byte[] luma = real.luma().clone();
+    byte[] luma = new byte[SIDE * SIDE];
+    int lump = 4 << r.nextInt(3);
+    int[] lumps = r.ints((SIDE / lump + 1) * (SIDE / lump + 1), 20, 200).toArray();
     for (int k = 0; k < luma.length; k++) {
-      luma[k] ^= (byte) r.nextInt(64);
+      luma[k] = (byte) (lumps[k / SIDE / lump * (SIDE / lump) + k % SIDE / lump] + r.nextInt(40));
     }
     return new Fingerprint(
-        new Descriptor(1024, 1024, 1, f, 0.5f, 0.5f, 0.5f, 30, i, false), luma, real.colour());
+        new Descriptor(1024, 1024, 1, 1, f, 0.5f, 0.5f, 0.5f, 30, i, false), luma, real.colour());
   }
 
   /** The same picture, but for one sample. */
   private static Fingerprint twin(Fingerprint f, int i) {
     Descriptor d = f.descriptor();
     return new Fingerprint(
-        new Descriptor(d.width(), d.height(), 1, d.features(), 0.5f, 0.5f, 0.5f, 30, i, false),
+        new Descriptor(d.width(), d.height(), 1, 1, d.features(), 0.5f, 0.5f, 0.5f, 30, i, false),
         f.luma(),
         f.colour());
   }

@@ -46,6 +46,36 @@ final class PictureChanges {
     return made(p, 2 * p.width(), 2 * p.height(), PictureChanges::level);
   }
 
+  static Pixels laidThrice(Pixels p) {
+    return made(p, 3 * p.width(), p.height(), PictureChanges::level);
+  }
+
+  static Pixels framed(Pixels p, int border, int grey) {
+    int w = p.width() + 2 * border;
+    int h = p.height() + 2 * border;
+    return made(
+        p,
+        w,
+        h,
+        (q, x, y, c) -> {
+          boolean in = x >= border && y >= border && x < w - border && y < h - border;
+          return in ? level(q, x - border, y - border, c) : grey;
+        });
+  }
+
+  /** A bright sign in a corner. */
+  static Pixels marked(Pixels p) {
+    int w = p.width();
+    return made(
+        p,
+        w,
+        p.height(),
+        (q, x, y, c) -> {
+          boolean on = x > w / 2 && x < w * 7 / 8 && y > w / 8 && y < w / 4;
+          return on && (x / 6 + y / 9) % 3 != 0 ? 240 : level(q, x, y, c);
+        });
+  }
+
   static Pixels lighter(Pixels p) {
     return p.mapLevels(-1, v -> Math.clamp(Math.round(1.12f * v + 9), 0, 255));
   }

@@ -35,7 +35,14 @@ public record Comparison(Picture picture, String sentence) {
   public static Comparison of(DuplicatePair pair) throws IOException {
     Pixels a = ImageDecoder.decode(pair.a().file());
     Pixels b = likeFirst(ImageDecoder.decode(pair.b().file()), pair.relation());
-    Match m = new Matcher().compare(Fingerprint.of(a), Fingerprint.of(b));
+    if (pair.part() != null) {
+      a = pair.part().ofFirst(a);
+      b = pair.part().ofSecond(b);
+    }
+    Match m =
+        pair.part() != null
+            ? Match.AS_IT_LIES
+            : new Matcher().compare(Fingerprint.of(a), Fingerprint.of(b));
     int side = Math.min(MOST, Math.min(longer(a), longer(b)));
     Difference d = Difference.of(a, b, m, side);
     int[] argb = new int[side * side];
@@ -52,7 +59,8 @@ public record Comparison(Picture picture, String sentence) {
                     + " compression explains.",
                 d.decibels(),
                 d.share() * 100);
-    return new Comparison(new Picture(side, argb), alignment(m, d, b) + " " + sizes(a, b) + alike);
+    String how = pair.part() != null ? "What both show: " : alignment(m, d, b) + " ";
+    return new Comparison(new Picture(side, argb), how + sizes(a, b) + alike);
   }
 
   /** What was done to the second on purpose is undone, so that only the rest is seen. */

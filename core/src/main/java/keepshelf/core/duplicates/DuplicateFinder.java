@@ -88,7 +88,7 @@ public final class DuplicateFinder {
       for (Picture a : byHash.get(p.a().sha256())) {
         for (Picture b : byHash.get(p.b().sha256())) {
           if (comparable(a, b)) {
-            pairs.add(new DuplicatePair(a, b, p.relation(), p.confidence(), p.reason(), p.match()));
+            pairs.add(p.between(a, b));
           }
         }
       }
@@ -147,6 +147,7 @@ public final class DuplicateFinder {
             .map(c -> pair(known.get(c.a()), known.get(c.b()), prints, matchers.get()))
             .flatMap(Optional::stream)
             .toList());
+    out.addAll(PartFinder.find(known, out, prints, problems));
     return out;
   }
 
@@ -195,8 +196,7 @@ public final class DuplicateFinder {
       m = matcher.compare(fa.get(), fb.get(), true);
     }
     return m.same()
-        ? Optional.of(pair(a, b, m))
-            .filter(p -> !otherRole(a, b) || p.relation() != Relation.RECOLOURED)
+        ? Optional.of(pair(a, b, m)).filter(p -> !otherRole(a, b) || p.relation().samePicture())
         : Optional.empty();
   }
 
@@ -209,7 +209,7 @@ public final class DuplicateFinder {
    * Maps of one item are kin by nature, and maps of items in different roles are no copies. What
    * only a name tells of a file is no reason not to look.
    */
-  private static boolean comparable(Picture a, Picture b) {
+  static boolean comparable(Picture a, Picture b) {
     return !(items(a, b) && (a.item().equals(b.item()) || otherRole(a, b)));
   }
 
@@ -281,16 +281,22 @@ public final class DuplicateFinder {
               "their colours differ by ΔE %.1f on average (compression stays below 1)",
               m.colourDifference()));
     }
-    if (m.tiling() != 1) {
-      r = r == Relation.RECOLOURED ? r : Relation.CROPPED;
-      double times = Math.max(m.tiling(), 1 / m.tiling());
+    if (m.marked()) {
+      r = Relation.MARKED;
+      done.add(
+          String.format(
+              Locale.ROOT, "something lies on about %.0f %% of one of them", 100 * m.changed()));
+    }
+    if (m.tiled()) {
+      r = r == Relation.RECOLOURED || r == Relation.MARKED ? r : Relation.TILED;
+      boolean second = m.tilingX() * m.tilingY() > 1;
       done.add(
           String.format(
               Locale.ROOT,
-              "%s holds the other %.0f × %.0f times",
-              fileName(m.tiling() > 1 ? b : a),
-              times,
-              times));
+              "%s holds the other %.2g × %.2g times",
+              fileName(second ? b : a),
+              second ? m.tilingX() : 1 / m.tilingX(),
+              second ? m.tilingY() : 1 / m.tilingY()));
     }
     String what = done.isEmpty() ? "they differ only as compression makes them differ" : "";
     String reason =
@@ -300,10 +306,10 @@ public final class DuplicateFinder {
             + what
             + String.join(", ", done);
     double confidence = Math.min(0.995, 0.75 + 0.3 * m.sharpness());
-    return new DuplicatePair(a, b, r, Math.round(confidence * 1000) / 1000.0, reason, m);
+    return new DuplicatePair(a, b, r, Math.round(confidence * 1000) / 1000.0, reason, m, null);
   }
 
-  private static String fileName(Picture p) {
+  static String fileName(Picture p) {
     return p.path().substring(p.path().lastIndexOf('/') + 1);
   }
 

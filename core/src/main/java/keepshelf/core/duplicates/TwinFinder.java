@@ -30,7 +30,7 @@ public final class TwinFinder {
           DuplicatePair.Relation.ROTATED,
           DuplicatePair.Relation.MIRRORED,
           DuplicatePair.Relation.GREEN_TURNED_OVER,
-          DuplicatePair.Relation.CROPPED);
+          DuplicatePair.Relation.TILED);
 
   private TwinFinder() {}
 

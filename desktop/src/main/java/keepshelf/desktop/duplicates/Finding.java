@@ -95,7 +95,7 @@ public sealed interface Finding {
                   .map(DuplicatePair::relation)
                   .max(Comparator.naturalOrder())
                   .orElseThrow()
-                  .id());
+                  .key());
     }
 
     @Override
@@ -212,7 +212,7 @@ public sealed interface Finding {
 
     @Override
     public String words() {
-      return Words.of("duplicates.change." + pair.relation().id())
+      return Words.of("duplicates.change." + pair.relation().key())
           + ", "
           + Words.of("duplicates.other.item");
     }

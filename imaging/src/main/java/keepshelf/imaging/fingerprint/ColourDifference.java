@@ -7,10 +7,11 @@ import keepshelf.imaging.colour.Srgb;
  * changes colours of single pixels, a person those of places.
  *
  * @param deltaE mean difference in CIE L*a*b* (CIE76)
+ * @param changed share of the places whose colours differ so that it is seen, 0..1
  * @param asStored mean difference of red and green as they are stored, 0..1
  * @param turnedOver the same with the second's green turned over
  */
-record ColourDifference(double deltaE, double asStored, double turnedOver) {
+record ColourDifference(double deltaE, double changed, double asStored, double turnedOver) {
   private static final int N = Fingerprint.COLOURS;
 
   static ColourDifference of(
@@ -18,6 +19,7 @@ record ColourDifference(double deltaE, double asStored, double turnedOver) {
     double[][] first = blurred(planes(a.colour(), 0, false), 0, 0);
     double[][] second = blurred(planes(b.colour(), turns, mirror), shiftX * N, shiftY * N);
     double e = 0;
+    int changed = 0;
     double same = 0;
     double over = 0;
     double[] x = new double[3];
@@ -25,13 +27,15 @@ record ColourDifference(double deltaE, double asStored, double turnedOver) {
     for (int i = 0; i < N * N; i++) {
       lab(first, i, x);
       lab(second, i, y);
-      e += Math.sqrt(sq(x[0] - y[0]) + sq(x[1] - y[1]) + sq(x[2] - y[2]));
+      double here = Math.sqrt(sq(x[0] - y[0]) + sq(x[1] - y[1]) + sq(x[2] - y[2]));
+      e += here;
+      changed += here > Match.SEEN ? 1 : 0;
       double red = Math.abs(first[0][i] - second[0][i]) / 255;
       same += (red + Math.abs(first[1][i] - second[1][i]) / 255) / 2;
       over += (red + Math.abs(first[1][i] - (255 - second[1][i])) / 255) / 2;
     }
     int n = N * N;
-    return new ColourDifference(e / n, same / n, over / n);
+    return new ColourDifference(e / n, changed / (double) n, same / n, over / n);
   }
 
   /** Whether the two agree much better with one green turned over. */

@@ -7,7 +7,8 @@ import java.nio.ByteBuffer;
  *
  * @param width of the picture in pixels
  * @param height of the picture in pixels
- * @param repeats how often one tile stands beside itself in each direction: 1, 2, 4 or 8
+ * @param repeatsX how often one tile stands beside itself
+ * @param repeatsY how often it stands below itself
  * @param features 190 values that do not change when the tile is shifted (wrapping round), turned
  *     by quarters, mirrored or made lighter
  * @param meanRed mean of the stored red (or grey) 0..1
@@ -20,7 +21,8 @@ import java.nio.ByteBuffer;
 public record Descriptor(
     int width,
     int height,
-    int repeats,
+    int repeatsX,
+    int repeatsY,
     float[] features,
     float meanRed,
     float meanGreen,
@@ -34,7 +36,7 @@ public record Descriptor(
   static final int FEATURES = 190;
 
   /** Length of {@link #toBytes}. */
-  public static final int BYTES = 40 + 4 * FEATURES;
+  public static final int BYTES = 44 + 4 * FEATURES;
 
   /** Whether it has enough contrast to be compared with others. */
   public boolean comparable() {
@@ -44,7 +46,7 @@ public record Descriptor(
   /** The same as bytes, to be kept; see {@link #ofBytes}. */
   public byte[] toBytes() {
     ByteBuffer b = ByteBuffer.allocate(BYTES);
-    b.putInt(width).putInt(height).putInt(repeats).putLong(pixels);
+    b.putInt(width).putInt(height).putInt(repeatsX).putInt(repeatsY).putLong(pixels);
     b.putFloat(meanRed).putFloat(meanGreen).putFloat(meanBlue).putFloat(deviation);
     b.putInt(vectors ? 1 : 0);
     for (float f : features) {
@@ -65,7 +67,8 @@ public record Descriptor(
     ByteBuffer b = ByteBuffer.wrap(bytes);
     int width = b.getInt();
     int height = b.getInt();
-    int repeats = b.getInt();
+    int repeatsX = b.getInt();
+    int repeatsY = b.getInt();
     long pixels = b.getLong();
     float[] means = {b.getFloat(), b.getFloat(), b.getFloat()};
     float deviation = b.getFloat();
@@ -75,6 +78,7 @@ public record Descriptor(
       features[i] = b.getFloat();
     }
     return new Descriptor(
-        width, height, repeats, features, means[0], means[1], means[2], deviation, pixels, vectors);
+        width, height, repeatsX, repeatsY, features, means[0], means[1], means[2], deviation,
+        pixels, vectors);
   }
 }

@@ -27,8 +27,8 @@ public record Difference(
    * picture that repeats is compared.
    */
   public static Difference of(Pixels a, Pixels b, Match match, int side) {
-    float[][] first = planes(a, match.tiling() < 1 ? 1 / match.tiling() : 1, side);
-    float[][] second = planes(b, match.tiling() > 1 ? match.tiling() : 1, side);
+    float[][] first = planes(a, tiles(1 / match.tilingX()), tiles(1 / match.tilingY()), side);
+    float[][] second = planes(b, tiles(match.tilingX()), tiles(match.tilingY()), side);
     for (int c = 0; c < 3; c++) {
       second[c] = turned(second[c], side, match.turns(), match.mirrored());
       level(first[c], second[c]);
@@ -85,9 +85,13 @@ public record Difference(
     return share - Math.rint(share);
   }
 
-  private static float[][] planes(Pixels p, double tiles, int side) {
-    int w = (int) Math.max(1, Math.round(p.width() / tiles));
-    int h = (int) Math.max(1, Math.round(p.height() / tiles));
+  private static double tiles(double tiling) {
+    return Math.max(1, tiling);
+  }
+
+  private static float[][] planes(Pixels p, double across, double down, int side) {
+    int w = (int) Math.max(1, Math.round(p.width() / across));
+    int h = (int) Math.max(1, Math.round(p.height() / down));
     float[][] out = new float[3][];
     for (int c = 0; c < 3; c++) {
       float[] plane = new float[w * h];

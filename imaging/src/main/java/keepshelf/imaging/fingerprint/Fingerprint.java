@@ -18,7 +18,7 @@ import keepshelf.imaging.resample.Resampler;
  */
 public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
   /** Changes when fingerprints made before can no longer be compared. */
-  public static final int VERSION = 3;
+  public static final int VERSION = 4;
 
   static final int SIDE = 128;
 
@@ -36,12 +36,12 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
     int w = p.width();
     int h = p.height();
     float[] small = Resampler.area(luma, w, h, SIDE, SIDE);
-    int repeats = 1;
-    while (repeats < 8 && Math.min(w, h) >= 64 && fourAlike(small)) {
-      repeats *= 2;
-      luma = corner(luma, w, w / 2, h / 2);
-      w /= 2;
-      h /= 2;
+    int across = Tiles.across(luma, w, h);
+    int down = Tiles.down(luma, w, h);
+    if (across > 1 || down > 1) {
+      luma = corner(luma, w, w / across, h / down);
+      w /= across;
+      h /= down;
       small = Resampler.area(luma, w, h, SIDE, SIDE);
     }
     byte[] levels = new byte[SIDE * SIDE];
@@ -71,7 +71,8 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
         new Descriptor(
             p.width(),
             p.height(),
-            repeats,
+            across,
+            down,
             features(Resampler.area(small, SIDE, SIDE, SMALL, SMALL)),
             means[0],
             means[1],
@@ -164,28 +165,6 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
       h ^= h >>> 32;
     }
     return h;
-  }
-
-  /** Whether the four quarters of a picture are one and the same, as of a tile laid 2 x 2. */
-  private static boolean fourAlike(float[] small) {
-    int half = SIDE / 2;
-    double s = 0;
-    double s2 = 0;
-    double d2 = 0;
-    for (int y = 0; y < half; y++) {
-      for (int x = 0; x < half; x++) {
-        float a = small[y * SIDE + x];
-        float b = small[y * SIDE + x + half];
-        float c = small[(y + half) * SIDE + x];
-        float d = small[(y + half) * SIDE + x + half];
-        s += a;
-        s2 += a * a;
-        d2 += Math.max((a - b) * (a - b), Math.max((a - c) * (a - c), (a - d) * (a - d)));
-      }
-    }
-    int n = half * half;
-    double variance = s2 / n - s / n * (s / n);
-    return variance > 1e-5 && d2 / n < 0.015 * variance;
   }
 
   private static float[] corner(float[] in, int width, int w, int h) {

@@ -12,10 +12,11 @@ package keepshelf.imaging.fingerprint;
  * @param shiftY how far it is shifted down, as a share of its height
  * @param colourDifference when they are the same: mean difference of colours where they are, in
  *     CIE76 ΔE; of normal maps a hundred times that of their channels
+ * @param changed share of the places whose colours differ so that it is seen, 0..1
  * @param scaleX width of a tile of the second over that of the first
  * @param scaleY height of a tile of the second over that of the first
- * @param tiling how often the second repeats the first in each direction; below 1 the other way
- *     round
+ * @param tilingX how often the second repeats the first side by side; below 1 the other way round
+ * @param tilingY the same one below the other
  * @param greenTurnedOver whether both are one normal map with green turned over
  * @param inverted whether the second is the negative of the first
  */
@@ -28,13 +29,22 @@ public record Match(
     double shiftX,
     double shiftY,
     double colourDifference,
+    double changed,
     double scaleX,
     double scaleY,
-    double tiling,
+    double tilingX,
+    double tilingY,
     boolean greenTurnedOver,
     boolean inverted) {
+  /** Two pictures that lie over each other as they are. */
+  public static final Match AS_IT_LIES =
+      new Match(true, 1, 1, 0, false, 0, 0, 0, 0, 1, 1, 1, 1, false, false);
+
   /** Compression stays below this after a blur, every recolouring that is seen lies above. */
-  private static final double SEEN = 1.3;
+  static final double SEEN = 1.3;
+
+  /** Whoever changes the colours of a picture changes them at more of its places. */
+  private static final double FEW = 0.35;
 
   /** Whether the second is shifted by more than a pixel or two of a small picture. */
   public boolean shifted() {
@@ -43,12 +53,22 @@ public record Match(
 
   /** Whether colours differ more than compression makes them. */
   public boolean recoloured() {
-    return colourDifference > SEEN;
+    return colourDifference > SEEN && !marked();
+  }
+
+  /** Whether they differ at few places only, as when something was laid on. */
+  public boolean marked() {
+    return colourDifference > SEEN && changed < FEW;
   }
 
   /** Whether the second is of another size, in either direction. */
   public boolean resized() {
     return Math.abs(scaleX - 1) > 0.01 || Math.abs(scaleY - 1) > 0.01;
+  }
+
+  /** Whether one holds the other several times. */
+  public boolean tiled() {
+    return tilingX != 1 || tilingY != 1;
   }
 
   /** The larger of both scales. */
@@ -62,7 +82,8 @@ public record Match(
         && mirrored == o.mirrored
         && wrapped(shiftX - o.shiftX) < 0.03
         && wrapped(shiftY - o.shiftY) < 0.03
-        && tiling == o.tiling;
+        && tilingX == o.tilingX
+        && tilingY == o.tilingY;
   }
 
   private static double wrapped(double d) {

@@ -25,6 +25,9 @@ public final class Matcher {
 
   private static final double SAVED_AGAIN_SHARE = 0.09;
 
+  /** Share of the places that have to be alike one by one. */
+  private static final double LEAST_PLACES = 0.6;
+
   /** Coarse peaks below this share of what is likely do not become likely by a closer look. */
   private static final double HOPELESS = 0.6;
 
@@ -54,6 +57,11 @@ public final class Matcher {
         asItLies
             || (best.sharpness() >= SURE && best.likeness() >= LEAST_LIKENESS)
             || (best.sharpness() >= LIKELY && best.likeness() >= ALIKE);
+    if (same && !asItLies) {
+      int turns = Orientations.turns(best.orientation());
+      boolean mirror = Orientations.mirrored(best.orientation());
+      same = Places.alike(a.luma(), luma, turns, mirror, best.px(), best.py()) >= LEAST_PLACES;
+    }
     return match(a, b, best, same, negative);
   }
 
@@ -89,10 +97,12 @@ public final class Matcher {
     boolean mirror = Orientations.mirrored(at.orientation());
     boolean turnedOver = false;
     double apart = 0;
+    double changed = 0;
     if (same) {
       ColourDifference colours =
           ColourDifference.of(fa, fb, turns, mirror, at.px() / (double) N, at.py() / (double) N);
       turnedOver = vectors && colours.greenTurnedOver();
+      changed = vectors || negative ? 1 : colours.changed();
       apart = vectors ? colours.vectors(turnedOver) : negative ? 0 : colours.deltaE();
     }
     return new Match(
@@ -104,9 +114,11 @@ public final class Matcher {
         -at.px() / (double) N,
         -at.py() / (double) N,
         apart,
-        db.width() / (double) db.repeats() / (da.width() / (double) da.repeats()),
-        db.height() / (double) db.repeats() / (da.height() / (double) da.repeats()),
-        db.repeats() / (double) da.repeats(),
+        changed,
+        db.width() / (double) db.repeatsX() / (da.width() / (double) da.repeatsX()),
+        db.height() / (double) db.repeatsY() / (da.height() / (double) da.repeatsY()),
+        db.repeatsX() / (double) da.repeatsX(),
+        db.repeatsY() / (double) da.repeatsY(),
         turnedOver,
         negative);
   }

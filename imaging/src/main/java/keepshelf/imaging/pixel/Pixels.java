@@ -1,5 +1,6 @@
 package keepshelf.imaging.pixel;
 
+import java.lang.reflect.Array;
 import java.util.function.IntUnaryOperator;
 
 /**
@@ -143,6 +144,21 @@ public final class Pixels {
       return u16(width, height, 1, o);
     }
     return f32(width, height, 1, plane(c));
+  }
+
+  /** A copy of the rectangle of {@code w} x {@code h} pixels from {@code (x, y)}, within it. */
+  public Pixels cut(int x, int y, int w, int h) {
+    int line = w * channels;
+    Object from = bytes != null ? bytes : shorts != null ? shorts : floats;
+    Object to = Array.newInstance(from.getClass().getComponentType(), line * h);
+    for (int r = 0; r < h; r++) {
+      System.arraycopy(from, ((y + r) * width + x) * channels, to, r * line, line);
+    }
+    return switch (to) {
+      case byte[] b -> u8(w, h, channels, b);
+      case short[] s -> u16(w, h, channels, s);
+      default -> f32(w, h, channels, (float[]) to);
+    };
   }
 
   /**

@@ -130,7 +130,7 @@ class FingerprintTest {
     Fingerprint laid = Fingerprint.of(Pixels.u8(2 * SIDE, 2 * SIDE, 1, four));
     Match tiled = new Matcher().compare(of(whole), laid);
     assertThat(tiled.same()).isTrue();
-    assertThat(tiled.tiling()).isEqualTo(2);
+    assertThat(tiled.tilingX()).isEqualTo(2);
   }
 
   @Test

@@ -1,0 +1,157 @@
+package keepshelf.core.duplicates;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import keepshelf.core.duplicates.DuplicatePair.Relation;
+import keepshelf.core.model.MapRole;
+import keepshelf.core.problem.Problem;
+import keepshelf.imaging.fingerprint.Fingerprint;
+import keepshelf.imaging.parts.Part;
+import keepshelf.imaging.parts.PartIndex;
+import keepshelf.imaging.parts.PartIndex.Candidate;
+import keepshelf.imaging.parts.PartMatcher;
+
+/**
+ * Finds pictures that show a part of others, have a border, or carry a mark or writing. Of an item
+ * the base colour is looked at, for all its maps are cut alike; without one, each of its maps.
+ */
+final class PartFinder {
+  /** Agreeing blocks below which something was laid on. */
+  private static final double NOTHING_LAID_ON = 0.97;
+
+  /** Parts of more pictures would take longer to find than all the rest. */
+  private static final int MOST = 8_000;
+
+  private final List<Picture> pictures;
+  private final List<Fingerprint> prints;
+  private final Set<List<String>> known = new HashSet<>();
+
+  private PartFinder(List<Picture> pictures, List<Fingerprint> prints) {
+    this.pictures = pictures;
+    this.prints = prints;
+  }
+
+  /**
+   * What is not among {@code found} already.
+   *
+   * @param all pictures with contrast, each file once
+   * @param problems is told when there are too many
+   */
+  static List<DuplicatePair> find(
+      List<Picture> all, List<DuplicatePair> found, Prints kept, List<Problem> problems) {
+    List<Picture> pictures = new ArrayList<>();
+    List<Fingerprint> prints = new ArrayList<>();
+    List<Picture> telling = telling(all);
+    if (telling.size() > MOST) {
+      problems.add(
+          Problem.note(
+              "parts-left-out",
+              null,
+              "Parts, borders and marks were not looked for: there are "
+                  + telling.size()
+                  + " pictures, and "
+                  + MOST
+                  + " are compared that way at the most. Name a folder to look at fewer."));
+      return List.of();
+    }
+    for (Picture p : telling) {
+      kept.of(p.sha256())
+          .ifPresent(f -> {
+            pictures.add(p);
+            prints.add(f);
+          });
+    }
+    PartFinder finder = new PartFinder(pictures, prints);
+    found.forEach(p -> {
+      finder.known.add(List.of(p.a().sha256(), p.b().sha256()));
+      finder.known.add(List.of(p.b().sha256(), p.a().sha256()));
+    });
+    return finder.find();
+  }
+
+  private static List<Picture> telling(List<Picture> all) {
+    Set<String> coloured = new HashSet<>();
+    all.stream()
+        .filter(p -> p.role() == MapRole.BASE_COLOUR && p.item() != null)
+        .forEach(p -> coloured.add(p.item()));
+    return all.stream()
+        .filter(p ->
+            p.item() == null || p.role() == MapRole.BASE_COLOUR || !coloured.contains(p.item()))
+        .toList();
+  }
+
+  private List<DuplicatePair> find() {
+    Map<Integer, List<Candidate>> byFirst = new HashMap<>();
+    for (Candidate c : new PartIndex(prints).candidates()) {
+      Picture a = pictures.get(c.a());
+      Picture b = pictures.get(c.b());
+      boolean kind =
+          prints.get(c.a()).descriptor().vectors() == prints.get(c.b()).descriptor().vectors();
+      if (kind
+          && DuplicateFinder.comparable(a, b)
+          && !known.contains(List.of(a.sha256(), b.sha256()))) {
+        byFirst.computeIfAbsent(c.a(), x -> new ArrayList<>()).add(c);
+      }
+    }
+    return byFirst.entrySet().parallelStream()
+        .flatMap(e -> compared(e.getKey(), e.getValue()))
+        .toList();
+  }
+
+  private Stream<DuplicatePair> compared(int a, List<Candidate> candidates) {
+    PartMatcher matcher = new PartMatcher(prints.get(a));
+    return candidates.stream()
+        .map(c -> {
+          Optional<Part> p = matcher.part(prints.get(c.b()), c.placement());
+          return p.map(x -> pair(pictures.get(a), pictures.get(c.b()), x));
+        })
+        .flatMap(Optional::stream);
+  }
+
+  private static DuplicatePair pair(Picture a, Picture b, Part p) {
+    boolean marked = p.whole() && p.agreeing() < NOTHING_LAID_ON && !otherFrame(p);
+    double confidence = Math.round(1000 * Math.min(0.97, p.likeness())) / 1000.0;
+    return new DuplicatePair(
+        a, b, marked ? Relation.MARKED : Relation.CROPPED, confidence, sentence(a, b, p), null, p);
+  }
+
+  private static boolean otherFrame(Part p) {
+    return p.firstFramed() != p.secondFramed();
+  }
+
+  private static String sentence(Picture a, Picture b, Part p) {
+    String first = DuplicateFinder.fileName(a);
+    String second = DuplicateFinder.fileName(b);
+    List<String> said = new ArrayList<>();
+    if (p.secondIsPart()) {
+      said.add(second + " shows " + share(p.inFirst()) + " of " + first);
+    } else if (p.firstIsPart()) {
+      said.add(first + " shows " + share(p.inSecond()) + " of " + second);
+    } else if (!p.whole()) {
+      said.add(
+          share(p.inFirst()) + " of " + first + " is " + share(p.inSecond()) + " of " + second);
+    }
+    if (otherFrame(p)) {
+      said.add((p.firstFramed() ? first : second) + " has a border around it");
+    }
+    if (p.agreeing() < NOTHING_LAID_ON) {
+      said.add(
+          String.format(
+              Locale.ROOT,
+              "something lies on %.0f %% of what both show",
+              100 * (1 - p.agreeing())));
+    }
+    return said.isEmpty() ? "both show the same, but for their edges" : String.join("; ", said);
+  }
+
+  private static String share(Part.Area a) {
+    return String.format(Locale.ROOT, "%.0f × %.0f %%", 100 * a.width(), 100 * a.height());
+  }
+}
