@@ -293,7 +293,7 @@ public final class DuplicateFinder {
       done.add(
           String.format(
               Locale.ROOT,
-              "%s holds the other %.2g × %.2g times",
+              "%s holds the other %.0f × %.0f times",
               fileName(second ? b : a),
               second ? m.tilingX() : 1 / m.tilingX(),
               second ? m.tilingY() : 1 / m.tilingY()));

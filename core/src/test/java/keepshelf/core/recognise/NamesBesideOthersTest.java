@@ -24,6 +24,8 @@ class NamesBesideOthersTest {
     "poster_tide_table_decal.png, decal",
     "sticker_residue_overlay_01.jpg, overlay",
     "scratches_07.png, overlay",
+    "cracks_mask.png, overlay",
+    "lava_flow.jpg, photo-texture",
     "lampglow_light_cookie_02.png, light-pattern",
     "leaves_lightcookie.jpg, light-pattern",
     "blinds_gobo.png, light-pattern",
@@ -176,6 +178,20 @@ class NamesBesideOthersTest {
         CC/oak_COL.png | oak base-colour
         CC/elm_COL.png | elm base-colour
         CC/elm_NRM.png | elm normal
+        DD/canvas_Diffuse_Alpha.tga | canvas base-colour
+        DD/canvas_Normal_Height.tga | canvas normal
+        DD/canvas_Spec_Gloss.tga | canvas packed
+        EE/wall_d.dds | wall base-colour
+        EE/wall_n.dds | wall normal
+        EE/wall_s.dds | wall specular
+        EE/wall_p.dds | wall height
+        FF/lantern_Emissive_Color.png | lantern emission
+        FF/lantern_Emissive_Mask.png | lantern mask
+        FF/lantern_Base_Color.png | lantern base-colour
+        GG/foam_flowmap.png | foam mask
+        GG/foam_col.png | foam base-colour
+        HH/pier_v2_final_albedo (copy).png | pier_final base-colour
+        HH/pier_v2_final_normal (copy).png | pier_final normal
         U/tarp_flap.exr | - unknown-image
         U/tarp_diff.png | tarp base-colour
         U/tarp_rough.png | tarp roughness

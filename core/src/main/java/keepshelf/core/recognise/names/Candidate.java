@@ -1,7 +1,9 @@
 package keepshelf.core.recognise.names;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.sets.RoleChooser;
 import keepshelf.imaging.analyse.Handedness;
@@ -10,6 +12,8 @@ import keepshelf.imaging.analyse.Handedness;
  * A picture on its way to a set: what its name and folders say, and then which reading was chosen.
  */
 public final class Candidate {
+  private static final double MASK = 0.7;
+
   /** The picture. */
   public final SourceFile file;
 
@@ -42,6 +46,14 @@ public final class Candidate {
     this.scope = scope;
     this.readings = NameReadings.of(parts, scope.role(), habits);
     this.plainKey = NameReadings.plainKey(parts);
+  }
+
+  /** Whether its name ends on a word for a mask and says nothing else. */
+  public boolean saysMask() {
+    return readings.stream()
+        .max(Comparator.comparingDouble(NameReading::strength))
+        .filter(r -> r.strength() >= MASK && r.senses().getFirst().role() == MapRole.MASK)
+        .isPresent();
   }
 
   /** Resolution that names say, or null. */

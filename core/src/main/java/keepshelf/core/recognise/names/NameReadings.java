@@ -54,7 +54,7 @@ public final class NameReadings {
   private static final Set<String> REMARKS =
       Set.of(
           "final", "new", "edit", "edited", "fix", "fixed", "updated", "old", "orig", "tiled",
-          "baked", "export", "upload", "web", "free");
+          "baked", "export", "upload", "web", "free", "copy", "kopie", "copie", "copia");
 
   private static final Pattern YEAR = Pattern.compile("(?:19|20)\\d\\d");
 

@@ -303,7 +303,10 @@ public final class ItemMaker {
   }
 
   private void single(List<Candidate> same) {
-    ItemKind kind = PictureWords.kind(same.getFirst()).orElse(ItemKind.PHOTO_TEXTURE);
+    Candidate first = same.getFirst();
+    ItemKind kind =
+        PictureWords.kind(first)
+            .orElse(first.saysMask() ? ItemKind.OVERLAY : ItemKind.PHOTO_TEXTURE);
     switch (kind) {
       case OVERLAY ->
           add(same, kind, MapRole.MASK, 0.85, "its name says it is laid over other surfaces");
