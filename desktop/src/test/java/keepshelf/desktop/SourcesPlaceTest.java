@@ -117,6 +117,36 @@ class SourcesPlaceTest extends OnShelfPlace {
     until(() -> model.packs().stream().anyMatch(p -> says(p, State.NEWER)));
   }
 
+  private void chooseNewer() throws Exception {
+    act(() ->
+        model.packs().stream()
+            .filter(p -> says(p, State.NEWER))
+            .findFirst()
+            .ifPresent(model.packProperty()::set));
+  }
+
+  @Test
+  void aNewerVersionIsLookedAtUnderOneLightBeforeItIsTakenOver(FxRobot robot) throws Exception {
+    connect(robot);
+    chooseNewer();
+    robot.clickOn("#packs").type(KeyCode.C);
+    until(() -> robot.lookup("#source-leave").tryQuery().isPresent());
+    assertThat(words(robot.lookup("#pack-pane").query())).contains("3, not filed yet");
+    robot.clickOn("#source-leave");
+    until(() -> model.fetches().going().isEmpty());
+    until(() -> robot.lookup("#source-compare").tryQuery().isPresent());
+    assertThat(shelf.catalogue().packs()).noneMatch(p -> "3".equals(p.version()));
+    robot.clickOn("#source-compare");
+    until(() -> robot.lookup("#source-take").tryQuery().isPresent());
+    assertThat(robot.lookup("#pack-pane .image-view").queryAll()).hasSizeGreaterThanOrEqualTo(2);
+    long sent = shop.sent();
+    robot.clickOn("#source-take");
+    until(() -> model.packs().stream().noneMatch(p -> says(p, State.NEWER)));
+    assertThat(shelf.catalogue().packs()).anyMatch(p -> "3".equals(p.version()));
+    assertThat(shop.sent()).as("what was looked at is not fetched again").isEqualTo(sent);
+    until(() -> robot.lookup("#source-take").tryQuery().isEmpty());
+  }
+
   @Test
   void aNewerVersionIsSeenFetchedAndFiledByMouse(FxRobot robot) throws Exception {
     long before = shop.requests().size();

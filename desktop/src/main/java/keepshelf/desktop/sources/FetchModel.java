@@ -127,6 +127,11 @@ public final class FetchModel implements AutoCloseable {
     });
   }
 
+  /** Files one that was looked at. */
+  void accept(Fetch f) {
+    change(q -> q.accept(f.id()));
+  }
+
   /** Puts one before all others. */
   void first(Fetch f) {
     change(q -> q.first(f.id()));

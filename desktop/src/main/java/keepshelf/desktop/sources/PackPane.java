@@ -8,6 +8,7 @@ import java.util.function.Consumer;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
@@ -35,12 +36,19 @@ final class PackPane extends VBox {
   private final SourcesModel model;
   private final Shelf shelf;
   private final PackPictures pictures;
+  private final Beside beside;
   private final Consumer<String> browse;
   private final VBox facts = new VBox(0);
   private final VBox account = new VBox(6);
 
-  PackPane(SourcesModel model, Shelf shelf, PackPictures pictures, Consumer<String> browse) {
+  PackPane(
+      SourcesModel model,
+      Shelf shelf,
+      PackPictures pictures,
+      Beside beside,
+      Consumer<String> browse) {
     this.model = model;
+    this.beside = beside;
     this.shelf = shelf;
     this.pictures = pictures;
     this.browse = browse;
@@ -59,6 +67,7 @@ final class PackPane extends VBox {
     getChildren().add(scroll);
     model.packProperty().addListener(o -> fill());
     model.detailProperty().addListener(o -> fill());
+    beside.openedProperty().addListener(o -> fill());
     model.chosenProperty().addListener(o -> accountOf());
     fill();
     accountOf();
@@ -79,7 +88,14 @@ final class PackPane extends VBox {
     here.ifPresent(x ->
         both.getChildren().add(picture(x, p.here() == null ? Words.of("sources.here") : p.here())));
     boolean differs = !p.isHere() || p.states().contains(State.NEWER);
-    if (differs) {
+    Beside.Opened fetched = beside.openedProperty().get();
+    if (fetched != null) {
+      both.getChildren()
+          .add(
+              picture(
+                  pictures.fetched(fetched),
+                  Words.of("sources.fetched", v == null ? "" : v.version())));
+    } else if (differs) {
       there.ifPresent(x ->
           both.getChildren()
               .add(picture(x, Words.of("sources.preview", v == null ? "" : v.version()))));
@@ -88,6 +104,7 @@ final class PackPane extends VBox {
       both.setStyle("-fx-padding: 10 0 4 0;");
       facts.getChildren().add(both);
     }
+    compare(p, fetched);
     PackDetail d = model.detailProperty().get();
     if (p.isHere()) {
       section("sources.changes", changes(p, v, d));
@@ -106,6 +123,24 @@ final class PackPane extends VBox {
     section("sources.terms", terms(p, v, d));
     section("sources.bought", bought(p));
     links(p);
+  }
+
+  /** To look at a newer version before anything changes, and to decide. */
+  private void compare(PackNews p, Beside.Opened fetched) {
+    if (fetched != null) {
+      Button take =
+          Kit.button(
+              Words.of("sources.take"), () -> model.fetches().accept(fetched.fetch()), "main");
+      take.setId("source-take");
+      Button leave =
+          Kit.button(Words.of("sources.leave"), () -> model.fetches().remove(fetched.fetch()));
+      leave.setId("source-leave");
+      facts.getChildren().add(new HBox(8, take, leave));
+    } else if (SourcesModel.comparable(p)) {
+      Button look = Kit.button(Words.of("sources.compare"), model::compare);
+      look.setId("source-compare");
+      facts.getChildren().add(look);
+    }
   }
 
   private static String line(PackNews p, Feed.Version v) {

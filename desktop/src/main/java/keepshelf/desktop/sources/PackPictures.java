@@ -54,6 +54,13 @@ final class PackPictures {
         .map(f -> pictures.get("source|" + f.getFileName(), () -> read(f)));
   }
 
+  /** What was fetched and is not filed yet, under the light of the cards. */
+  ObservableValue<Picture> fetched(Beside.Opened o) {
+    Double tile = o.ours() == null ? null : o.ours().tileMetres();
+    return pictures.get(
+        "fetched|" + o.fetch().id(), () -> Previews.of(o.item(), tile, (int) (2 * LARGE), null));
+  }
+
   /** The middle square of a picture. */
   private static Picture read(Path file) throws IOException {
     ImageInfo info = ImageProbe.probe(file).orElseThrow(() -> new IOException("no picture"));

@@ -109,7 +109,10 @@ final class QueuePane extends VBox {
       pause.setText(Words.of(still ? "sources.queue.go" : "sources.queue.pause"));
       show(
           pause,
-          f.state() != State.FILING && f.state() != State.QUESTION && f.state() != State.DONE);
+          f.state() != State.FILING
+              && f.state() != State.QUESTION
+              && f.state() != State.LOOK
+              && f.state() != State.DONE);
       show(first, at > 0 && f.state() == State.WAITING);
       show(stop, f.state() != State.FILING);
     }

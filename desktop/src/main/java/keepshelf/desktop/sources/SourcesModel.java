@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -39,6 +40,7 @@ public final class SourcesModel {
   private final WorkList work;
   private final FetchModel fetches;
   private final SourceChanges changes;
+  private final Beside beside;
   private final ObservableList<SourceNews> rows = FXCollections.observableArrayList();
   private final ObjectProperty<SourceNews> chosen = new SimpleObjectProperty<>();
   private final ObservableList<PackNews> packs = FXCollections.observableArrayList();
@@ -68,6 +70,7 @@ public final class SourcesModel {
     this.boards = boards;
     this.fetches = new FetchModel(shelf, work, filed, question);
     this.changes = new SourceChanges(shelf, work, this);
+    this.beside = new Beside(shelf, work, this);
     boards.all().addListener((ListChangeListener<ItemCard>) c -> refresh());
     chosen.addListener((o, was, is) -> show(is));
     pack.addListener((o, was, is) -> look(is));
@@ -285,19 +288,46 @@ public final class SourcesModel {
 
   /** Fetches packs of the chosen source in their newest version; what cannot be is said. */
   public void fetch(List<PackNews> wanted, String resolution) {
-    wish((list, n, p) -> list.newest(n, p, resolution), wanted);
+    wish((list, n, p) -> list.newest(n, p, resolution), wanted, f -> f);
+  }
+
+  /**
+   * Fetches the newer version of the chosen pack, to be looked at beside what is here before it is
+   * filed.
+   */
+  void compare() {
+    PackNews p = pack.get();
+    if (p != null && comparable(p)) {
+      wish((list, n, x) -> list.newest(n, x, null), List.of(p), Fetch::lookFirst);
+    }
+  }
+
+  /** Whether there is a newer version to look at before it is filed. */
+  static boolean comparable(PackNews p) {
+    return p.isHere() && p.states().contains(State.NEWER) && p.canBeFetched();
+  }
+
+  /** What was fetched of the pack that is looked at and waits for a person. */
+  Optional<Fetch> waitsForALook(PackNews p) {
+    return fetches.going().stream()
+        .map(Going::fetch)
+        .filter(f ->
+            f.state() == Fetch.State.LOOK
+                && f.source().equalsIgnoreCase(p.source())
+                && f.name().equals(p.name()))
+        .findFirst();
   }
 
   /** Fetches the lost files of packs. */
   public void fetchLost(List<PackNews> wanted) {
-    wish((list, n, p) -> list.lost(n, p, shelf.catalogue()), wanted);
+    wish((list, n, p) -> list.lost(n, p, shelf.catalogue()), wanted, f -> f);
   }
 
   private interface Wishing {
     void of(WishList list, SourceNews n, PackNews p);
   }
 
-  private void wish(Wishing how, List<PackNews> wanted) {
+  private void wish(Wishing how, List<PackNews> wanted, UnaryOperator<Fetch> as) {
     SourceNews n = chosen.get();
     List<PackNews> all = List.copyOf(wanted);
     work.note(() -> {
@@ -305,7 +335,7 @@ public final class SourcesModel {
       all.forEach(p -> how.of(list, n, p));
       work.ui(() -> {
         work.problems().addAll(list.problems());
-        fetches.fetch(list.fetches());
+        fetches.fetch(list.fetches().stream().map(as).toList());
       });
     });
   }
@@ -319,6 +349,11 @@ public final class SourcesModel {
             p.canBeFetched()
                 && (p.states().contains(State.NEWER) || p.states().contains(State.NOT_HERE)))
         .toList();
+  }
+
+  /** What was fetched and is looked at before it is filed. */
+  Beside beside() {
+    return beside;
   }
 
   /** Changes what is known of sources and of what is owned. */

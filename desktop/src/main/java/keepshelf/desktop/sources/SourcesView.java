@@ -63,7 +63,7 @@ public final class SourcesView implements Place {
     table = new PackTable(model, of, this::toShelf);
     BorderPane all = new BorderPane(table);
     all.setLeft(new SourceList(model, () -> ask(null)));
-    all.setRight(new PackPane(model, shelf, of, ways.browse()));
+    all.setRight(new PackPane(model, shelf, of, model.beside(), ways.browse()));
     content.getChildren().add(all);
     header.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(header, Priority.ALWAYS);
@@ -323,6 +323,7 @@ public final class SourcesView implements Place {
         }
       }
       case F -> fetch();
+      case C -> model.compare();
       case N -> ask(null);
       case E -> {
         if (model.chosenProperty().get() != null) {

@@ -24,6 +24,7 @@ import keepshelf.core.sources.feed.Feed;
  * @param purchase what its record will say how it was got, or null
  * @param files what is fetched
  * @param lost files of the shelf that are to be put back; empty when the pack is to be filed
+ * @param look whether a person looks at it beside what is there before it is filed
  * @param state how far it is
  * @param said what there is to say of that, or null
  * @param pack identifier of what was filed, or null
@@ -40,6 +41,7 @@ public record Fetch(
     Purchase purchase,
     List<Feed.Part> files,
     List<BrokenFile> lost,
+    boolean look,
     State state,
     String said,
     String pack) {
@@ -49,6 +51,8 @@ public record Fetch(
     FETCHING,
     FILING,
     PAUSED,
+    /** Fetched and proved; it waits until a person has looked at it. */
+    LOOK,
     /** Fetched and proved, but a person has to look at it in Arrivals. */
     QUESTION,
     FAILED,
@@ -62,7 +66,7 @@ public record Fetch(
 
     /** Whether nothing is going to happen to it by itself. */
     public boolean isSettled() {
-      return this == DONE || this == FAILED || this == QUESTION || this == PAUSED;
+      return this == DONE || this == FAILED || this == QUESTION || this == PAUSED || this == LOOK;
     }
   }
 
@@ -92,16 +96,33 @@ public record Fetch(
         purchase,
         edition.files(),
         lost,
+        false,
         State.WAITING,
         null,
         null);
   }
 
+  /** The same, to be looked at before it is filed. */
+  public Fetch lookFirst() {
+    return with(true, State.WAITING);
+  }
+
+  /** The same, looked at and wanted. */
+  Fetch accepted() {
+    return with(false, State.WAITING);
+  }
+
+  private Fetch with(boolean newLook, State newState) {
+    return new Fetch(
+        id, source, name, version, edition, licence, page, purchase, files, lost, newLook, newState,
+        null, pack);
+  }
+
   /** The same, so far. */
   public Fetch now(State newState, String newSaid) {
     return new Fetch(
-        id, source, name, version, edition, licence, page, purchase, files, lost, newState, newSaid,
-        pack);
+        id, source, name, version, edition, licence, page, purchase, files, lost, look, newState,
+        newSaid, pack);
   }
 
   /** The same, filed as this pack. */
@@ -117,6 +138,7 @@ public record Fetch(
         purchase,
         files,
         lost,
+        look,
         State.DONE,
         newSaid,
         newPack);

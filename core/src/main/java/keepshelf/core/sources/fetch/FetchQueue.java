@@ -187,6 +187,15 @@ public final class FetchQueue {
             .toList());
   }
 
+  /** Lets one that was looked at be filed. */
+  public void accept(String id) throws ShelfException {
+    WISHED.add(id);
+    change(was ->
+        was.stream()
+            .map(f -> f.id().equals(id) && f.state() == Fetch.State.LOOK ? f.accepted() : f)
+            .toList());
+  }
+
   /** Puts one before all others. */
   public void first(String id) throws ShelfException {
     change(was -> {

@@ -43,6 +43,9 @@ final class Filer {
                 ? "One map of it is a question. Answer it in Arrivals."
                 : a.questions() + " maps of it are questions. Answer them in Arrivals.");
       }
+      if (f.look()) {
+        return f.now(Fetch.State.LOOK, "It is fetched and proved. Look at it, then take it over.");
+      }
       // The source says which version it is; its files need not.
       Optional<ArrivalKin> kin = intake.kin(a, f.source(), f.version());
       Filing.Filed filed = intake.file(a, f.filing(kin.map(ArrivalKin::kinship).orElse(null)));

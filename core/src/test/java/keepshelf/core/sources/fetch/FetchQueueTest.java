@@ -77,6 +77,19 @@ class FetchQueueTest {
     assertThat(queue.find(a.id()).orElseThrow().state()).isEqualTo(Fetch.State.WAITING);
   }
 
+  @Test
+  void whatIsLookedAtWaitsUntilItIsAccepted() throws Exception {
+    Fetch f = wish("cork").lookFirst();
+    queue.add(List.of(f));
+    queue.accept(f.id());
+    assertThat(queue.all()).as("it was not fetched yet").containsExactly(f);
+    queue.put(f.now(Fetch.State.LOOK, "Look at it."));
+    assertThat(queue.all().getFirst().state().isSettled()).isTrue();
+    queue.accept(f.id());
+    assertThat(queue.all()).containsExactly(f.accepted());
+    assertThat(queue.all().getFirst().look()).isFalse();
+  }
+
   @ParameterizedTest
   @ValueSource(strings = {"WAITING", "FETCHING", "FILING"})
   void whatSomebodyElseWishedWaitsForAPerson(Fetch.State state) throws Exception {
