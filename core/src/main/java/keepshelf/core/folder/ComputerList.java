@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.LinkedHashSet;
@@ -48,8 +49,10 @@ public final class ComputerList {
     Set<String> out = new LinkedHashSet<>();
     try {
       Files.readAllLines(file()).stream().filter(l -> !l.isBlank()).forEach(out::add);
+    } catch (NoSuchFileException e) {
+      return out;
     } catch (IOException e) {
-      org.slf4j.LoggerFactory.getLogger(ComputerList.class).debug("none known", e);
+      org.slf4j.LoggerFactory.getLogger(ComputerList.class).warn("not read: {}", file(), e);
     }
     return out;
   }

@@ -55,13 +55,22 @@ public final class Rows {
   /** Makes a row as wide as its list, and says it to those who hear it. */
   public static GridPane in(ListView<?> list, GridPane row, boolean chosen) {
     row.getStyleClass().add("table-row");
-    if (chosen) {
-      row.getStyleClass().add("lead-row");
-    }
+    choose(row, "lead-row", chosen);
     row.setAccessibleText(Kit.spoken(row));
     row.maxWidthProperty().bind(list.widthProperty().subtract(BAR));
     row.prefWidthProperty().bind(list.widthProperty().subtract(BAR));
     return row;
+  }
+
+  /** Shows a row as chosen or not, by {@code style}; nothing is laid out anew for that. */
+  public static void choose(Node row, String style, boolean chosen) {
+    if (chosen != row.getStyleClass().contains(style)) {
+      if (chosen) {
+        row.getStyleClass().add(style);
+      } else {
+        row.getStyleClass().remove(style);
+      }
+    }
   }
 
   /** A number with what it counts below it. */

@@ -66,7 +66,14 @@ final class PackPane extends VBox {
     VBox.setVgrow(scroll, Priority.ALWAYS);
     getChildren().add(scroll);
     model.packProperty().addListener(o -> fill());
-    model.detailProperty().addListener(o -> fill());
+    model
+        .detailProperty()
+        .addListener((o, was, is) -> {
+          // Without one the pack has just been chosen, and is shown already.
+          if (is != null) {
+            fill();
+          }
+        });
     beside.openedProperty().addListener(o -> fill());
     model.chosenProperty().addListener(o -> accountOf());
     fill();

@@ -81,7 +81,6 @@ final class PackTable extends VBox {
   }
 
   private void reveal() {
-    list.refresh();
     int at = model.packs().indexOf(model.packProperty().get());
     if (at >= 0) {
       list.getSelectionModel().clearAndSelect(at);
@@ -124,6 +123,16 @@ final class PackTable extends VBox {
   }
 
   private final class Row extends ListCell<PackNews> {
+    Row() {
+      model.packProperty().addListener(o -> mark());
+    }
+
+    private void mark() {
+      if (getGraphic() != null) {
+        Rows.choose(getGraphic(), "lead-row", getItem() == model.packProperty().get());
+      }
+    }
+
     @Override
     protected void updateItem(PackNews p, boolean empty) {
       super.updateItem(p, empty);
@@ -159,7 +168,7 @@ final class PackTable extends VBox {
               GAP, WIDTHS, pack, Signs.staircase(p.resolutions(), p.offered()), said, action(p));
       g.setMinHeight(50);
       g.setOnMousePressed(e -> model.packProperty().set(p));
-      return Rows.in(list, g, p.equals(model.packProperty().get()));
+      return Rows.in(list, g, p == model.packProperty().get());
     }
 
     /** What a person would do next about it. */

@@ -9,6 +9,7 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.sources.PackNews.State;
 import keepshelf.core.sources.SourceNews;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.kit.Rows;
 import keepshelf.desktop.words.Words;
 
 /** The sources, each with its news. */
@@ -37,10 +38,19 @@ final class SourceList extends VBox {
     HBox foot = new HBox(fresh);
     foot.setStyle("-fx-padding: 10 14 12 16;");
     getChildren().addAll(head, list, foot);
-    model.chosenProperty().addListener(o -> list.refresh());
   }
 
   private final class Row extends ListCell<SourceNews> {
+    Row() {
+      model.chosenProperty().addListener(o -> mark());
+    }
+
+    private void mark() {
+      if (getGraphic() != null) {
+        Rows.choose(getGraphic(), "chosen", getItem() == model.chosenProperty().get());
+      }
+    }
+
     @Override
     protected void updateItem(SourceNews n, boolean empty) {
       super.updateItem(n, empty);
@@ -57,9 +67,7 @@ final class SourceList extends VBox {
               Kit.wrapped(n.source().name(), "arrival-name"),
               Kit.wrapped(SourceTexts.line(n), "hint", wants ? "bad" : "hint"));
       box.getStyleClass().add("arrival-row");
-      if (n.equals(model.chosenProperty().get())) {
-        box.getStyleClass().add("chosen");
-      }
+      Rows.choose(box, "chosen", n == model.chosenProperty().get());
       box.setMaxWidth(WIDTH - 2);
       box.setAccessibleText(Kit.spoken(box));
       box.setOnMouseClicked(e -> model.chosenProperty().set(n));

@@ -141,6 +141,13 @@ public final class FetchQueue {
       List<Fetch> all = new ArrayList<>(was);
       for (Fetch f : more) {
         Optional<Fetch> there = all.stream().filter(f::same).findFirst();
+        if (there.isPresent() && there.get().state() == Fetch.State.LOOK) {
+          // It is here and proved: wishing for it again is taking it over.
+          Fetch now = f.look() ? there.get() : there.get().accepted();
+          all.set(all.indexOf(there.get()), now);
+          out.add(now);
+          continue;
+        }
         boolean going = there.isPresent() && !there.get().state().isSettled();
         if (!going) {
           there.ifPresent(all::remove);

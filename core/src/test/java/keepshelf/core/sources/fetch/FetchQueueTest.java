@@ -85,6 +85,12 @@ class FetchQueueTest {
     assertThat(queue.all()).as("it was not fetched yet").containsExactly(f);
     queue.put(f.now(Fetch.State.LOOK, "Look at it."));
     assertThat(queue.all().getFirst().state().isSettled()).isTrue();
+    assertThat(queue.add(List.of(wish("cork").lookFirst())).getFirst().state())
+        .isEqualTo(Fetch.State.LOOK);
+    assertThat(queue.add(List.of(wish("cork"))))
+        .as("what is here is not fetched again")
+        .containsExactly(f.accepted());
+    queue.put(f.now(Fetch.State.LOOK, "Look at it."));
     queue.accept(f.id());
     assertThat(queue.all()).containsExactly(f.accepted());
     assertThat(queue.all().getFirst().look()).isFalse();
