@@ -12,7 +12,6 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.sources.PackNews;
 import keepshelf.desktop.arrivals.ArrivalsModel;
-import keepshelf.desktop.arrivals.ArrivalsView;
 import keepshelf.desktop.bench.BenchModel;
 import keepshelf.desktop.bench.BenchView;
 import keepshelf.desktop.duplicates.DuplicatesModel;
@@ -58,8 +57,7 @@ public final class MainWindow implements AutoCloseable {
   private boolean stale;
   private java.util.function.Consumer<Path> mover = to -> {};
   private final HostsModel hostsModel;
-  private final ArrivalsModel arrivalsModel;
-  private final ArrivalsView arrivals;
+  private final ArrivalsRoom arrivals;
   private final ShelfView boards;
   private final BenchRoom benchRoom;
   private final LikeRoom likeRoom;
@@ -81,19 +79,7 @@ public final class MainWindow implements AutoCloseable {
     MemoryKeeper.watch(work, pictures);
     shelfModel = new ShelfModel(shelf, work);
     hostsModel = new HostsModel(shelf, work, shelfModel, this::refresh);
-    arrivalsModel = new ArrivalsModel(shelf, work, this::refresh);
-    arrivals = new ArrivalsView(arrivalsModel, work, pictures, picker);
-    arrivalsModel.removeArchivesProperty().set(settings.get("remove-archives", "no").equals("yes"));
-    arrivalsModel
-        .removeArchivesProperty()
-        .addListener((o, was, is) -> settings.put("remove-archives", is ? "yes" : "no"));
-    String watched = settings.get("watch", "");
-    if (!watched.isEmpty() && java.nio.file.Files.isDirectory(Path.of(watched))) {
-      arrivalsModel.watch(Path.of(watched));
-    }
-    arrivalsModel
-        .watchedProperty()
-        .addListener((o, was, is) -> settings.put("watch", is == null ? "" : is.toString()));
+    arrivals = new ArrivalsRoom(shelf, settings, work, pictures, picker, this::refresh);
     shelfActions = new ShelfActions(shelf, work, this::recordsChanged, this::refresh);
     upkeep = new Upkeep(shelf, work, this::recordsChanged);
     likeRoom = new LikeRoom(shelf, work, pictures, shelfModel);
@@ -128,7 +114,14 @@ public final class MainWindow implements AutoCloseable {
             new ProjectsView.Ways(this::search, this::planIn));
     sourcesRoom =
         new SourcesRoom(
-            shelf, work, pictures, picker, shelfModel, arrivalsModel, this::refresh, this::search);
+            shelf,
+            work,
+            pictures,
+            picker,
+            shelfModel,
+            arrivals.model(),
+            this::refresh,
+            this::search);
     menu = new ShelfMenu(stage, settings, picker, upkeep, shelfModel);
     menu.onMove(to -> mover.accept(to));
     menu.onImported(shelfActions::did);
@@ -137,7 +130,7 @@ public final class MainWindow implements AutoCloseable {
     shell =
         new ShellView(
             List.of(
-                arrivals,
+                arrivals.place(),
                 boards,
                 benchRoom.place(),
                 hosts,
@@ -200,7 +193,7 @@ public final class MainWindow implements AutoCloseable {
 
   /** Adds downloads to the arrivals. */
   public void add(List<Path> paths) {
-    arrivalsModel.add(paths);
+    arrivals.add(paths);
   }
 
   /**
@@ -313,7 +306,7 @@ public final class MainWindow implements AutoCloseable {
 
   /** The place of what came in. */
   public Place arrivals() {
-    return arrivals;
+    return arrivals.place();
   }
 
   /** The place of what there is. */
@@ -373,7 +366,7 @@ public final class MainWindow implements AutoCloseable {
 
   /** The state of the arrivals. */
   public ArrivalsModel arrivalsModel() {
-    return arrivalsModel;
+    return arrivals.model();
   }
 
   /** The state of the boards. */
@@ -422,19 +415,19 @@ public final class MainWindow implements AutoCloseable {
 
   /** Files or folders were dropped on the window: they become arrivals. */
   public void drop(List<Path> paths) {
-    open(arrivals);
+    open(arrivals.place());
     add(paths);
   }
 
   @Override
   public void close() {
     standing.keep();
-    arrivalsModel.stopWatching();
+    arrivals.model().stopWatching();
     settings.put("place", shell.openProperty().get().name());
     benchRoom.close();
     sourcesRoom.close();
     work.close();
-    arrivalsModel.dismissAll();
+    arrivals.model().dismissAll();
     shelf.close();
   }
 }

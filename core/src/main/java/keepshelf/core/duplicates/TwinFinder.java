@@ -71,7 +71,9 @@ public final class TwinFinder {
       List<DuplicatePair> same = together.stream().filter(TwinFinder::counts).toList();
       boolean recoloured =
           together.stream().anyMatch(p -> p.relation() == DuplicatePair.Relation.RECOLOURED);
-      if (sameColours(a.item(), b.item(), same) && enough(a.item(), b.item(), same)) {
+      // A newer version may have other colours and is the newer version all the same.
+      boolean colours = sameColours(a.item(), b.item(), same) || versions(a, b);
+      if (colours && enough(a.item(), b.item(), same)) {
         out.add(twins(a, b, same, packSizes));
       } else if (colourway(a.item(), b.item(), same, recoloured)) {
         out.add(colourway(a, b, together));
@@ -204,12 +206,14 @@ public final class TwinFinder {
     return same.stream().allMatch(p -> p.relation() == DuplicatePair.Relation.IDENTICAL);
   }
 
+  private static boolean versions(ShelvedItem a, ShelvedItem b) {
+    return a.pack().name().equalsIgnoreCase(b.pack().name())
+        && !Objects.equals(a.pack().version(), b.pack().version());
+  }
+
   private static Relation relation(
       ShelvedItem a, ShelvedItem b, List<DuplicatePair> same, Map<String, Integer> packSizes) {
-    boolean versions =
-        a.pack().name().equalsIgnoreCase(b.pack().name())
-            && !Objects.equals(a.pack().version(), b.pack().version());
-    if (versions) {
+    if (versions(a, b)) {
       return Relation.NEWER_VERSION;
     }
     if (identical(same)) {

@@ -141,6 +141,7 @@ final class FactsPane extends BorderPane {
   }
 
   private void members(GridPane g, Finding f) {
+    g.setPadding(new Insets(10, 14, 0, 14));
     var all =
         f instanceof Finding.Files x
             ? x.group().members()
@@ -158,14 +159,16 @@ final class FactsPane extends BorderPane {
     }
     Label why =
         Kit.wrapped(
-            Words.of(
-                switch (f) {
-                  case Finding.Files x -> "duplicates.files.explained";
-                  case Finding.Colourway w -> "duplicates.colourways.explained";
-                  default -> "duplicates.pictures.explained";
-                }),
+            switch (f) {
+              case Finding.Files x -> Words.of("duplicates.files.explained");
+              case Finding.Colourway w -> Words.of("duplicates.colourways.explained");
+              default ->
+                  f.pair().relation().samePicture()
+                      ? Words.of("duplicates.pictures.explained")
+                      : Words.of("duplicates.kin.explained", f.pair().reason());
+            },
             "second");
-    why.setPadding(new Insets(12, 14, 0, 14));
+    why.setPadding(new Insets(12, 0, 0, 0));
     g.add(why, 0, g.getRowCount(), 2, 1);
   }
 
