@@ -29,6 +29,9 @@ final class PackTable extends VBox {
   private static final double THUMB = 38;
   private static final double[] WIDTHS = {230, 62};
 
+  /** All rows are of one height: then none has to be made to know where the others stand. */
+  private static final double HEIGHT = 50;
+
   private final SourcesModel model;
   private final PackPictures pictures;
   private final ListView<PackNews> list;
@@ -45,6 +48,7 @@ final class PackTable extends VBox {
     list.setId("packs");
     list.getStyleClass().add("plain-list");
     list.setAccessibleText(Words.of("sources.col.pack"));
+    list.setFixedCellSize(HEIGHT);
     list.setCellFactory(l -> new Row());
     Label nothing = Kit.wrapped(Words.of("sources.empty"), "empty");
     nothing.setMaxWidth(380);
@@ -166,7 +170,7 @@ final class PackTable extends VBox {
       GridPane g =
           Rows.columns(
               GAP, WIDTHS, pack, Signs.staircase(p.resolutions(), p.offered()), said, action(p));
-      g.setMinHeight(50);
+      g.setMinHeight(HEIGHT);
       g.setOnMousePressed(e -> model.packProperty().set(p));
       return Rows.in(list, g, p == model.packProperty().get());
     }
