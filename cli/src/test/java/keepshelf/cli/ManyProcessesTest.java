@@ -83,25 +83,14 @@ class ManyProcessesTest {
   }
 
   private Process start(long seed, int commands, String... before) throws Exception {
-    List<String> line = new ArrayList<>(List.of(before));
-    line.addAll(
-        List.of(
-            Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-            "-XX:TieredStopAtLevel=1",
-            "-XX:+UseSerialGC",
-            "-Xshare:auto",
-            "--enable-native-access=ALL-UNNAMED",
-            "-Dkeepshelf.config=" + dir.resolve("config"),
-            "-cp",
-            System.getProperty("java.class.path"),
-            ShelfWorker.class.getName(),
-            dir.toString(),
-            Long.toString(seed),
-            Integer.toString(commands)));
-    return new ProcessBuilder(line)
-        .redirectErrorStream(true)
-        .redirectOutput(dir.resolve("process-" + seed + ".txt").toFile())
-        .start();
+    return Program.start(
+        List.of(before),
+        ShelfWorker.class,
+        dir.resolve("config").toString(),
+        dir.resolve("process-" + seed + ".txt"),
+        dir.toString(),
+        Long.toString(seed),
+        Integer.toString(commands));
   }
 
   private void host() throws Exception {
@@ -165,22 +154,15 @@ class ManyProcessesTest {
       List<Process> two = new ArrayList<>();
       for (int i = 0; i < 2; i++) {
         two.add(
-            new ProcessBuilder(
-                    Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                    "-XX:TieredStopAtLevel=1",
-                    "-XX:+UseSerialGC",
-                    "--enable-native-access=ALL-UNNAMED",
-                    "-Dkeepshelf.config=" + dir.resolve("config"),
-                    "-cp",
-                    System.getProperty("java.class.path"),
-                    Main.class.getName(),
-                    "take-in",
-                    dir.resolve("packs/pack" + (2 * round + i) + ".zip").toString(),
-                    "--shelf",
-                    root.toString())
-                .redirectErrorStream(true)
-                .redirectOutput(dir.resolve("two-" + round + i + ".txt").toFile())
-                .start());
+            Program.start(
+                List.of(),
+                Main.class,
+                dir.resolve("config").toString(),
+                dir.resolve("two-" + round + i + ".txt"),
+                "take-in",
+                dir.resolve("packs/pack" + (2 * round + i) + ".zip").toString(),
+                "--shelf",
+                root.toString()));
       }
       for (int i = 0; i < 2; i++) {
         assertThat(two.get(i).waitFor(3, TimeUnit.MINUTES)).isTrue();

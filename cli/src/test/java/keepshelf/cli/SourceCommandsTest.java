@@ -308,23 +308,16 @@ class SourceCommandsTest extends WithShop {
     List<Process> both = new ArrayList<>();
     for (int i = 0; i < 2; i++) {
       both.add(
-          new ProcessBuilder(
-                  Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                  "-XX:TieredStopAtLevel=1",
-                  "-XX:+UseSerialGC",
-                  "--enable-native-access=ALL-UNNAMED",
-                  "-Dkeepshelf.config=" + System.getProperty("keepshelf.config"),
-                  "-cp",
-                  System.getProperty("java.class.path"),
-                  Main.class.getName(),
-                  "fetch",
-                  "dory oak",
-                  "wet kelp",
-                  "--shelf",
-                  shelf.toString())
-              .redirectErrorStream(true)
-              .redirectOutput(dir.resolve("fetch-" + i).toFile())
-              .start());
+          Program.start(
+              List.of(),
+              Main.class,
+              System.getProperty("keepshelf.config"),
+              dir.resolve("fetch-" + i),
+              "fetch",
+              "dory oak",
+              "wet kelp",
+              "--shelf",
+              shelf.toString()));
     }
     for (int i = 0; i < 2; i++) {
       assertThat(both.get(i).waitFor(3, TimeUnit.MINUTES)).isTrue();

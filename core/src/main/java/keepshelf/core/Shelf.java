@@ -24,6 +24,7 @@ import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.duplicates.DuplicateFinder;
 import keepshelf.core.duplicates.Findings;
 import keepshelf.core.duplicates.FingerprintKeeper;
+import keepshelf.core.duplicates.KnownParts;
 import keepshelf.core.duplicates.KnownPictures;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureCollector;
@@ -77,6 +78,7 @@ public final class Shelf implements AutoCloseable {
   private final Bin bin;
   private final Making making;
   private final KnownPictures known;
+  private final KnownParts parts = new KnownParts();
   private final Alikes alikes;
   private final Licences licences;
   private final Sources sources;
@@ -155,13 +157,14 @@ public final class Shelf implements AutoCloseable {
   /**
    * What is there twice. Pictures that were not looked at yet are decoded.
    *
+   * @param asked whether a person asked for it and waits: then parts of pictures are looked for too
    * @param looking is told each of them, and may stop the work by throwing
    */
-  public Findings duplicates(Consumer<String> looking) {
+  public Findings duplicates(boolean asked, Consumer<String> looking) {
     List<ShelvedItem> items = catalogue.items();
     List<Picture> pictures = PictureCollector.ofShelf(folder.root(), items);
     return Findings.of(
-        DuplicateFinder.find(pictures, catalogue, looking),
+        DuplicateFinder.find(pictures, catalogue, parts, asked, looking),
         items,
         catalogue.keptApart(),
         pictures.size());

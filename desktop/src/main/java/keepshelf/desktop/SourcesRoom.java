@@ -73,6 +73,6 @@ final class SourcesRoom implements AutoCloseable {
 
   @Override
   public void close() {
-    model.fetches().close();
+    model.close();
   }
 }

@@ -38,8 +38,14 @@ public final class DuplicateFinder {
   private final Consumer<String> looking;
   private final Prints prints;
 
-  private DuplicateFinder(Prints prints, Consumer<String> looking) {
+  private final KnownParts parts;
+  private final boolean asked;
+
+  private DuplicateFinder(
+      Prints prints, KnownParts parts, boolean asked, Consumer<String> looking) {
     this.prints = prints;
+    this.parts = parts;
+    this.asked = asked;
     this.looking = looking;
   }
 
@@ -49,7 +55,7 @@ public final class DuplicateFinder {
    * @param looking is told each picture that is decoded, and may stop the work by throwing
    */
   public static Duplicates find(List<Picture> pictures, Consumer<String> looking) {
-    return new DuplicateFinder(Prints.made(), looking).run(pictures);
+    return new DuplicateFinder(Prints.made(), new KnownParts(), true, looking).run(pictures);
   }
 
   /**
@@ -60,9 +66,25 @@ public final class DuplicateFinder {
    */
   public static Duplicates find(
       List<Picture> pictures, Catalogue catalogue, Consumer<String> looking) {
+    return find(pictures, catalogue, new KnownParts(), true, looking);
+  }
+
+  /**
+   * The same by a window that looks again by itself.
+   *
+   * @param parts those found before
+   * @param asked whether a person asked for it and waits, so that parts are looked for as well
+   * @param looking is told each picture that is decoded, and may stop the work by throwing
+   */
+  public static Duplicates find(
+      List<Picture> pictures,
+      Catalogue catalogue,
+      KnownParts parts,
+      boolean asked,
+      Consumer<String> looking) {
     Prints prints = Prints.all(catalogue);
     try {
-      return new DuplicateFinder(prints, looking).run(pictures);
+      return new DuplicateFinder(prints, parts, asked, looking).run(pictures);
     } finally {
       prints.flush();
     }
@@ -147,7 +169,7 @@ public final class DuplicateFinder {
             .map(c -> pair(known.get(c.a()), known.get(c.b()), prints, matchers.get()))
             .flatMap(Optional::stream)
             .toList());
-    out.addAll(PartFinder.find(known, out, prints, problems));
+    out.addAll(parts.of(known, out, prints, asked, problems));
     return out;
   }
 

@@ -75,7 +75,10 @@ public record DuplicatePair(
 
     /** Whether one can stand in for the other as it is. */
     public boolean samePicture() {
-      return compareTo(GREEN_TURNED_OVER) < 0 && this != RECOLOURED || this == TILED;
+      return switch (this) {
+        case IDENTICAL, RE_ENCODED, RESIZED, SHIFTED, ROTATED, MIRRORED, TILED -> true;
+        case RECOLOURED, GREEN_TURNED_OVER, INVERTED, CROPPED, MARKED -> false;
+      };
     }
 
     /** What its words are kept under: two of them share an identifier. */

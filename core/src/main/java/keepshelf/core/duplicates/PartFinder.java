@@ -30,10 +30,10 @@ final class PartFinder {
   private static final int MOST = 8_000;
 
   private final List<Picture> pictures;
-  private final List<Fingerprint> prints;
+  private final Prints prints;
   private final Set<List<String>> known = new HashSet<>();
 
-  private PartFinder(List<Picture> pictures, List<Fingerprint> prints) {
+  private PartFinder(List<Picture> pictures, Prints prints) {
     this.pictures = pictures;
     this.prints = prints;
   }
@@ -41,14 +41,11 @@ final class PartFinder {
   /**
    * What is not among {@code found} already.
    *
-   * @param all pictures with contrast, each file once
+   * @param telling what {@link #telling} leaves of all pictures with contrast
    * @param problems is told when there are too many
    */
   static List<DuplicatePair> find(
-      List<Picture> all, List<DuplicatePair> found, Prints kept, List<Problem> problems) {
-    List<Picture> pictures = new ArrayList<>();
-    List<Fingerprint> prints = new ArrayList<>();
-    List<Picture> telling = telling(all);
+      List<Picture> telling, List<DuplicatePair> found, Prints prints, List<Problem> problems) {
     if (telling.size() > MOST) {
       problems.add(
           Problem.note(
@@ -58,17 +55,10 @@ final class PartFinder {
                   + telling.size()
                   + " pictures, and "
                   + MOST
-                  + " are compared that way at the most. Name a folder to look at fewer."));
+                  + " are compared that way at the most."));
       return List.of();
     }
-    for (Picture p : telling) {
-      kept.of(p.sha256())
-          .ifPresent(f -> {
-            pictures.add(p);
-            prints.add(f);
-          });
-    }
-    PartFinder finder = new PartFinder(pictures, prints);
+    PartFinder finder = new PartFinder(telling, prints);
     found.forEach(p -> {
       finder.known.add(List.of(p.a().sha256(), p.b().sha256()));
       finder.known.add(List.of(p.b().sha256(), p.a().sha256()));
@@ -76,7 +66,8 @@ final class PartFinder {
     return finder.find();
   }
 
-  private static List<Picture> telling(List<Picture> all) {
+  /** Of an item that has one the base colour alone. */
+  static List<Picture> telling(List<Picture> all) {
     Set<String> coloured = new HashSet<>();
     all.stream()
         .filter(p -> p.role() == MapRole.BASE_COLOUR && p.item() != null)
@@ -89,14 +80,11 @@ final class PartFinder {
 
   private List<DuplicatePair> find() {
     Map<Integer, List<Candidate>> byFirst = new HashMap<>();
-    for (Candidate c : new PartIndex(prints).candidates()) {
+    PartIndex index = new PartIndex(pictures.size(), this::print);
+    for (Candidate c : index.candidates()) {
       Picture a = pictures.get(c.a());
       Picture b = pictures.get(c.b());
-      boolean kind =
-          prints.get(c.a()).descriptor().vectors() == prints.get(c.b()).descriptor().vectors();
-      if (kind
-          && DuplicateFinder.comparable(a, b)
-          && !known.contains(List.of(a.sha256(), b.sha256()))) {
+      if (DuplicateFinder.comparable(a, b) && !known.contains(List.of(a.sha256(), b.sha256()))) {
         byFirst.computeIfAbsent(c.a(), x -> new ArrayList<>()).add(c);
       }
     }
@@ -105,14 +93,24 @@ final class PartFinder {
         .toList();
   }
 
+  private Optional<Fingerprint> print(int i) {
+    return prints.of(pictures.get(i).sha256());
+  }
+
   private Stream<DuplicatePair> compared(int a, List<Candidate> candidates) {
-    PartMatcher matcher = new PartMatcher(prints.get(a));
+    Optional<Fingerprint> first = print(a);
+    if (first.isEmpty()) {
+      return Stream.empty();
+    }
+    boolean vectors = first.get().descriptor().vectors();
+    PartMatcher matcher = new PartMatcher(first.get());
     return candidates.stream()
-        .map(c -> {
-          Optional<Part> p = matcher.part(prints.get(c.b()), c.placement());
-          return p.map(x -> pair(pictures.get(a), pictures.get(c.b()), x));
-        })
-        .flatMap(Optional::stream);
+        .flatMap(c ->
+            print(c.b())
+                .filter(b -> b.descriptor().vectors() == vectors)
+                .flatMap(b -> matcher.part(b, c.placement()))
+                .map(p -> pair(pictures.get(a), pictures.get(c.b()), p))
+                .stream());
   }
 
   private static DuplicatePair pair(Picture a, Picture b, Part p) {

@@ -71,8 +71,9 @@ public final class TwinFinder {
       List<DuplicatePair> same = together.stream().filter(TwinFinder::counts).toList();
       boolean recoloured =
           together.stream().anyMatch(p -> p.relation() == DuplicatePair.Relation.RECOLOURED);
-      // A newer version may have other colours and is the newer version all the same.
-      boolean colours = sameColours(a.item(), b.item(), same) || versions(a, b);
+      // The newer version of an item may have other colours; of another colourway it is none.
+      boolean one = versions(a, b) && a.item().name().equalsIgnoreCase(b.item().name());
+      boolean colours = one || sameColours(a.item(), b.item(), same);
       if (colours && enough(a.item(), b.item(), same)) {
         out.add(twins(a, b, same, packSizes));
       } else if (colourway(a.item(), b.item(), same, recoloured)) {

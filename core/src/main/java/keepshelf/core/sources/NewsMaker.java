@@ -38,6 +38,7 @@ final class NewsMaker {
   private final Map<String, List<BrokenFile>> broken = new HashMap<>();
   private final List<ItemCard> cards;
   private final LocalDate today;
+  private final Map<String, Integer> schedule = Schedule.all();
 
   /** By the pack, the folded name of its items when that is one; made when a feed needs it. */
   private Map<String, String> onlyItem;
@@ -104,7 +105,7 @@ final class NewsMaker {
         out,
         Costs.of(paid),
         until,
-        Schedule.days(source.feed()));
+        source.feed() == null ? 0 : schedule.getOrDefault(source.feed(), 0));
   }
 
   private static Row row(Map<String, Row> rows, String name) {

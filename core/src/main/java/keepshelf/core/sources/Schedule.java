@@ -1,5 +1,7 @@
 package keepshelf.core.sources;
 
+import java.util.HashMap;
+import java.util.Map;
 import keepshelf.core.folder.ComputerList;
 
 /**
@@ -11,15 +13,21 @@ public final class Schedule {
 
   private Schedule() {}
 
-  /** Every how many days a feed is asked; 0 for never. */
-  public static int days(String feed) {
+  /** Every how many days feeds are asked, by their addresses; those never asked are left out. */
+  static Map<String, Integer> all() {
+    Map<String, Integer> out = new HashMap<>();
     for (String line : FEEDS.all()) {
-      if (feed != null && line.endsWith(" " + feed)) {
-        String days = line.substring(0, line.length() - feed.length() - 1);
-        return days.matches("[1-9]\\d{0,3}") ? Integer.parseInt(days) : 0;
+      String[] said = line.split(" ", 2);
+      if (said.length == 2 && said[0].matches("[1-9]\\d{0,3}")) {
+        out.put(said[1], Integer.parseInt(said[0]));
       }
     }
-    return 0;
+    return out;
+  }
+
+  /** Every how many days a feed is asked; 0 for never. */
+  public static int days(String feed) {
+    return feed == null ? 0 : all().getOrDefault(feed, 0);
   }
 
   /** Lets a feed be asked every so many days; 0 for never. */

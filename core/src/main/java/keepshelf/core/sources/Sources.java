@@ -326,8 +326,9 @@ public final class Sources {
     // Times of ISO 8601 in UTC are in the order of their letters.
     Instant now = Instant.now();
     List<Source> out = new ArrayList<>();
-    for (Source s : all()) {
-      int days = Schedule.days(s.feed());
+    Map<String, Integer> schedule = Schedule.all();
+    for (Source s : schedule.isEmpty() ? List.<Source>of() : all()) {
+      int days = s.feed() == null ? 0 : schedule.getOrDefault(s.feed(), 0);
       if (days > 0) {
         String last = kept(s).map(FeedCache.Kept::asked).orElse("");
         if (last.compareTo(now.minus(days, ChronoUnit.DAYS).toString()) <= 0) {

@@ -351,7 +351,7 @@ class BinTest {
       file(shelf, "hull_plate.zip", a);
       file(shelf, "sea_brass.zip", b);
       Map<String, String> before = files();
-      var found = shelf.duplicates(n -> {});
+      var found = shelf.duplicates(true, n -> {});
       assertThat(found.files()).hasSize(1);
       List<String> paths = found.files().getFirst().members().stream().map(p -> p.path()).toList();
       BinEntry e = shelf.links().link("hull_plate_ao.png", paths);

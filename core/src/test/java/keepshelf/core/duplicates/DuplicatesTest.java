@@ -192,7 +192,7 @@ class DuplicatesTest {
         Path zip = pack(p.getKey() + ".zip", p.getKey(), p.getValue());
         shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
       }
-      return shelf.duplicates(n -> {});
+      return shelf.duplicates(true, n -> {});
     }
   }
 
@@ -314,6 +314,67 @@ class DuplicatesTest {
         .anyMatch(s -> s.startsWith("identical") && s.contains("fern_rough"))
         .anyMatch(s ->
             s.startsWith("re-encoded") && s.contains("fern_rough") && s.contains("reed_gloss"));
+  }
+
+  /** A part of a picture is no copy of it, and found before it is told until it is gone. */
+  @Test
+  void partsAreKinAndAreRememberedUntilAPersonAsksAgain() throws Exception {
+    Path whole = pack("a.zip", "quay", Map.of("diff", stone(1)));
+    Path part = pack("b.zip", "study", Map.of("diff", stone(1).cut(12, 20, 96, 90)));
+    try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
+      for (Path p : List.of(whole, part)) {
+        shelf.file(shelf.read(p.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+      }
+      var pictures = PictureCollector.ofShelf(shelf.folder().root(), shelf.catalogue().items());
+      KnownParts never = new KnownParts(0);
+      assertThat(quiet(shelf, pictures, never).pairs()).isEmpty();
+      Duplicates asked = DuplicateFinder.find(pictures, shelf.catalogue(), never, true, n -> {});
+      assertThat(asked.groups()).isEmpty();
+      assertThat(asked.pairs())
+          .singleElement()
+          .satisfies(p -> {
+            assertThat(p.relation()).isEqualTo(DuplicatePair.Relation.CROPPED);
+            assertThat(p.reason()).contains("study_diff.png shows 7").contains("of quay_diff.png");
+            assertThat(Comparison.of(p).sentence()).startsWith("What both show: ");
+          });
+      assertThat(TwinFinder.of(asked.pairs(), shelf.catalogue().items())).isEmpty();
+      assertThat(quiet(shelf, pictures, never).pairs()).isEqualTo(asked.pairs());
+      assertThat(quiet(shelf, pictures.subList(0, 1), never).pairs()).isEmpty();
+      assertThat(quiet(shelf, pictures, new KnownParts()).pairs())
+          .as("among few it costs nothing to look")
+          .isEqualTo(asked.pairs());
+    }
+  }
+
+  private static Duplicates quiet(Shelf shelf, List<Picture> pictures, KnownParts parts) {
+    return DuplicateFinder.find(pictures, shelf.catalogue(), parts, false, n -> {});
+  }
+
+  /** Keel and mast share all maps but their colours; each has a newer version in other colours. */
+  @Test
+  void aNewerVersionInOtherColoursIsNoVersionOfAnotherItem() throws Exception {
+    try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
+      for (String version : List.of("1.0", "1.1")) {
+        Map<String, byte[]> entries = new LinkedHashMap<>();
+        for (String item : List.of("keel", "mast")) {
+          Pixels colour = item.equals("keel") ? stone(1) : dyed(stone(1));
+          Pixels now = version.equals("1.0") ? colour : colour.mapLevels(1, v -> v * 3 / 4);
+          entries.put(item + "_diff.png", TestPacks.png(now));
+          entries.put(item + "_rough.png", TestPacks.png(stone(2)));
+          entries.put(item + "_ao.png", TestPacks.png(stone(3)));
+        }
+        Path zip = TestPacks.zip(dir.resolve("Ship_v" + version + ".zip"), entries);
+        shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+      }
+      var found = shelf.duplicates(true, n -> {});
+      assertThat(found.twins())
+          .hasSize(2)
+          .allMatch(t -> t.a().item().name().equals(t.b().item().name()))
+          .allMatch(t -> t.relation() == ItemTwins.Relation.NEWER_VERSION);
+      assertThat(found.colourways())
+          .isNotEmpty()
+          .allMatch(t -> !t.a().item().name().equals(t.b().item().name()));
+    }
   }
 
   private static String shortName(Picture p) {

@@ -51,6 +51,7 @@ public final class DuplicatesModel {
   private final ReadOnlyObjectWrapper<Findings> findings = new ReadOnlyObjectWrapper<>();
   private Job searching;
   private boolean again;
+  private boolean askedAgain;
 
   /** Over {@code shelf}; {@code changed} is called after something went or came back. */
   public DuplicatesModel(Shelf shelf, WorkList work, Runnable changed) {
@@ -117,20 +118,30 @@ public final class DuplicatesModel {
     return searching != null && work.jobs().contains(searching);
   }
 
-  /** Looks for what is there twice, in the background; decisions that still fit are kept. */
+  /**
+   * Looks for what is there twice because a person wishes it, in the background; decisions that
+   * still fit are kept.
+   */
   public void search() {
+    search(true);
+  }
+
+  private void search(boolean asked) {
     if (searching()) {
       again = true;
+      askedAgain |= asked;
       return;
     }
     again = false;
+    askedAgain = false;
     AtomicInteger looked = new AtomicInteger();
     searching =
         work.start(
             Words.of("duplicates.job.search"),
             job -> {
               Findings found =
-                  shelf.duplicates(p -> job.report(p + " · " + looked.incrementAndGet(), -1));
+                  shelf.duplicates(
+                      asked, p -> job.report(p + " · " + looked.incrementAndGet(), -1));
               Map<String, List<String>> used = shelf.usedIn();
               List<Finding> rows = rows(found, used);
               List<BinEntry> entries = bin.read();
@@ -209,7 +220,7 @@ public final class DuplicatesModel {
     count();
     if (again) {
       // Something changed while this was being searched; the job leaves the list first.
-      work.ui(this::search);
+      work.ui(() -> search(askedAgain));
     }
   }
 
@@ -225,7 +236,7 @@ public final class DuplicatesModel {
           hashes.size() <= FEW
               && shelf.catalogue().pictures().fingerprinted(hashes).size() == hashes.size();
       if (cheap && !hashes.isEmpty()) {
-        work.ui(this::search);
+        work.ui(() -> search(false));
       }
     });
   }
@@ -233,7 +244,7 @@ public final class DuplicatesModel {
   /** Searches again when that was done before: the shelf has changed. */
   public void refresh() {
     if (findings.get() != null) {
-      search();
+      search(false);
     }
   }
 

@@ -81,6 +81,13 @@ final class Beside {
     });
   }
 
+  /** Forgets what is open, when the window closes; what was fetched stays. */
+  void close() {
+    if (opened.get() != null) {
+      shelf.dismiss(opened.get().arrival());
+    }
+  }
+
   private void close(Opened o) {
     if (o != null) {
       work.note(() -> shelf.dismiss(o.arrival()));

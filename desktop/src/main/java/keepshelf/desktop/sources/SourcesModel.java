@@ -356,6 +356,12 @@ public final class SourcesModel {
     return beside;
   }
 
+  /** Stops fetching and forgets what is open, when the window closes. */
+  public void close() {
+    fetches.close();
+    beside.close();
+  }
+
   /** Changes what is known of sources and of what is owned. */
   public SourceChanges changes() {
     return changes;

@@ -36,8 +36,8 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
     int w = p.width();
     int h = p.height();
     float[] small = Resampler.area(luma, w, h, SIDE, SIDE);
-    int across = Tiles.across(luma, w, h);
-    int down = Tiles.down(luma, w, h);
+    int across = Tiles.across(luma, w, h, small);
+    int down = Tiles.down(luma, w, h, small);
     if (across > 1 || down > 1) {
       luma = corner(luma, w, w / across, h / down);
       w /= across;

@@ -8,12 +8,15 @@ final class Tiles {
   private static final int LEAST_SIDE = 64;
 
   /** Compared pixels of a side, at the most; a whole number of them makes a tile. */
-  private static final int SIDE = 128;
+  private static final int SIDE = Fingerprint.SIDE;
 
   private static final int MOST = 8;
 
   /** A tile that ends between two pixels is cut off there, which tells nothing of larger ones. */
   private static final int LEAST_TILE = 16;
+
+  /** The same in a small picture, where a tile need not end on a whole pixel. */
+  private static final double LIKELY = 0.6;
 
   /** Of a pattern without change along a direction nothing can be said there. */
   private static final double LEAST_CHANGE = 0.05;
@@ -25,54 +28,67 @@ final class Tiles {
 
   private Tiles() {}
 
-  /** How many tiles stand side by side in a picture of {@code w x h} levels of 0..1. */
-  static int across(float[] luma, int w, int h) {
-    return w < LEAST_SIDE || h < LEAST_SIDE ? 1 : most(luma, w, h, true);
+  /**
+   * How many tiles stand side by side in a picture of {@code w x h} levels of 0..1.
+   *
+   * @param small the same picture as {@code SIDE} x {@code SIDE}
+   */
+  static int across(float[] luma, int w, int h, float[] small) {
+    return most(luma, w, h, small, true);
   }
 
-  /** How many stand one below the other. */
-  static int down(float[] luma, int w, int h) {
-    return w < LEAST_SIDE || h < LEAST_SIDE ? 1 : most(luma, w, h, false);
+  /** How many stand one below the other; see {@link #across}. */
+  static int down(float[] luma, int w, int h, float[] small) {
+    return most(luma, w, h, small, false);
   }
 
-  private static int most(float[] luma, int w, int h, boolean across) {
+  private static int most(float[] luma, int w, int h, float[] small, boolean across) {
+    if (w < LEAST_SIDE || h < LEAST_SIDE) {
+      return 1;
+    }
     for (int n = MOST; n > 1; n--) {
-      int side = SIDE / n * n;
-      float[] small = Resampler.area(luma, w, h, side, side);
-      if ((across ? w : h) / n >= LEAST_TILE && alike(small, side, side / n, across)) {
-        return n;
+      // Of most pictures the small one tells already that they are no tiles.
+      if ((across ? w : h) / n >= LEAST_TILE
+          && moved(small, SIDE, SIDE / (double) n, across) < LIKELY) {
+        int side = SIDE / n * n;
+        float[] whole = Resampler.area(luma, w, h, side, side);
+        if (moved(whole, side, side / n, across) < DIFFERENCE
+            && moved(whole, side, side / n / 2, across) > LEAST_CHANGE) {
+          return n;
+        }
       }
     }
     return 1;
   }
 
-  /** Whether a picture is the same when it is moved by a tile, and not merely by less. */
-  private static boolean alike(float[] small, int side, int tile, boolean across) {
+  /**
+   * How much a picture differs from itself moved by so many pixels, wrapping round, as a share of
+   * its variance; without contrast as much as can be.
+   */
+  private static double moved(float[] p, int side, double by, boolean across) {
+    int whole = (int) by;
+    float part = (float) (by - whole);
     double s = 0;
     double s2 = 0;
-    double moved = 0;
-    double next = 0;
+    double d2 = 0;
     for (int y = 0; y < side; y++) {
       for (int x = 0; x < side; x++) {
-        float v = small[y * side + x];
+        float v = p[y * side + x];
+        float there = at(p, side, x, y, whole, across);
+        if (part > 0) {
+          there += part * (at(p, side, x, y, whole + 1, across) - there);
+        }
         s += v;
         s2 += v * v;
-        moved += square(v - at(small, side, x, y, tile, across));
-        next += square(v - at(small, side, x, y, Math.max(1, tile / 2), across));
+        d2 += (v - there) * (v - there);
       }
     }
     int n = side * side;
     double variance = s2 / n - s / n * (s / n);
-    return variance > LEAST_VARIANCE
-        && moved / n < DIFFERENCE * variance
-        && next / n > LEAST_CHANGE * variance;
+    return variance > LEAST_VARIANCE ? d2 / n / variance : Double.MAX_VALUE;
   }
 
   private static float at(float[] small, int side, int x, int y, int by, boolean across) {
     return across ? small[y * side + (x + by) % side] : small[(y + by) % side * side + x];
-  }
-
-  private static double square(double v) {
-    return v * v;
   }
 }

@@ -5,6 +5,8 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import keepshelf.imaging.fingerprint.Fingerprint;
 
@@ -53,7 +55,19 @@ public final class PartIndex {
 
   /** Over {@code prints}, in their order. */
   public PartIndex(List<Fingerprint> prints) {
-    spots = prints.parallelStream().map(Spots::of).toList();
+    this(prints.size(), i -> Optional.of(prints.get(i)));
+  }
+
+  /**
+   * Over {@code count} pictures whose fingerprints are asked for one by one, in several threads;
+   * none is kept. What has none is proposed with nothing.
+   */
+  public PartIndex(int count, IntFunction<Optional<Fingerprint>> prints) {
+    spots =
+        IntStream.range(0, count)
+            .parallel()
+            .mapToObj(i -> prints.apply(i).map(Spots::of).orElse(List.of()))
+            .toList();
     int n = spots.stream().mapToInt(List::size).sum();
     picture = new int[n];
     flat = new Spot[n];
