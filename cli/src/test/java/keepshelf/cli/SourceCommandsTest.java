@@ -109,6 +109,7 @@ class SourceCommandsTest extends WithShop {
     add();
     assertThat(run("news")).isEqualTo(Exit.FAILED);
     assertThat(err).contains("401").contains("token");
+    assertThat(out).as("nothing is known of what is new").isEmpty();
     Path token = Files.writeString(dir.resolve("token"), TOKEN + "\n");
     add("--token-file", token.toString());
     assertThat(run("news", "--json")).as(err).isZero();

@@ -62,7 +62,7 @@ public final class NewsCommand implements Callable<Integer> {
           n.packs().stream().filter(p -> !p.states().isEmpty()).forEach(news::add);
         }
       }
-      print(news, problems);
+      print(news, read, problems);
       boolean any = out.problems(problems);
       return !read && any && news.isEmpty() ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;
     } catch (ShelfException e) {
@@ -100,10 +100,11 @@ public final class NewsCommand implements Callable<Integer> {
     return read > 0 || asked == 0;
   }
 
-  private void print(List<PackNews> news, List<Problem> problems) {
+  private void print(List<PackNews> news, boolean read, List<Problem> problems) {
     if (!out.json) {
       news.forEach(p -> out.say(Texts.line(p)));
-      if (news.isEmpty()) {
+      // Where no source answered, nothing is known of what is new.
+      if (news.isEmpty() && read) {
         out.say("Nothing is new.");
       }
       return;
