@@ -141,7 +141,6 @@ final class FactsPane extends BorderPane {
   }
 
   private void members(GridPane g, Finding f) {
-    g.setPadding(new Insets(10, 14, 0, 14));
     var all =
         f instanceof Finding.Files x
             ? x.group().members()
@@ -168,7 +167,7 @@ final class FactsPane extends BorderPane {
                       : Words.of("duplicates.kin.explained", f.pair().reason());
             },
             "second");
-    why.setPadding(new Insets(12, 0, 0, 0));
+    why.setPadding(new Insets(12, 14, 0, 14));
     g.add(why, 0, g.getRowCount(), 2, 1);
   }
 
