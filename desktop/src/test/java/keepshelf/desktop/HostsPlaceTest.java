@@ -19,6 +19,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallOptions;
@@ -36,6 +37,7 @@ import keepshelf.desktop.kit.Signs;
 import keepshelf.desktop.words.Words;
 import keepshelf.imaging.io.ImageEncoder;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -55,10 +57,10 @@ class HostsPlaceTest {
   private MainWindow window;
   private HostsModel model;
 
-  @Start
-  void open(Stage primary) throws Exception {
-    root = dir.resolve("shelf" + number++);
-    Path pack = Files.createDirectories(dir.resolve("pack" + number));
+  /** Filled once: making and taking in is not what is tested here. */
+  @BeforeAll
+  static void fill() throws Exception {
+    Path pack = Files.createDirectories(dir.resolve("pack"));
     for (int side : new int[] {512, 1024}) {
       MapSet rope = new MapSet(Recipe.TARRED_ROPE, side);
       String end = side == 512 ? "_512.png" : "_1K.png";
@@ -69,8 +71,19 @@ class HostsPlaceTest {
     MapSet cork = new MapSet(Recipe.CORK_FLOAT, 64);
     ImageEncoder.png(cork.baseColour(), pack.resolve("cork_float_BaseColor.png"), 1);
     ImageEncoder.png(cork.roughness(), pack.resolve("cork_float_Roughness.png"), 1);
+    try (Shelf s = Shelf.open(dir.resolve("filled"))) {
+      s.file(s.read(pack.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+      for (ShelvedItem i : s.catalogue().items()) {
+        s.previews().of(i, 256);
+      }
+    }
+  }
+
+  @Start
+  void open(Stage primary) throws Exception {
+    root = dir.resolve("shelf" + number++);
+    FxSteps.copy(dir.resolve("filled"), root);
     shelf = Shelf.open(root);
-    shelf.file(shelf.read(pack.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
     for (String h : List.of("lanternhouse", "quickfoot")) {
       shelf.installer().addHost(new HostRecord(h, h, hostFolder(h).toString()));
     }
@@ -286,6 +299,6 @@ class HostsPlaceTest {
     });
     idle();
     assertThat(model.plans().values().iterator().next().maps())
-        .anyMatch(m -> m.conversions().contains("flip-green"));
+        .anyMatch(m -> m.conversionIds().contains("flip-green"));
   }
 }

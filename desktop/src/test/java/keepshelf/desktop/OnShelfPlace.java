@@ -47,6 +47,10 @@ abstract class OnShelfPlace {
             Filing.Wishes.NONE,
             Progress.NONE);
       }
+      // Rendered once for all tests: the shelf keeps its previews.
+      for (ShelvedItem i : s.catalogue().items()) {
+        s.previews().of(i, 256);
+      }
     }
   }
 

@@ -50,7 +50,7 @@ class ShelfPlaceTest extends OnShelfPlace {
     robot.push(KeyCode.CONTROL, KeyCode.ENTER);
     idle();
     Finish kept = item("tarred_rope").item().marks().finish("rain-dark").orElseThrow();
-    assertThat(kept.roughness()).isEqualTo(new Finish.Range(0, 0.4));
+    assertThat(kept.roughness()).isEqualTo(Finish.Range.of(0, 0.4));
     assertThat(kept.colour().saturation()).isEqualTo(0.5);
     assertThat(keep.isDisabled()).as("nothing more to keep").isTrue();
     act(() -> window.open(window.boards()));

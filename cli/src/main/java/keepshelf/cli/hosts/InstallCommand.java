@@ -278,7 +278,7 @@ public final class InstallCommand implements Callable<Integer> {
                     p.folder().resolve(p.profile().files().textures()).resolve(m.file()).toString(),
                     m.role(),
                     m.provenance(s.pack().folder()),
-                    m.conversions(),
+                    m.conversionIds(),
                     null,
                     0)));
     String document = p.folder().resolve(p.document()).toString();

@@ -1,12 +1,14 @@
 package keepshelf.core.finish;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.model.Length;
+import keepshelf.core.model.MapRole;
 
 /**
  * Everything that a finish can say, read and written as text. An empty text means "as the item has
@@ -18,8 +20,18 @@ public enum FinishSetting {
   RIGHT("right", "10 cm"),
   UP("up", "-5 cm"),
   RELIEF("relief", "4 mm"),
+  RELIEF_FOLLOWS("relief-follows", "no"),
+  HEIGHT("height", "0.2..1"),
+  HEIGHT_FROM("height-from", "0.1..0.8"),
+  HEIGHT_CURVE("height-curve", "0.4"),
   NORMAL("normal", "1.5"),
   ROUGHNESS("roughness", "0.3..0.9"),
+  ROUGHNESS_FROM("roughness-from", "0.1..0.8"),
+  ROUGHNESS_CURVE("roughness-curve", "0.4"),
+  OCCLUSION("occlusion", "0.7"),
+  OPACITY_THRESHOLD("opacity-threshold", "0.4"),
+  EMISSION("emission", "2"),
+  INVERTED("inverted", "roughness, height"),
   REFLECTANCE("reflectance", "4 %"),
   IOR("ior", "1.5"),
   COAT("coat", "0.8"),
@@ -30,9 +42,6 @@ public enum FinishSetting {
   CONTRAST("contrast", "1.2"),
   TINT("tint", "#d8e0d0"),
   INVERT("invert", "yes");
-
-  private static final Pattern RANGE =
-      Pattern.compile("([\\d.,]+?)\\s*(?:\\.\\.|to|–|-|…)\\s*([\\d.,]+)");
 
   private final String id;
   private final String example;
@@ -72,10 +81,23 @@ public enum FinishSetting {
       case UP -> number(f.upMetres(), " m");
       case RELIEF -> number(f.reliefMillimetres(), " mm");
       case NORMAL -> number(f.normalStrength(), "");
-      case ROUGHNESS ->
-          f.roughness() == null
+      case RELIEF_FOLLOWS -> Boolean.TRUE.equals(f.others().reliefStays()) ? "no" : "";
+      case ROUGHNESS -> Ranges.ends(f.roughness());
+      case ROUGHNESS_FROM -> Ranges.from(f.roughness());
+      case ROUGHNESS_CURVE -> Ranges.middle(f.roughness());
+      case HEIGHT -> Ranges.ends(f.others().height());
+      case HEIGHT_FROM -> Ranges.from(f.others().height());
+      case HEIGHT_CURVE -> Ranges.middle(f.others().height());
+      case OCCLUSION ->
+          f.others().occlusion() != null && f.others().occlusion() == 0
+              ? "off"
+              : number(f.others().occlusion(), "");
+      case OPACITY_THRESHOLD -> number(f.others().opacityThreshold(), "");
+      case EMISSION -> number(f.others().emission(), "");
+      case INVERTED ->
+          f.others().inverted() == null
               ? ""
-              : number(f.roughness().low(), "") + ".." + number(f.roughness().high(), "");
+              : f.others().inverted().stream().map(MapRole::id).collect(Collectors.joining(", "));
       case REFLECTANCE ->
           f.substance().ior() == null
               ? ""
@@ -96,7 +118,7 @@ public enum FinishSetting {
     return v == 1 ? "" : number(v, "");
   }
 
-  private static String number(Double v, String unit) {
+  static String number(Double v, String unit) {
     return v == null
         ? ""
         : BigDecimal.valueOf(Math.round(v * 1e6) / 1e6).stripTrailingZeros().toPlainString() + unit;
@@ -117,9 +139,70 @@ public enum FinishSetting {
         this == UP ? length(t, "m", true) : f.upMetres(),
         this == RELIEF ? millimetres(t) : f.reliefMillimetres(),
         this == NORMAL ? number(t, 0, 10, null) : f.normalStrength(),
-        this == ROUGHNESS ? range(t) : f.roughness(),
+        range(f.roughness(), ROUGHNESS, ROUGHNESS_FROM, ROUGHNESS_CURVE, t),
         colour(f.colour() == null ? Finish.Colour.NONE : f.colour(), t),
-        body(f.substance(), t));
+        body(f.substance(), t),
+        maps(f.others(), t));
+  }
+
+  /** What is done to the other maps, with this setting; null when that is nothing. */
+  private Finish.Maps maps(Finish.Maps m, String t) {
+    Finish.Maps next =
+        new Finish.Maps(
+            range(m.height(), HEIGHT, HEIGHT_FROM, HEIGHT_CURVE, t),
+            this == OCCLUSION ? occlusion(t) : m.occlusion(),
+            this == OPACITY_THRESHOLD ? number(t, 0, 1, null) : m.opacityThreshold(),
+            this == EMISSION ? number(t, 0, 1000, null) : m.emission(),
+            this == INVERTED ? roles(t) : m.inverted(),
+            this == RELIEF_FOLLOWS ? stays(t) : m.reliefStays());
+    return next.equals(Finish.Maps.NONE) ? null : next;
+  }
+
+  /** A range with what this setting says of it, when it is one of the three. */
+  private Finish.Range range(
+      Finish.Range range, FinishSetting ends, FinishSetting from, FinishSetting curve, String t) {
+    try {
+      return this == ends
+          ? Ranges.withEnds(range, t)
+          : this == from
+              ? Ranges.withFrom(range, t)
+              : this == curve ? Ranges.withMiddle(range, t) : range;
+    } catch (IllegalArgumentException e) {
+      throw nonsense(t);
+    }
+  }
+
+  private Double occlusion(String t) {
+    return switch (t.toLowerCase(Locale.ROOT)) {
+      case "off", "none" -> 0.0;
+      case "host", "leave" -> null;
+      default -> number(t.endsWith("%") ? percent(t) : t, 0, 1, null);
+    };
+  }
+
+  private static String percent(String t) {
+    return t.substring(0, t.length() - 1).strip().matches("\\d{1,3}")
+        ? String.valueOf(Integer.parseInt(t.substring(0, t.length() - 1).strip()) / 100.0)
+        : t;
+  }
+
+  private Boolean stays(String t) {
+    return t.isEmpty() || yes(t) ? null : Boolean.TRUE;
+  }
+
+  /** Roles of grey maps, each once; colours and vectors have settings of their own. */
+  private List<MapRole> roles(String t) {
+    List<MapRole> out = new ArrayList<>();
+    for (String word : t.split("[,;\\s]+")) {
+      if (!word.isEmpty()) {
+        MapRole role = MapRole.ofId(word.toLowerCase(Locale.ROOT)).orElseThrow(() -> nonsense(t));
+        if (!Finishing.canInvert(role)) {
+          throw nonsense(t);
+        }
+        out.add(role);
+      }
+    }
+    return out.isEmpty() ? null : out.stream().distinct().sorted().toList();
   }
 
   /** The colour with this setting; null when it changes nothing, so that nothing is recorded. */
@@ -187,18 +270,6 @@ public enum FinishSetting {
       // Said below.
     }
     throw nonsense(t);
-  }
-
-  private Finish.Range range(String t) {
-    if (t.isEmpty()) {
-      return null;
-    }
-    Matcher m = RANGE.matcher(t.toLowerCase(Locale.ROOT));
-    if (m.matches()) {
-      return new Finish.Range(number(m.group(1), 0, 1, 0.0), number(m.group(2), 0, 1, 1.0));
-    }
-    double same = number(t, 0, 1, 0.0);
-    return new Finish.Range(same, same);
   }
 
   private String tint(String t) {

@@ -17,20 +17,59 @@ public final class Finishing {
     if (finish == null) {
       return Optional.empty();
     }
-    return switch (role) {
-      case BASE_COLOUR, SPECULAR ->
-          Optional.ofNullable(finish.colour())
-              .filter(c -> !c.equals(Finish.Colour.NONE))
-              .map(c -> Adjust.colour(colour(c)));
-      case ROUGHNESS ->
-          Optional.ofNullable(finish.roughness()).map(r -> Adjust.range(r.low(), r.high()));
-      // The same range seen from the other end.
-      case GLOSS ->
-          Optional.ofNullable(finish.roughness()).map(r -> Adjust.range(1 - r.high(), 1 - r.low()));
-      case NORMAL ->
-          Optional.ofNullable(finish.normalStrength()).filter(s -> s != 1).map(Adjust::slopes);
-      default -> Optional.empty();
-    };
+    Adjust.Change own =
+        switch (role) {
+          case BASE_COLOUR, SPECULAR ->
+              finish.colour() == null || finish.colour().equals(Finish.Colour.NONE)
+                  ? null
+                  : Adjust.colour(colour(finish.colour()));
+          case ROUGHNESS -> levels(finish.roughness(), false);
+          // The same range seen from the other end.
+          case GLOSS -> levels(finish.roughness(), true);
+          case HEIGHT, BUMP -> levels(finish.others().height(), false);
+          case NORMAL ->
+              finish.normalStrength() == null || finish.normalStrength() == 1
+                  ? null
+                  : Adjust.slopes(finish.normalStrength());
+          default -> null;
+        };
+    if (!finish.others().inverts(role)) {
+      return Optional.ofNullable(own);
+    }
+    Adjust.Change turned = Adjust.range(1, 0);
+    return Optional.of(own == null ? turned : turned.then(own));
+  }
+
+  /** Whether a finish can turn the map in this role round: it is grey and says an amount. */
+  public static boolean canInvert(MapRole role) {
+    return !role.colour() && role != MapRole.NORMAL && role != MapRole.PACKED && role != MapRole.ID;
+  }
+
+  /** What makes holes of an opacity map, where {@code finish} (or null) says from where on. */
+  public static Optional<Adjust.Change> cut(Finish finish) {
+    return finish == null || finish.others().opacityThreshold() == null
+        ? Optional.empty()
+        : Optional.of(Adjust.cut(finish.others().opacityThreshold()));
+  }
+
+  /** What makes an emission map brighter or darker, where {@code finish} (or null) says so. */
+  public static Optional<Adjust.Change> glow(Finish finish) {
+    Double factor = finish == null ? null : finish.others().emission();
+    return factor == null || factor == 1
+        ? Optional.empty()
+        : Optional.of(Adjust.colour(new Adjust.Colour(0, 1, factor, 1, 0xFFFFFF, false)));
+  }
+
+  private static Adjust.Change levels(Finish.Range r, boolean otherEnd) {
+    if (r == null) {
+      return null;
+    }
+    double middle = r.middle() == null ? 0.5 : r.middle();
+    double from = r.from() == null ? 0 : r.from();
+    double to = r.to() == null ? 1 : r.to();
+    Adjust.Change change = Adjust.levels(from, to, middle, r.low(), r.high());
+    Adjust.Change turn = Adjust.range(1, 0);
+    return otherEnd ? turn.then(change).then(turn) : change;
   }
 
   /**

@@ -73,11 +73,11 @@ class InstallerTest {
         .containsExactlyInAnyOrder("base_color", "specular_roughness", "normal", "displacement");
     assertThat(plan.maps())
         .filteredOn(m -> m.role() == MapRole.NORMAL)
-        .flatExtracting(PlannedMap::conversions)
+        .flatExtracting(PlannedMap::conversionIds)
         .containsExactly("flip-green");
     assertThat(plan.maps())
         .filteredOn(m -> m.role() == MapRole.ROUGHNESS)
-        .flatExtracting(PlannedMap::conversions)
+        .flatExtracting(PlannedMap::conversionIds)
         .containsExactly("gloss-to-roughness");
     assertThat(plan.tileMetres()).isEqualTo(0.5);
     assertThat(plan.reliefKnown()).isTrue();

@@ -15,6 +15,7 @@ import keepshelf.core.catalogue.setup.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
+import keepshelf.core.install.plan.Conversion;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.model.MapRole;
@@ -137,10 +138,12 @@ final class PlanText {
           .forEach(c ->
               steps.add(
                   Words.of(
-                      "conv." + c,
-                      c.equals("unpack") || c.equals("finish") ? words(p.role()) : result(m, c))));
+                      "conv." + c.id(),
+                      c == Conversion.UNPACK || c == Conversion.FINISH
+                          ? words(p.role())
+                          : result(m, c))));
     }
-    m.after().forEach(c -> steps.add(Words.of("conv." + c, words(m.role()))));
+    m.after().forEach(c -> steps.add(Words.of("conv." + c.id(), words(m.role()))));
     return String.join(", then ", steps);
   }
 
@@ -149,8 +152,8 @@ final class PlanText {
   }
 
   /** What a conversion makes; the colour of a surface that is no metal is its diffuse colour. */
-  private static String result(PlannedMap m, String conversion) {
-    return conversion.equals("metal-rough-to-spec-gloss") && m.role() == MapRole.BASE_COLOUR
+  private static String result(PlannedMap m, Conversion conversion) {
+    return conversion == Conversion.METAL_ROUGH_TO_SPEC_GLOSS && m.role() == MapRole.BASE_COLOUR
         ? Words.of("hosts.diffuse")
         : words(m.role());
   }

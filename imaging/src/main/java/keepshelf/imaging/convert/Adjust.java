@@ -25,6 +25,14 @@ public final class Adjust {
      * @param channels samples a pixel; of two and four the last is alpha and stays
      */
     void apply(float[] samples, int channels);
+
+    /** This change, and {@code next} after it. */
+    default Change then(Change next) {
+      return (samples, channels) -> {
+        apply(samples, channels);
+        next.apply(samples, channels);
+      };
+    }
   }
 
   /**
@@ -84,11 +92,47 @@ public final class Adjust {
   public static Change range(double low, double high) {
     float from = (float) low;
     float span = (float) (high - low);
+    return each(v -> from + v * span);
+  }
+
+  /**
+   * Stretches {@code from}..{@code to} to 0..1, what lies outside is cut off; bends it so that one
+   * half becomes {@code middle}, by a power; and lays it between {@code low} and {@code high}.
+   *
+   * @param middle 0..1, without the ends; 0.5 bends nothing
+   */
+  public static Change levels(double from, double to, double middle, double low, double high) {
+    float start = (float) from;
+    float span = (float) (to - from);
+    double power = Math.log(middle) / Math.log(0.5);
+    boolean straight = Math.abs(power - 1) < 1e-9;
+    return each(
+            v -> {
+              float s = Math.clamp((v - start) / span, 0f, 1f);
+              return straight ? s : (float) Math.pow(s, power);
+            })
+        .then(range(low, high));
+  }
+
+  /** Brings everything below {@code threshold} to 0, all else to 1. */
+  public static Change cut(double threshold) {
+    float t = (float) threshold;
+    return each(v -> v < t ? 0 : 1);
+  }
+
+  /** A change of one value without the others. */
+  @FunctionalInterface
+  private interface Curve {
+    float of(float v);
+  }
+
+  /** The same for every sample but alpha. */
+  private static Change each(Curve curve) {
     return (samples, channels) -> {
       boolean alpha = channels == 2 || channels == 4;
       for (int i = 0; i < samples.length; i++) {
         if (!alpha || i % channels != channels - 1) {
-          samples[i] = from + samples[i] * span;
+          samples[i] = curve.of(samples[i]);
         }
       }
     };

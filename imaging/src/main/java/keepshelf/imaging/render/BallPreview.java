@@ -17,6 +17,21 @@ public final class BallPreview {
   private static final float LOOK_AT_Y = -0.10f;
   private static final float ELEVATION = 0.20f;
 
+  /** Columns of the subpixels that are taken first, a row each, no two in one column. */
+  private static final int[][] ROOKS = {
+    {0},
+    {0, 1},
+    {1, 2, 0},
+    {1, 3, 0, 2},
+    {1, 3, 0, 2, 4},
+    {1, 3, 5, 0, 2, 4},
+    {1, 3, 5, 0, 2, 4, 6},
+    {1, 3, 5, 7, 0, 2, 4, 6}
+  };
+
+  /** Difference of square roots of linear light below which subpixels are alike. */
+  private static final float AGREED = 0.03f;
+
   /**
    * What to render.
    *
@@ -108,9 +123,12 @@ public final class BallPreview {
     private final float[] p = new float[3];
     private final float[] n = new float[3];
     private final float[] v = new float[3];
-    private final float[] texel = new float[Surface.STRIDE];
-    private final float[] between = new float[Surface.STRIDE];
+    private final float[] texel = Surface.texel();
+    private final float[] between = Surface.texel();
     private final float[] sample = new float[3];
+    private final float[] sum = new float[3];
+    private final float[] least = new float[3];
+    private final float[] most = new float[3];
     private final float[] behind = new float[3];
 
     Row(int y) {
@@ -118,29 +136,58 @@ public final class BallPreview {
     }
 
     void fill(int[] out) {
-      int side = settings.side();
+      for (int x = 0; x < settings.side(); x++) {
+        out[y * settings.side() + x] = pixel(x);
+      }
+    }
+
+    /** Where a few subpixels agree, the others would say the same. */
+    private int pixel(int x) {
       int k = settings.samples();
-      float[] sum = new float[3];
-      for (int x = 0; x < side; x++) {
-        sum[0] = 0;
-        sum[1] = 0;
-        sum[2] = 0;
+      java.util.Arrays.fill(sum, 0);
+      java.util.Arrays.fill(least, Float.MAX_VALUE);
+      java.util.Arrays.fill(most, 0);
+      for (int j = 0; j < k; j++) {
+        subpixel(x, ROOKS[k - 1][j], j);
+      }
+      int taken = k;
+      if (k > 1 && !agree()) {
         for (int j = 0; j < k; j++) {
           for (int i = 0; i < k; i++) {
-            float sx = (x + (i + 0.5f) / k) / side * 2 - 1;
-            float sy = 1 - (y + (j + 0.5f) / k) / side * 2;
-            trace(sx, sy);
-            for (int c = 0; c < 3; c++) {
-              sum[c] += sample[c];
+            if (i != ROOKS[k - 1][j]) {
+              subpixel(x, i, j);
             }
           }
         }
-        int argb = 0xFF;
-        for (int c = 0; c < 3; c++) {
-          argb = argb << 8 | Srgb.linearToByte(sum[c] / (k * k));
-        }
-        out[y * side + x] = argb;
+        taken = k * k;
       }
+      int argb = 0xFF;
+      for (int c = 0; c < 3; c++) {
+        argb = argb << 8 | Srgb.linearToByte(sum[c] / taken);
+      }
+      return argb;
+    }
+
+    private void subpixel(int x, int i, int j) {
+      float side = settings.side();
+      float k = settings.samples();
+      trace((x + (i + 0.5f) / k) / side * 2 - 1, 1 - (y + (j + 0.5f) / k) / side * 2);
+      for (int c = 0; c < 3; c++) {
+        sum[c] += sample[c];
+        least[c] = Math.min(least[c], sample[c]);
+        most[c] = Math.max(most[c], sample[c]);
+      }
+    }
+
+    /** Whether all subpixels so far are so alike that the eye sees no difference. */
+    private boolean agree() {
+      for (int c = 0; c < 3; c++) {
+        // Square roots are about as far apart as the eye finds two lightnesses.
+        if (Math.sqrt(most[c]) - Math.sqrt(least[c]) > AGREED) {
+          return false;
+        }
+      }
+      return true;
     }
 
     /** Display-linear colour of one subpixel into {@code sample}. */

@@ -39,8 +39,8 @@ final class BenchTracer {
   private final float[] p = new float[3];
   private final float[] hidden = new float[3];
   private final float[] slopes = new float[2];
-  private final float[] texel = new float[Surface.STRIDE];
-  private final float[] texel2 = new float[Surface.STRIDE];
+  private final float[] texel = Surface.texel();
+  private final float[] texel2 = Surface.texel();
 
   /**
    * Follows rays.

@@ -182,14 +182,14 @@ public final class ModelPreview {
   /** Shades subpixels; has scratch space of its own. */
   private final class Shading {
     private final Shader shader = new Shader(light, false);
-    private final float[] texel = new float[Surface.STRIDE];
+    private final float[] texel = Surface.texel();
     private final float[] n = new float[3];
     private final float[] p = new float[3];
     private final float[] out = new float[3];
     private final float[] neutral = neutral();
 
     private static float[] neutral() {
-      float[] t = new float[Surface.STRIDE];
+      float[] t = Surface.texel();
       new Surface.Builder(2, 2).build().lookUp(0, 0, 0, t);
       return t;
     }

@@ -25,6 +25,10 @@ public final class Surface {
   private final float[] heights;
   private final boolean normals;
   private final float aspect;
+
+  /** What lies behind this many channels is the same everywhere and is not looked up. */
+  private final int used;
+
   private HorizonMap horizon;
 
   private Surface(Builder b) {
@@ -34,6 +38,7 @@ public final class Surface {
     this.heights = b.heights;
     this.normals = b.normals;
     this.aspect = b.aspect;
+    this.used = b.used;
     List<float[]> levels = new ArrayList<>();
     levels.add(b.texels);
     int w = width;
@@ -106,21 +111,23 @@ public final class Surface {
 
   /**
    * Bilinear look-up at texture coordinates (u right, v up, in tiles; wraps) on a pyramid level.
+   *
+   * @param out a {@link #texel()}, of which what the surface says something about is overwritten
    */
   void lookUp(float u, float v, int level, float[] out) {
     float[] t = texels[level];
     int w = width >> level;
     int h = height >> level;
-    float x = (u - (float) Math.floor(u)) * w - 0.5f;
-    float y = (1 - (v - (float) Math.floor(v))) * h - 0.5f;
-    int ix = (int) Math.floor(x);
-    int iy = (int) Math.floor(y);
+    float x = (u - floor(u)) * w - 0.5f;
+    float y = (1 - (v - floor(v))) * h - 0.5f;
+    int ix = floor(x);
+    int iy = floor(y);
     float fx = x - ix;
     float fy = y - iy;
-    int x0 = Math.floorMod(ix, w);
-    int x1 = Math.floorMod(ix + 1, w);
-    int y0 = Math.floorMod(iy, h) * w;
-    int y1 = Math.floorMod(iy + 1, h) * w;
+    int x0 = ix < 0 ? w - 1 : Math.min(ix, w - 1);
+    int x1 = ix + 1 >= w ? 0 : ix + 1;
+    int y0 = (iy < 0 ? h - 1 : Math.min(iy, h - 1)) * w;
+    int y1 = (iy + 1 >= h ? 0 : iy + 1) * w;
     int a = (y0 + x0) * STRIDE;
     int b = (y0 + x1) * STRIDE;
     int c = (y1 + x0) * STRIDE;
@@ -129,9 +136,14 @@ public final class Surface {
     float wb = fx * (1 - fy);
     float wc = (1 - fx) * fy;
     float wd = fx * fy;
-    for (int k = 0; k < STRIDE; k++) {
+    for (int k = 0; k < used; k++) {
       out[k] = t[a + k] * wa + t[b + k] * wb + t[c + k] * wc + t[d + k] * wd;
     }
+  }
+
+  private static int floor(float v) {
+    int i = (int) v;
+    return v < i ? i - 1 : i;
   }
 
   /** The opacity at texture coordinates on the finest level, 0 for a hole. */
@@ -162,10 +174,19 @@ public final class Surface {
     lookUp(u, v, i, out);
     if (f > 0.02f && i + 1 < texels.length) {
       lookUp(u, v, i + 1, scratch);
-      for (int k = 0; k < STRIDE; k++) {
+      for (int k = 0; k < used; k++) {
         out[k] += (scratch[k] - out[k]) * f;
       }
     }
+  }
+
+  /** Room for one look-up, filled with what a surface has that says nothing. */
+  static float[] texel() {
+    float[] out = new float[STRIDE];
+    out[NORMAL + 2] = 1;
+    out[OCCLUSION] = 1;
+    out[OPACITY] = 1;
+    return out;
   }
 
   /** Height of a tile over its width. */
@@ -182,6 +203,7 @@ public final class Surface {
     private float[] heights;
     private boolean normals;
     private float aspect;
+    private int used = OCCLUSION;
 
     /** For planes of {@code width} x {@code height} values, rows from the top. */
     public Builder(int width, int height) {
@@ -206,6 +228,7 @@ public final class Surface {
       if (values.length != width * height) {
         throw new IllegalArgumentException("a plane of another size");
       }
+      used = Math.max(used, channel + 1);
       for (int i = 0, o = channel; i < values.length; i++, o += STRIDE) {
         texels[o] = values[i];
       }

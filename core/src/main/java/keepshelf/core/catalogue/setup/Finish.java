@@ -1,6 +1,8 @@
 package keepshelf.core.catalogue.setup;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.List;
+import keepshelf.core.model.MapRole;
 
 /**
  * A named set of adjustments over an item; the item's own files never change. What is null is as
@@ -16,6 +18,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
  * @param roughness what the roughness is brought to
  * @param colour how the colours are changed
  * @param body what the surface is made of, beyond its maps
+ * @param maps what is done to the other maps
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Finish(
@@ -28,7 +31,8 @@ public record Finish(
     Double normalStrength,
     Range roughness,
     Colour colour,
-    Body body) {
+    Body body,
+    Maps maps) {
   /**
    * What the surface is made of.
    *
@@ -50,12 +54,61 @@ public record Finish(
   }
 
   /**
-   * A range of roughness.
+   * What the values of a grey map are brought to: first what it holds from {@code from} to {@code
+   * to} is stretched to 0..1, then bent, then laid between {@code low} and {@code high}.
    *
-   * @param low what 0 becomes, 0..1
-   * @param high what 1 becomes, 0..1; below {@code low} where it is turned round
+   * @param low what the lower end becomes, 0..1
+   * @param high what the upper end becomes, 0..1; below {@code low} where it is turned round
+   * @param from value of the map that counts as its lower end, or null for 0
+   * @param to value of the map that counts as its upper end, or null for 1
+   * @param middle what one half becomes, as a share of the way from low to high, or null for one
+   *     half
    */
-  public record Range(double low, double high) {}
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  public record Range(double low, double high, Double from, Double to, Double middle) {
+    /** As it is. */
+    public static final Range WHOLE = new Range(0, 1, null, null, null);
+
+    /** All of the map between two values. */
+    public static Range of(double low, double high) {
+      return new Range(low, high, null, null, null);
+    }
+  }
+
+  /**
+   * What is done to maps that are neither colour nor roughness.
+   *
+   * @param height what heights are brought to, or null
+   * @param occlusion amount of occlusion that is worked into the colour, 0..1, 0 for none at all;
+   *     null leaves occlusion to the host
+   * @param opacityThreshold opacity, 0..1, below which there is a hole and above which there is
+   *     none; null for as the map has it
+   * @param emission factor on what shines by itself, or null
+   * @param inverted roles whose maps are turned round, in order, or null
+   * @param reliefStays whether the relief keeps its millimetres when the tile is made larger or
+   *     smaller, or null for no
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  public record Maps(
+      Range height,
+      Double occlusion,
+      Double opacityThreshold,
+      Double emission,
+      List<MapRole> inverted,
+      Boolean reliefStays) {
+    /** As delivered. */
+    public static final Maps NONE = new Maps(null, null, null, null, null, null);
+
+    /** Copies the roles. */
+    public Maps {
+      inverted = inverted == null || inverted.isEmpty() ? null : List.copyOf(inverted);
+    }
+
+    /** Whether the map in {@code role} is turned round. */
+    public boolean inverts(MapRole role) {
+      return inverted != null && inverted.contains(role);
+    }
+  }
 
   /**
    * A change of colours; see {@link keepshelf.imaging.convert.Adjust.Colour}.
@@ -81,7 +134,8 @@ public record Finish(
 
   /** One that changes nothing yet. */
   public static Finish named(String name) {
-    return new Finish(name, null, null, null, null, null, null, null, null, null).renamed(name);
+    return new Finish(name, null, null, null, null, null, null, null, null, null, null)
+        .renamed(name);
   }
 
   /** The same under another name. */
@@ -96,12 +150,18 @@ public record Finish(
         normalStrength,
         roughness,
         colour,
-        body);
+        body,
+        maps);
   }
 
   /** What it is made of, as most are when it does not say. */
   public Body substance() {
     return body == null ? Body.NONE : body;
+  }
+
+  /** What is done to the other maps, nothing when it does not say. */
+  public Maps others() {
+    return maps == null ? Maps.NONE : maps;
   }
 
   /** Whether it has this name, whatever the case. */

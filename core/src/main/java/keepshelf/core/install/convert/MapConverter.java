@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Set;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.format.SurfaceDocument.Use;
@@ -12,6 +11,7 @@ import keepshelf.core.install.measure.HeightScale;
 import keepshelf.core.install.measure.NormalStates;
 import keepshelf.core.install.measure.StoredMeans;
 import keepshelf.core.install.measure.Tags;
+import keepshelf.core.install.plan.Conversion;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.install.plan.PlannedMap.Part;
@@ -39,18 +39,6 @@ import keepshelf.imaging.rows.RowReader;
 
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 public final class MapConverter {
-  /** Conversions after which a picture of eight bits holds no more than eight bits. */
-  private static final Set<String> EIGHT_BITS =
-      Set.of(
-          "unpack",
-          "flip-green",
-          "gloss-to-roughness",
-          "roughness-to-gloss",
-          "pack",
-          "resize",
-          "depth",
-          "format");
-
   /** With filtered lines this is as small as more effort without, in two thirds of the time. */
   private static final int EFFORT = 1;
 
@@ -76,7 +64,7 @@ public final class MapConverter {
       copy(m.from(), to, plan.profile().files().links());
       return;
     }
-    if (m.conversions().equals(List.of(PlannedMap.STRIP))) {
+    if (m.conversions().equals(List.of(Conversion.STRIP_COLOUR_TAGS))) {
       ColourTags.strip(m.from(), to, ImageFormat.ofId(m.format()).orElseThrow());
       return;
     }
@@ -113,15 +101,16 @@ public final class MapConverter {
   }
 
   private Pixels run() throws IOException {
-    if (map.use() == Use.PANORAMA || map.conversions().contains("tone-map")) {
+    if (map.use() == Use.PANORAMA || map.conversions().contains(Conversion.TONE_MAP)) {
       return panorama();
     }
-    Pixels p = map.use() == Use.PACKED && map.after().contains("pack") ? packed() : whole();
+    Pixels p =
+        map.use() == Use.PACKED && map.after().contains(Conversion.PACK) ? packed() : whole();
     if (map.width() > 0 && map.height() > 0) {
       p = Resize.to(p, map.width(), map.height(), holds());
     }
     p = Maps.quantised(p);
-    if (map.after().contains("normal-variance")) {
+    if (map.after().contains(Conversion.NORMAL_VARIANCE)) {
       p = roughened(p);
     }
     return profile.maxBits() == 8
@@ -131,7 +120,7 @@ public final class MapConverter {
 
   /** Whether nothing is done that makes more than eight bits of pictures that have no more. */
   static boolean keepsBytes(PlannedMap m) {
-    return EIGHT_BITS.containsAll(m.conversions())
+    return m.conversions().stream().allMatch(Conversion::keepsBytes)
         && m.parts().stream().allMatch(p -> p.source().bits() > 0 && p.source().bits() <= 8);
   }
 
@@ -152,10 +141,12 @@ public final class MapConverter {
 
   private Pixels panorama() throws IOException {
     Pixels p = Panorama.linear(ImageDecoder.decode(map.from()));
-    if (map.conversions().contains("level-horizon")) {
+    if (map.conversions().contains(Conversion.LEVEL_HORIZON)) {
       p = Panorama.level(p, horizonDegrees);
     }
-    return map.conversions().contains("tone-map") ? Panorama.sky(p, map.width(), map.height()) : p;
+    return map.conversions().contains(Conversion.TONE_MAP)
+        ? Panorama.sky(p, map.width(), map.height())
+        : p;
   }
 
   private Resize.Holds holds() {
@@ -187,7 +178,7 @@ public final class MapConverter {
     Part main = map.parts().getFirst();
     Pixels p = shaped(part(main));
     Part occlusion = map.helper(MapRole.AMBIENT_OCCLUSION);
-    if (map.after().contains("occlusion-into-colour") && occlusion != null) {
+    if (map.after().contains(Conversion.OCCLUSION_INTO_COLOUR) && occlusion != null) {
       p = Light.occluded(p, like(part(occlusion), p, Resize.Holds.DATA));
     }
     Part opacity = map.helper(MapRole.OPACITY);
@@ -204,39 +195,39 @@ public final class MapConverter {
 
   private Pixels part(Part part) throws IOException {
     Pixels p = part.role().colour() ? Maps.encoded(decoded(part)) : decoded(part);
-    for (String step : part.steps()) {
+    for (Conversion step : part.steps()) {
       p =
           switch (step) {
-            case "unpack" ->
+            case UNPACK ->
                 p.channel(
                     Math.min(
                         keepshelf.core.model.Channels.index(part.channel()), p.channels() - 1));
-            case "colour-profile" -> ToSrgb.of(p, Tags.of(part.source(), part.from()));
-            case "mend-normal" ->
+            case COLOUR_PROFILE -> ToSrgb.of(p, Tags.of(part.source(), part.from()));
+            case MEND_NORMAL ->
                 Adjust.applied(
                     Maps.withoutAlpha(p),
                     Vectors.mended(NormalStates.of(part.source(), part.from())));
-            case "turn-vectors" ->
+            case TURN_VECTORS ->
                 Adjust.applied(
                     Maps.withoutAlpha(p),
                     Vectors.turned(turnDegrees, !profile.handedness().equals("dx")));
-            case "level-height" -> {
+            case LEVEL_HEIGHT -> {
               HeightScale scale = HeightScale.of(part.source(), part.from());
               yield HeightMaps.levelled(p, scale.low(), scale.high());
             }
-            case "finish" -> Finishing.applied(finish, part.role(), p);
-            case "flip-green" -> Maps.flipGreen(Maps.withoutAlpha(p));
-            case "gloss-to-roughness", "roughness-to-gloss" -> Maps.invert(Maps.grey(p));
-            case "height-to-normal" -> normals(p);
-            case "normal-to-height" -> height(p, !"dx".equals(part.source().handedness()));
-            case "spec-gloss-to-metal-rough" ->
+            case FINISH -> Finishing.applied(finish, part.role(), p);
+            case FLIP_GREEN -> Maps.flipGreen(Maps.withoutAlpha(p));
+            case GLOSS_TO_ROUGHNESS, ROUGHNESS_TO_GLOSS -> Maps.invert(Maps.grey(p));
+            case HEIGHT_TO_NORMAL -> normals(p);
+            case NORMAL_TO_HEIGHT -> height(p, !"dx".equals(part.source().handedness()));
+            case SPEC_GLOSS_TO_METAL_ROUGH ->
                 metalRough(p, like(part(map.helper(MapRole.SPECULAR)), p, Resize.Holds.COLOUR));
-            case "metal-rough-to-spec-gloss" ->
+            case METAL_ROUGH_TO_SPEC_GLOSS ->
                 Light.specGloss(
                     p,
                     like(part(map.helper(MapRole.METALLIC)), p, Resize.Holds.DATA),
                     map.role() == MapRole.SPECULAR);
-            default -> throw new IllegalStateException(step);
+            default -> throw new IllegalStateException(step.id());
           };
     }
     return p;

@@ -4,11 +4,11 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.measure.NormalStates;
+import keepshelf.core.install.plan.Conversion;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.install.plan.PlannedMap.Part;
@@ -26,21 +26,6 @@ import keepshelf.imaging.rows.Rows;
 public final class RowConverter {
   /** Pixels above which a map is not held whole. */
   private static final long LARGE = 100_000_000;
-
-  private static final Set<String> BY_ROWS =
-      Set.of(
-          "unpack",
-          "finish",
-          "mend-normal",
-          "turn-vectors",
-          "flip-green",
-          "gloss-to-roughness",
-          "roughness-to-gloss",
-          "pack",
-          "resize",
-          "normal-variance",
-          "depth",
-          "format");
 
   private final PlannedMap map;
   private final HostProfile profile;
@@ -68,7 +53,7 @@ public final class RowConverter {
     return sizes
         && !alpha
         && m.width() > 0
-        && BY_ROWS.containsAll(m.conversions())
+        && m.conversions().stream().allMatch(Conversion::byRows)
         && (m.format().equals("png") || m.format().equals("tiff"));
   }
 
@@ -107,11 +92,11 @@ public final class RowConverter {
 
   private Rows rows() throws IOException {
     Rows all =
-        map.after().contains("pack")
+        map.after().contains(Conversion.PACK)
             ? packed()
             : RowSteps.shrink(
                 shaped(part(map.parts().getFirst())), map.width(), map.height(), holds());
-    if (map.after().contains("normal-variance")) {
+    if (map.after().contains(Conversion.NORMAL_VARIANCE)) {
       all = roughened(all);
     }
     return profile.maxBits() == 8
@@ -144,21 +129,21 @@ public final class RowConverter {
 
   private Rows part(Part p) throws IOException {
     Rows in = RowReader.open(p.from());
-    for (String step : p.steps()) {
+    for (Conversion step : p.steps()) {
       in =
           switch (step) {
-            case "unpack" -> RowSteps.channels(in, Channels.index(p.channel()));
-            case "mend-normal" ->
+            case UNPACK -> RowSteps.channels(in, Channels.index(p.channel()));
+            case MEND_NORMAL ->
                 RowSteps.changed(
                     coloured(in), Vectors.mended(NormalStates.of(p.source(), p.from())));
-            case "turn-vectors" ->
+            case TURN_VECTORS ->
                 RowSteps.changed(
                     coloured(in), Vectors.turned(turnDegrees, !profile.handedness().equals("dx")));
-            case "finish" -> finished(p.role(), in);
-            case "flip-green" -> RowSteps.invert(coloured(in), 1);
-            case "gloss-to-roughness", "roughness-to-gloss" ->
+            case FINISH -> finished(p.role(), in);
+            case FLIP_GREEN -> RowSteps.invert(coloured(in), 1);
+            case GLOSS_TO_ROUGHNESS, ROUGHNESS_TO_GLOSS ->
                 RowSteps.invert(RowSteps.channels(in, 0), -1);
-            default -> throw new IllegalStateException(step);
+            default -> throw new IllegalStateException(step.id());
           };
     }
     return in;

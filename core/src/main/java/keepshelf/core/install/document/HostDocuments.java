@@ -5,14 +5,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.format.Scene;
-import keepshelf.core.format.gltf.GltfBuffer;
-import keepshelf.core.format.gltf.GltfWriter;
-import keepshelf.core.format.materialx.MaterialXWriter;
-import keepshelf.core.format.mtl.MtlWriter;
 import keepshelf.core.format.mtl.ObjWriter;
-import keepshelf.core.format.template.TemplateWriter;
-import keepshelf.core.format.usd.UsdWriter;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.install.profile.HostProfile;
@@ -47,9 +42,8 @@ public final class HostDocuments {
     Map<String, byte[]> out = new LinkedHashMap<>();
     Scene scene = scenes.main();
     write(plan, scene, stem, false, out);
-    if (plan.profile().format().equals("usd-preview") && plan.as() != Setup.LIGHT) {
-      UsdCompanion.of(scene)
-          .ifPresent(s -> out.put(stem + ".mtlx", bytes(MaterialXWriter.write(s))));
+    if (plan.as() != Setup.LIGHT) {
+      out.putAll(plan.profile().document().companions(scene, stem));
     }
     if (plan.options().testScene() && plan.as() == Setup.SURFACE) {
       write(plan, scenes.test(), TEST, true, out);
@@ -61,36 +55,17 @@ public final class HostDocuments {
       InstallPlan plan, Scene scene, String stem, boolean test, Map<String, byte[]> out)
       throws IOException {
     HostProfile p = plan.profile();
-    boolean shapes = !scene.shapes().isEmpty();
-    boolean beside = shapes && p.shapes().equals("beside");
-    switch (p.format()) {
-      case "usd-preview" -> out.put(stem + ".usda", bytes(UsdWriter.write(scene)));
-      case "gltf-2.0" -> {
-        out.put(stem + ".gltf", GltfWriter.write(scene, stem + ".bin"));
-        if (shapes) {
-          out.put(stem + ".bin", GltfBuffer.bytes(scene));
-        }
-      }
-      case "obj-mtl" -> {
-        out.put(stem + ".mtl", bytes(MtlWriter.write(scene)));
-        if (shapes) {
-          out.put(stem + ".obj", bytes(ObjWriter.write(scene, stem + ".mtl")));
-        }
-      }
-      case "template" -> {
-        String name = stem + "." + p.extension();
-        Map<String, Object> facts =
-            TemplateFacts.of(plan, scene, beside ? stem + ".obj" : null, test);
-        out.put(name, bytes(TemplateWriter.write(p.templateText(plan.host().profile()), facts)));
-      }
-      default -> out.put(stem + ".mtlx", bytes(MaterialXWriter.write(scene)));
-    }
+    boolean beside = !scene.shapes().isEmpty() && p.shapes().equals("beside");
+    String object = stem + ".obj";
+    DocumentFormat.Sheet sheet =
+        new DocumentFormat.Sheet(
+            stem,
+            p.extension(),
+            () -> p.templateText(plan.host().profile()),
+            () -> TemplateFacts.of(plan, scene, beside ? object : null, test));
+    out.putAll(p.document().write(scene, sheet));
     if (beside) {
-      out.put(stem + ".obj", bytes(ObjWriter.write(scene, null)));
+      out.put(object, ObjWriter.write(scene, null).getBytes(StandardCharsets.UTF_8));
     }
-  }
-
-  private static byte[] bytes(String text) {
-    return text.getBytes(StandardCharsets.UTF_8);
   }
 }

@@ -78,9 +78,7 @@ public final class SceneMaker {
   Scene test() {
     List<SurfaceDocument> surfaces = new ArrayList<>(List.of(surface(0)));
     List<Shape> shapes = new ArrayList<>(List.of(Shapes.ball(), Shapes.floor(2)));
-    String format = plan.profile().format();
-    boolean lights = format.equals("usd-preview") || format.equals("gltf-2.0");
-    if (!lights && !format.equals("template")) {
+    if (!plan.profile().document().panels()) {
       // Where a format has no such light a shining surface takes its place.
       surfaces.add(shining());
       shapes.add(Shapes.panel(PANEL.at(), PANEL.target(), PANEL.side()).of(1));
@@ -102,21 +100,7 @@ public final class SceneMaker {
 
   private SurfaceDocument shining() {
     List<Value> values =
-        switch (plan.profile().format()) {
-          case "obj-mtl" ->
-              List.of(new Value("Kd", 0), new Value("Ke", PANEL.strength()), new Value("illum", 0));
-          default ->
-              plan.profile().surface().equals("open_pbr_surface")
-                  ? List.of(
-                      new Value("base_weight", 0),
-                      new Value("emission_luminance", PANEL.strength()),
-                      new Value("emission_color", 1))
-                  : List.of(
-                      new Value("base", 0),
-                      new Value("specular", 0),
-                      new Value("emission", PANEL.strength()),
-                      new Value("emission_color", 1));
-        };
+        plan.profile().document().shining(plan.profile().surface(), PANEL.strength());
     return new SurfaceDocument(
         "Panel",
         plan.profile().surface(),
@@ -298,7 +282,7 @@ public final class SceneMaker {
         whole ? Placement.WHOLE : plan.placement(),
         plan.reliefMetres() * plan.profile().unitsPerMetre(),
         plan.reliefMiddle(),
-        SurfaceValues.of(plan.profile(), textures, plan.opacity(), plan.options().finish()),
+        Inputs.of(plan.profile(), textures, plan.opacity(), plan.options().finish()),
         plan.profile().unitsPerMetre(),
         cutOut(number) ? plan.opacity() : Opacity.OPAQUE,
         plan.profile().projection().equals("triplanar") && plan.as() == Setup.SURFACE);

@@ -23,8 +23,6 @@ import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
-import keepshelf.core.format.gltf.GlbPackage;
-import keepshelf.core.format.usd.UsdzPackage;
 import keepshelf.core.install.document.HostDocuments;
 import keepshelf.core.install.folder.HostFolders;
 import keepshelf.core.install.folder.InstallFolder;
@@ -216,7 +214,7 @@ public final class Placing {
               placed(w.file()),
               m.role(),
               m.provenance(plan.item().pack().folder()),
-              m.conversions(),
+              m.conversionIds(),
               w.sha256(),
               w.bytes(),
               m.parts().stream().map(x -> x.source().sha256()).distinct().toList()));
@@ -263,13 +261,7 @@ public final class Placing {
       names.add(plan.folder().relativize(Path.of(f.path())).toString().replace('\\', '/'));
     }
     String stem = plan.document().substring(0, plan.document().lastIndexOf('.'));
-    if (plan.profile().format().equals("gltf-2.0")) {
-      GlbPackage.write(fresh.resolve(stem + ".gltf"), to);
-    } else {
-      names.removeIf(n -> !n.endsWith(".usda") && !n.startsWith(textures().getFileName() + "/"));
-      names.sort(java.util.Comparator.comparing((String n) -> !n.equals(stem + ".usda")));
-      UsdzPackage.write(fresh, names, to);
-    }
+    plan.profile().document().pack(fresh, names, stem, to);
     List<InstalledFile> out = new ArrayList<>();
     out.add(document(to));
     for (InstalledFile f : loose) {

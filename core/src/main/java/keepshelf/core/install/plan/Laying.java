@@ -8,6 +8,7 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.format.Placement;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
@@ -64,13 +65,12 @@ final class Laying {
     Placement wished = new Placement(tile, height, f.turn(), f.right(), f.up());
     Placement straight = new Placement(tile, height, 0, f.right(), f.up());
     boolean turned = f.turn() % 360 != 0;
-    if (turned && profile.format().equals("obj-mtl")) {
+    if (turned && profile.document().turns() == DocumentFormat.Turns.NONE) {
       remarks.add("The pictures are not turned: this host’s format has no turn.");
       return straight;
     }
-    boolean anyTurn =
-        profile.format().startsWith("materialx") || profile.format().equals("template");
-    if (!anyTurn && !wished.scalesFirst()) {
+    boolean squares = profile.document().turns() == DocumentFormat.Turns.SQUARES;
+    if (squares && !wished.scalesFirst()) {
       remarks.add(
           "The pictures are not turned: this host’s format turns pictures that are no squares by"
               + " right angles only.");

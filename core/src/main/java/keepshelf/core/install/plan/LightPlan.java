@@ -64,14 +64,14 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
         return null;
       }
     }
-    List<String> steps = new ArrayList<>();
+    List<Conversion> steps = new ArrayList<>();
     double horizon = 0;
     if (options.levelHorizon()) {
       if (facts.horizonDegrees() == null) {
         remarks.add("No edge between land and sky can be seen, so the horizon stays where it is.");
       } else {
         horizon = facts.horizonDegrees();
-        steps.add("level-horizon");
+        steps.add(Conversion.LEVEL_HORIZON);
       }
     }
     if (map.bits() <= 16 && map.bits() > 0 && !List.of("exr", "hdr").contains(map.format())) {
@@ -80,10 +80,11 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
     Light.Sun sun = dome ? null : sun(facts, pixels, options, remarks);
     String format = map.format();
     if (!dome) {
-      steps.add("tone-map");
+      steps.add(Conversion.TONE_MAP);
       format = profile.fileFormats().getFirst();
     } else if (!steps.isEmpty() || !profile.lightFormats().contains(format)) {
-      steps.addAll(profile.lightFormats().contains(format) ? List.of() : List.of("format"));
+      steps.addAll(
+          profile.lightFormats().contains(format) ? List.of() : List.of(Conversion.FORMAT));
       format = profile.lightFormats().getFirst();
     }
     String ending =
@@ -96,7 +97,7 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
             0,
             map.role(),
             List.of(new Part(map.role(), map, null, file, steps, null)),
-            width == map.width() ? List.of() : List.of("resize"),
+            width == map.width() ? List.of() : List.of(Conversion.RESIZE),
             stem + (dome ? "_environment." : "_sky.") + ending,
             format,
             dome ? ENVIRONMENT : SKY,

@@ -8,8 +8,8 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.format.BodyInputs;
 import keepshelf.core.install.measure.Residual;
-import keepshelf.core.install.profile.BodyInputs;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 
@@ -22,7 +22,8 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
    */
   List<String> of(Setup as, List<PlannedMap> maps, String resolution) {
     List<String> out = new ArrayList<>();
-    if (maps.stream().anyMatch(m -> m.conversions().contains("spec-gloss-to-metal-rough"))) {
+    if (maps.stream()
+        .anyMatch(m -> m.conversions().contains(Conversion.SPEC_GLOSS_TO_METAL_ROUGH))) {
       residual(resolution).ifPresent(out::add);
     }
     if (as == Setup.LIGHT) {
@@ -64,7 +65,7 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
     if (finish.body() == null) {
       return Optional.empty();
     }
-    Optional<BodyInputs> inputs = BodyInputs.of(profile);
+    Optional<BodyInputs> inputs = profile.document().body(profile.surface());
     if (inputs.isEmpty()) {
       return Optional.of(
           "The finish says what the surface is made of (refraction, coat); this host’s own text"

@@ -132,7 +132,7 @@ public final class PlanMaker {
                 .anyMatch(m ->
                     m.use() == Use.DISPLACEMENT
                         || m.use() == Use.BUMP
-                        || m.conversions().contains("height-to-normal"));
+                        || m.conversions().contains(Conversion.HEIGHT_TO_NORMAL));
     OptionalDouble relief =
         raised ? Relief.known(shelf, item, options.finish(), used, tile) : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
@@ -211,7 +211,7 @@ public final class PlanMaker {
     return maps.stream()
         .filter(m -> m.use() == Use.DISPLACEMENT || m.use() == Use.BUMP)
         .findFirst()
-        .filter(m -> m.conversions().contains("level-height"))
+        .filter(m -> m.conversions().contains(Conversion.LEVEL_HEIGHT))
         .map(m -> HeightScale.of(m.source(), m.from()).middleShare())
         .orElse(HeightScale.SHARES.middleShare());
   }

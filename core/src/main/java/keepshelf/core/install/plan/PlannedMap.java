@@ -30,7 +30,7 @@ public record PlannedMap(
     int surface,
     MapRole role,
     List<Part> parts,
-    List<String> after,
+    List<Conversion> after,
     String file,
     String format,
     String input,
@@ -38,9 +38,6 @@ public record PlannedMap(
     Use use,
     int width,
     int height) {
-  /** Data whose file says something about colours is written without that. */
-  public static final String STRIP = "strip-colour-tags";
-
   /**
    * One map, or one of its channels, and what is done to it.
    *
@@ -52,7 +49,12 @@ public record PlannedMap(
    * @param to channel of the result that it fills, or null when it is the whole or a helper
    */
   public record Part(
-      MapRole role, MapRecord source, String channel, Path from, List<String> steps, String to) {
+      MapRole role,
+      MapRecord source,
+      String channel,
+      Path from,
+      List<Conversion> steps,
+      String to) {
     /** Copies the steps. */
     public Part {
       steps = List.copyOf(steps);
@@ -89,11 +91,16 @@ public record PlannedMap(
   }
 
   /** Everything that is done, each thing once, in order. */
-  public List<String> conversions() {
-    Set<String> all = new LinkedHashSet<>();
+  public List<Conversion> conversions() {
+    Set<Conversion> all = new LinkedHashSet<>();
     parts.forEach(p -> all.addAll(p.steps()));
     all.addAll(after);
     return new ArrayList<>(all);
+  }
+
+  /** The identifiers of {@link #conversions()}, as they are kept and printed. */
+  public List<String> conversionIds() {
+    return conversions().stream().map(Conversion::id).toList();
   }
 
   /** Whether the file is copied bit for bit. */

@@ -121,13 +121,13 @@ final class Planner {
     if (role == MapRole.BASE_COLOUR && profile.opacity().equals("alpha-of-colour")) {
       used.add(MapRole.OPACITY);
     }
-    List<String> after = new ArrayList<>();
+    List<Conversion> after = new ArrayList<>();
     if (parts.stream().anyMatch(p -> p.role() == MapRole.AMBIENT_OCCLUSION)
         && role != MapRole.AMBIENT_OCCLUSION) {
-      after.add("occlusion-into-colour");
+      after.add(Conversion.OCCLUSION_INTO_COLOUR);
     }
     if (parts.stream().anyMatch(p -> "a".equals(p.to()))) {
-      after.add("pack");
+      after.add(Conversion.PACK);
     }
     Size size = Size.of(parts, profile);
     limits(main, size, after);
@@ -136,13 +136,13 @@ final class Planner {
     boolean light = fit.use() == Use.COLOUR && main.holdsLight();
     boolean kept = !converted;
     if (light || (kept && unreadable(main, fit.use()))) {
-      after.add("format");
+      after.add(Conversion.FORMAT);
       converted = true;
       kept = false;
     }
     if (kept && fit.use() != Use.COLOUR && Tags.of(main, parts.getFirst().from()).any()) {
       boolean whole = "png".equals(main.format()) || "jpeg".equals(main.format());
-      after.add(whole ? PlannedMap.STRIP : "format");
+      after.add(whole ? Conversion.STRIP_COLOUR_TAGS : Conversion.FORMAT);
       converted = !whole;
     }
     boolean named =
@@ -173,7 +173,7 @@ final class Planner {
 
   /** A roughness map that is made smaller takes the normals along whose relief it has to show. */
   private List<Part> withLostRelief(
-      MapRole role, List<Part> parts, Integer tile, Size size, List<String> after) {
+      MapRole role, List<Part> parts, Integer tile, Size size, List<Conversion> after) {
     boolean smaller = size.width() < size.fullWidth() || size.height() < size.fullHeight();
     boolean roughness = role == MapRole.ROUGHNESS || role == MapRole.GLOSS;
     List<Part> normal =
@@ -186,7 +186,7 @@ final class Planner {
     Part n = normal.getFirst();
     List<Part> all = new ArrayList<>(parts);
     all.add(new Part(MapRole.NORMAL, n.source(), n.channel(), n.from(), List.of(), null));
-    after.add("normal-variance");
+    after.add(Conversion.NORMAL_VARIANCE);
     return all;
   }
 
@@ -203,7 +203,7 @@ final class Planner {
     boolean inks = "jpeg".equals(m.format()) && m.channelCount() == 4;
     // Some readers of this format take the alpha of a colour picture for opacity.
     boolean doubled =
-        profile.format().equals("obj-mtl")
+        profile.document().alphaIsOpacity()
             && use == Use.COLOUR
             && (m.channelCount() == 4 || m.channelCount() == 2);
     return !profile.fileFormats().contains(m.format())
@@ -213,13 +213,13 @@ final class Planner {
         || (use != Use.COLOUR && m.channelCount() == 2);
   }
 
-  private void limits(MapRecord main, Size size, List<String> after) {
+  private void limits(MapRecord main, Size size, List<Conversion> after) {
     if (size.width() > 0
         && (size.width() != size.fullWidth() || size.height() != size.fullHeight())) {
-      after.add("resize");
+      after.add(Conversion.RESIZE);
     }
     if (profile.maxBits() > 0 && main.bits() > profile.maxBits()) {
-      after.add("depth");
+      after.add(Conversion.DEPTH);
     }
   }
 
@@ -259,14 +259,14 @@ final class Planner {
                 .allMatch(e ->
                     e.getValue().source().equals(first)
                         && e.getKey().equals(e.getValue().channel())
-                        && e.getValue().steps().equals(List.of("unpack")));
+                        && e.getValue().steps().equals(List.of(Conversion.UNPACK)));
     Size size = Size.of(parts, profile);
-    List<String> after = new ArrayList<>();
+    List<Conversion> after = new ArrayList<>();
     if (asDelivered) {
       parts =
           List.of(new Part(MapRole.PACKED, first, null, parts.getFirst().from(), List.of(), null));
     } else {
-      after.add("pack");
+      after.add(Conversion.PACK);
     }
     limits(first, size, after);
     boolean rough =

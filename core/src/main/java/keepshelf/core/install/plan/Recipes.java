@@ -42,8 +42,8 @@ final class Recipes {
       case BASE_COLOUR -> colour(tile);
       case SPECULAR -> specular(tile);
       case METALLIC -> metallic(tile);
-      case ROUGHNESS -> either(wanted, MapRole.GLOSS, "gloss-to-roughness", tile);
-      case GLOSS -> either(wanted, MapRole.ROUGHNESS, "roughness-to-gloss", tile);
+      case ROUGHNESS -> either(wanted, MapRole.GLOSS, Conversion.GLOSS_TO_ROUGHNESS, tile);
+      case GLOSS -> either(wanted, MapRole.ROUGHNESS, Conversion.ROUGHNESS_TO_GLOSS, tile);
       case NORMAL -> normal(tile);
       case BUMP -> bump(tile);
       default -> one(wanted, tile, List.of());
@@ -54,33 +54,33 @@ final class Recipes {
     return profile.workflow().equals("metal-rough");
   }
 
-  private Optional<List<Part>> one(MapRole role, Integer tile, List<String> steps) {
+  private Optional<List<Part>> one(MapRole role, Integer tile, List<Conversion> steps) {
     Source s = sources.at(role, tile);
     return s == null ? Optional.empty() : Optional.of(List.of(part(role, s, steps, null)));
   }
 
-  private Part part(MapRole role, Source s, List<String> steps, String to) {
-    List<String> all = new ArrayList<>();
+  private Part part(MapRole role, Source s, List<Conversion> steps, String to) {
+    List<Conversion> all = new ArrayList<>();
     if (s.channel() != null) {
-      all.add("unpack");
+      all.add(Conversion.UNPACK);
     }
     if (role.colour() && ToSrgb.needed(Tags.of(s.map(), file.apply(s)))) {
-      all.add("colour-profile");
+      all.add(Conversion.COLOUR_PROFILE);
     }
     if (role == MapRole.NORMAL && adjusting.mends(s.map(), file.apply(s))) {
-      all.add("mend-normal");
+      all.add(Conversion.MEND_NORMAL);
     }
     if (HeightScale.floats(s.map()) && (role == MapRole.HEIGHT || role == MapRole.BUMP)) {
-      all.add("level-height");
+      all.add(Conversion.LEVEL_HEIGHT);
     }
     if (Finishing.of(adjusting.finish(), role).isPresent()) {
-      all.add("finish");
+      all.add(Conversion.FINISH);
     }
     all.addAll(steps);
     return new Part(role, s.map(), s.channel(), file.apply(s), all, to);
   }
 
-  private Optional<List<Part>> either(MapRole role, MapRole other, String step, Integer tile) {
+  private Optional<List<Part>> either(MapRole role, MapRole other, Conversion step, Integer tile) {
     return one(role, tile, List.of()).or(() -> one(other, tile, List.of(step)));
   }
 
@@ -92,10 +92,12 @@ final class Recipes {
     }
     List<Part> parts = new ArrayList<>();
     if (metalRough() && sources.specularWorkflow()) {
-      parts.add(part(MapRole.BASE_COLOUR, base, List.of("spec-gloss-to-metal-rough"), null));
+      parts.add(
+          part(MapRole.BASE_COLOUR, base, List.of(Conversion.SPEC_GLOSS_TO_METAL_ROUGH), null));
       parts.add(part(MapRole.SPECULAR, sources.at(MapRole.SPECULAR, tile), List.of(), null));
     } else if (!metalRough() && sources.has(MapRole.METALLIC)) {
-      parts.add(part(MapRole.BASE_COLOUR, base, List.of("metal-rough-to-spec-gloss"), null));
+      parts.add(
+          part(MapRole.BASE_COLOUR, base, List.of(Conversion.METAL_ROUGH_TO_SPEC_GLOSS), null));
       parts.add(part(MapRole.METALLIC, sources.at(MapRole.METALLIC, tile), List.of(), null));
     } else {
       parts.add(part(MapRole.BASE_COLOUR, base, List.of(), null));
@@ -131,7 +133,7 @@ final class Recipes {
     }
     return Optional.of(
         List.of(
-            part(MapRole.BASE_COLOUR, base, List.of("metal-rough-to-spec-gloss"), null),
+            part(MapRole.BASE_COLOUR, base, List.of(Conversion.METAL_ROUGH_TO_SPEC_GLOSS), null),
             part(MapRole.METALLIC, metallic, List.of(), null)));
   }
 
@@ -146,7 +148,7 @@ final class Recipes {
             plain.part(
                 MapRole.BASE_COLOUR,
                 sources.at(MapRole.BASE_COLOUR, tile),
-                List.of("spec-gloss-to-metal-rough"),
+                List.of(Conversion.SPEC_GLOSS_TO_METAL_ROUGH),
                 null),
             plain.part(MapRole.SPECULAR, sources.at(MapRole.SPECULAR, tile), List.of(), null)));
   }
@@ -160,31 +162,36 @@ final class Recipes {
       // What is not known is taken as it is.
       boolean flip = ("dx".equals(faces) || "gl".equals(faces)) && !faces.equals(down);
       return Optional.of(
-          List.of(part(MapRole.NORMAL, n, turned(flip ? List.of("flip-green") : List.of()), null)));
+          List.of(
+              part(
+                  MapRole.NORMAL,
+                  n,
+                  turned(flip ? List.of(Conversion.FLIP_GREEN) : List.of()),
+                  null)));
     }
-    List<String> steps =
+    List<Conversion> steps =
         turned(
             down.equals("dx")
-                ? List.of("height-to-normal", "flip-green")
-                : List.of("height-to-normal"));
+                ? List.of(Conversion.HEIGHT_TO_NORMAL, Conversion.FLIP_GREEN)
+                : List.of(Conversion.HEIGHT_TO_NORMAL));
     Optional<List<Part>> bump = one(MapRole.BUMP, tile, steps);
     boolean heightUsed = profile.takes(MapRole.HEIGHT);
     return bump.isPresent() || heightUsed ? bump : one(MapRole.HEIGHT, tile, steps);
   }
 
   /** Hosts turn pictures by their coordinates, which leaves the vectors in them as they were. */
-  private List<String> turned(List<String> steps) {
+  private List<Conversion> turned(List<Conversion> steps) {
     if (!adjusting.turns()) {
       return steps;
     }
-    List<String> all = new ArrayList<>(steps);
-    all.add("turn-vectors");
+    List<Conversion> all = new ArrayList<>(steps);
+    all.add(Conversion.TURN_VECTORS);
     return all;
   }
 
   private Optional<List<Part>> bump(Integer tile) {
     return one(MapRole.BUMP, tile, List.of())
         .or(() -> one(MapRole.HEIGHT, tile, List.of()))
-        .or(() -> one(MapRole.NORMAL, tile, List.of("normal-to-height")));
+        .or(() -> one(MapRole.NORMAL, tile, List.of(Conversion.NORMAL_TO_HEIGHT)));
   }
 }

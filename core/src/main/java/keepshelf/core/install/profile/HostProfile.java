@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.json.Json;
 import keepshelf.core.model.MapRole;
@@ -144,18 +145,19 @@ public record HostProfile(
 
   /** Copies the lists; what is not said is empty or what its format can do. */
   public HostProfile {
-    boolean beside = "materialx-1.39".equals(format) || "template".equals(format);
+    Optional<DocumentFormat> document = DocumentFormats.ofId(format);
     environment =
         environment != null
             ? environment
-            : "gltf-2.0".equals(format)
-                ? "sun-and-sky"
-                : "obj-mtl".equals(format) ? "none" : "dome";
+            : document.map(d -> d.environments().getFirst()).orElse("none");
     lightFormats =
         lightFormats == null || lightFormats.isEmpty()
             ? List.of("exr", "hdr")
             : List.copyOf(lightFormats);
-    shapes = shapes != null ? shapes : beside ? "beside" : "inside";
+    shapes =
+        shapes != null
+            ? shapes
+            : document.map(d -> d.holdsShapes() ? "inside" : "beside").orElse("none");
     files = files == null ? FileLayout.USUAL : files;
     upAxis = upAxis == null ? "y" : upAxis;
     projection = projection == null ? "uv" : projection;
@@ -173,14 +175,14 @@ public record HostProfile(
 
   /** File name of the main document that this host reads. */
   public String documentName(String stem) {
-    return stem
-        + switch (format) {
-          case "usd-preview" -> onePackage() ? ".usdz" : ".usda";
-          case "gltf-2.0" -> onePackage() ? ".glb" : ".gltf";
-          case "obj-mtl" -> ".mtl";
-          case "template" -> "." + extension;
-          default -> ".mtlx";
-        };
+    DocumentFormat d = document();
+    String ending = onePackage() ? d.packageEnding() : d.ending();
+    return stem + (ending == null ? "." + extension : ending);
+  }
+
+  /** The format of its documents, which a checked profile has. */
+  public DocumentFormat document() {
+    return DocumentFormats.ofId(format).orElseThrow();
   }
 
   /** The slot of a role, if it has one. */

@@ -6,6 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.io.ImageFormat;
 
@@ -14,7 +17,7 @@ final class ProfileCheck {
   private static final Map<String, Set<String>> WORDS =
       Map.of(
           "format",
-          Set.of("materialx-1.39", "usd-preview", "gltf-2.0", "obj-mtl", "template"),
+          DocumentFormats.all().stream().map(DocumentFormat::id).collect(Collectors.toSet()),
           "workflow",
           Set.of("metal-rough", "spec-gloss"),
           "handedness",
@@ -31,7 +34,6 @@ final class ProfileCheck {
           Set.of("y", "z"),
           "projection",
           Set.of("uv", "triplanar"));
-  private static final Set<String> SURFACES = Set.of("standard_surface", "open_pbr_surface");
   private static final List<String> WRITTEN = List.of("png", "tiff");
 
   private ProfileCheck() {}
@@ -132,36 +134,37 @@ final class ProfileCheck {
 
   /** What one format has and another has not. */
   private static Optional<String> fitting(HostProfile p) {
-    String format = p.format();
-    if (format.equals("materialx-1.39") && !SURFACES.contains(p.surface())) {
+    DocumentFormat format = p.document();
+    if (!format.surfaces().isEmpty() && !format.surfaces().contains(p.surface())) {
       return Optional.of(
           "“surface” is “"
               + p.surface()
               + "”; for this format it can be "
-              + String.join(", ", SURFACES.stream().sorted().toList()));
+              + String.join(", ", format.surfaces()));
     }
-    if (p.projection().equals("triplanar") && !format.equals("materialx-1.39")) {
-      return Optional.of("“projection” can be triplanar for the format materialx-1.39 only");
+    if (p.projection().equals("triplanar") && !format.triplanar()) {
+      return only("“projection” can be triplanar", DocumentFormat::triplanar);
     }
-    boolean packs = format.equals("gltf-2.0") || format.equals("usd-preview");
-    if (p.onePackage() && !packs) {
-      return Optional.of("“package” can be true for the formats gltf-2.0 and usd-preview only");
+    if (p.onePackage() && format.packageEnding() == null) {
+      return only("“package” can be true", f -> f.packageEnding() != null);
     }
     if (p.onePackage() && p.files().whole()) {
       return Optional.of("“files.paths” has to be relative in a package");
     }
-    if (format.equals("gltf-2.0") && p.files().whole()) {
-      return Optional.of("“files.paths” has to be relative for the format gltf-2.0");
+    if (!format.wholePaths() && p.files().whole()) {
+      return Optional.of("“files.paths” has to be relative for the format " + format.id());
     }
-    if (format.equals("gltf-2.0") && (p.upAxis().equals("z") || p.unitsPerMetre() != 1)) {
-      return Optional.of("the format gltf-2.0 is in metres, with y upwards");
+    if (format.metresOnly() && (p.upAxis().equals("z") || p.unitsPerMetre() != 1)) {
+      return Optional.of("the format " + format.id() + " is in metres, with y upwards");
     }
-    boolean dome = p.environment().equals("dome");
-    if (dome && (format.equals("gltf-2.0") || format.equals("obj-mtl"))) {
-      return Optional.of("“environment” cannot be dome: the format " + format + " has none");
-    }
-    if (p.environment().equals("sun-and-sky") && !format.equals("gltf-2.0")) {
-      return Optional.of("“environment” can be sun-and-sky for the format gltf-2.0 only");
+    if (!format.environments().contains(p.environment())) {
+      return Optional.of(
+          "“environment” is “"
+              + p.environment()
+              + "”; for the format "
+              + format.id()
+              + " it can be "
+              + String.join(", ", format.environments()));
     }
     for (String f : p.lightFormats()) {
       if (ImageFormat.ofId(f).isEmpty()) {
@@ -171,6 +174,14 @@ final class ProfileCheck {
     return Set.of("exr", "hdr").contains(p.lightFormats().getFirst())
         ? Optional.empty()
         : Optional.of("“lightFormats” has to begin with exr or hdr");
+  }
+
+  /** "… for the formats a, b only". */
+  private static Optional<String> only(String what, Predicate<DocumentFormat> which) {
+    List<String> can =
+        DocumentFormats.all().stream().filter(which).map(DocumentFormat::id).toList();
+    String formats = can.size() == 1 ? " for the format " : " for the formats ";
+    return Optional.of(what + formats + String.join(" and ", can) + " only");
   }
 
   private static Optional<String> layout(FileLayout f) {

@@ -7,6 +7,7 @@ import keepshelf.core.install.convert.MapConverter;
 import keepshelf.core.install.convert.RowConverter;
 import keepshelf.core.install.convert.Written;
 import keepshelf.core.install.measure.StoredMeans;
+import keepshelf.core.install.plan.Conversion;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.install.plan.PlannedMap.Part;
@@ -29,23 +30,6 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
   /** Filters keep means only about. */
   private static final double FILTERED = 0.012;
 
-  /** Conversions of which no plain sum tells the mean. */
-  private static final List<String> MIXED =
-      List.of(
-          "spec-gloss-to-metal-rough",
-          "metal-rough-to-spec-gloss",
-          "occlusion-into-colour",
-          "height-to-normal",
-          "normal-to-height",
-          "normal-variance",
-          "mend-normal",
-          "colour-profile",
-          "level-height",
-          "turn-vectors",
-          "finish",
-          "level-horizon",
-          "tone-map");
-
   /**
    * What {@code m} should be as {@code use}.
    *
@@ -60,8 +44,8 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
       }
       return new ExpectedMap(m.width(), m.height(), mean, EXACT);
     }
-    boolean mixed = m.conversions().stream().anyMatch(MIXED::contains);
-    boolean resized = m.conversions().contains("resize");
+    boolean mixed = m.conversions().stream().anyMatch(Conversion::mixes);
+    boolean resized = m.conversions().contains(Conversion.RESIZE);
     boolean encoded = use == Use.COLOUR && m.source().holdsLight() && !m.copied();
     if (mixed || encoded || (resized && use != Use.GREY)) {
       StoredMeans p = Written.of(plan, m).orElse(null);
@@ -75,7 +59,7 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
     int w = m.width() > 0 ? m.width() : first.width();
     int h = m.height() > 0 ? m.height() : first.height();
     double tolerance = resized || w != first.width() ? FILTERED : EXACT;
-    if (m.use() == Use.PACKED && m.conversions().contains("pack")) {
+    if (m.use() == Use.PACKED && m.conversions().contains(Conversion.PACK)) {
       return new ExpectedMap(w, h, packed(m, plan.profile(), use), FILTERED);
     }
     return new ExpectedMap(w, h, plain(m.parts().getFirst(), first, channels(use)), tolerance);
@@ -111,11 +95,11 @@ record ExpectedMap(int width, int height, double[] mean, double tolerance) {
     for (int c = 0; c < n; c++) {
       mean[c] = p.mean(p.channels() < 3 && n == 3 ? 0 : from + c);
     }
-    if (part.steps().contains("gloss-to-roughness")
-        || part.steps().contains("roughness-to-gloss")) {
+    if (part.steps().contains(Conversion.GLOSS_TO_ROUGHNESS)
+        || part.steps().contains(Conversion.ROUGHNESS_TO_GLOSS)) {
       mean[0] = 1 - mean[0];
     }
-    if (part.steps().contains("flip-green")) {
+    if (part.steps().contains(Conversion.FLIP_GREEN)) {
       mean[1] = 1 - mean[1];
     }
     return mean;

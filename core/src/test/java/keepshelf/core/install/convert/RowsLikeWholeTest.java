@@ -71,11 +71,12 @@ class RowsLikeWholeTest {
                     null,
                     null,
                     1.5,
-                    new Finish.Range(0.3, 0.9),
+                    Finish.Range.of(0.3, 0.9),
                     DULL,
+                    null,
                     null)),
             InstallOptions.NONE.finished(
-                new Finish("turned", null, 90.0, null, null, null, null, null, null, null)));
+                new Finish("turned", null, 90.0, null, null, null, null, null, null, null, null)));
     Set<String> seen = new TreeSet<>();
     int compared = 0;
     for (String host : HOSTS) {
@@ -87,7 +88,7 @@ class RowsLikeWholeTest {
           for (PlannedMap m : plan.maps()) {
             if (byRows(m)) {
               same(m, plan);
-              seen.addAll(m.conversions());
+              seen.addAll(m.conversionIds());
               compared++;
             }
           }

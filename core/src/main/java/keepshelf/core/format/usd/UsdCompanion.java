@@ -1,4 +1,4 @@
-package keepshelf.core.install.document;
+package keepshelf.core.format.usd;
 
 import java.util.ArrayList;
 import java.util.List;

@@ -1,0 +1,50 @@
+package keepshelf.core.install.document;
+
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.format.BodyInputs;
+import keepshelf.core.format.SurfaceDocument.Opacity;
+import keepshelf.core.format.SurfaceDocument.Texture;
+import keepshelf.core.format.SurfaceDocument.Value;
+import keepshelf.core.format.SurfaceValues;
+import keepshelf.core.install.profile.HostProfile;
+
+/** Plain values of a surface's inputs: the format's own, then the profile's, then the finish's. */
+final class Inputs {
+  private Inputs() {}
+
+  /**
+   * The values.
+   *
+   * @param textures pictures that inputs get
+   * @param finish that the item is installed with, or null
+   */
+  static List<Value> of(
+      HostProfile profile, Set<Texture> textures, Opacity opacity, Finish finish) {
+    SurfaceValues v =
+        new SurfaceValues(textures.stream().map(Texture::input).collect(Collectors.toSet()));
+    profile.document().usual(v, profile.surface(), opacity);
+    profile.values().forEach(v::instead);
+    if (finish != null && finish.body() != null) {
+      profile
+          .document()
+          .body(profile.surface())
+          .ifPresent(inputs -> made(finish.body(), inputs, v));
+    }
+    return v.all();
+  }
+
+  /** What a person has said of the substance goes before what a host usually has. */
+  private static void made(Finish.Body body, BodyInputs inputs, SurfaceValues v) {
+    if (body.ior() != null) {
+      v.instead(inputs.ior(), body.ior());
+      v.instead(inputs.reflectance(), body.reflectance());
+    }
+    if (body.coat() != null && body.coat() > 0) {
+      v.instead(inputs.coat(), body.coat());
+      v.instead(inputs.coatRoughness(), body.coatRoughness() == null ? 0 : body.coatRoughness());
+    }
+  }
+}
