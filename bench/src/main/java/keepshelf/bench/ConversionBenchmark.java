@@ -116,7 +116,7 @@ public class ConversionBenchmark {
           case "pack" ->
               Channels.pack(new Pixels[] {in("r.png"), in("m.png"), in("o.png")}, new double[3]);
           case "unpack" -> in("orm.png").channel(1);
-          default -> Light.occluded(in("c.png"), in("o.png"));
+          default -> Light.occluded(in("c.png"), in("o.png"), 1);
         };
     if (conversion.equals("format")) {
       ImageEncoder.tiff(p, at("ours.tif"));

@@ -135,6 +135,11 @@ class FinishesInHostsTest {
             "saturation=0.5",
             "normal=0.5",
             "roughness=0.4..0.9",
+            "roughness-from=0.1..0.9",
+            "roughness-curve=0.4",
+            "height=0.9..0.1",
+            "height-curve=0.6",
+            "occlusion=0.6",
             "relief=6 mm");
     InstallPlan p = plan("slate_shingle", host, f);
     InstallationRecord i = proved(p);

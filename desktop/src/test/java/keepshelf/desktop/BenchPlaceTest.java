@@ -4,13 +4,17 @@ import static keepshelf.desktop.FxSteps.act;
 import static keepshelf.desktop.FxSteps.fx;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import javafx.event.Event;
 import javafx.event.EventType;
+import javafx.geometry.VerticalDirection;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.ImageView;
@@ -20,8 +24,10 @@ import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.finish.FinishSetting;
+import keepshelf.core.model.MapRole;
 import keepshelf.desktop.bench.BenchModel;
 import keepshelf.desktop.bench.BenchState;
+import keepshelf.desktop.kit.RangeBar;
 import keepshelf.imaging.render.BenchScene;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -79,6 +85,52 @@ class BenchPlaceTest extends OnShelfPlace {
     assertThat(state().light()).isNotEqualTo(light);
     robot.type(KeyCode.HOME);
     assertThat(state().view()).isEqualTo(BenchScene.View.FRONT);
+  }
+
+  private String tried(FinishSetting s) throws Exception {
+    return fx(() -> window.benchModel().finishProperty().get().text(s));
+  }
+
+  @Test
+  void rangesHaveTwoThumbsForMouseAndKeys(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    RangeBar bar = robot.lookup("#finish-roughness-bar").queryAs(RangeBar.class);
+    List<Node> thumbs = List.copyOf(bar.lookupAll(".range-thumb"));
+    act(() -> thumbs.getFirst().requestFocus());
+    robot.type(KeyCode.RIGHT, 3);
+    act(() -> thumbs.getLast().requestFocus());
+    robot.type(KeyCode.LEFT, 2);
+    assertThat(tried(FinishSetting.ROUGHNESS)).isEqualTo("0.03..0.98");
+    assertThat(robot.lookup("#finish-roughness").queryAs(TextField.class).getText())
+        .isEqualTo("0.03..0.98");
+    robot.drag(bar, MouseButton.PRIMARY).moveBy(-10, 0).release(MouseButton.PRIMARY);
+    assertThat(fx(() -> bar.endsProperty().get().first())).isBetween(0.3, 0.5);
+    act(() -> robot.lookup("#bench-picture").query().requestFocus());
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    assertThat(tried(FinishSetting.ROUGHNESS)).isEmpty();
+    assertThat(fx(() -> bar.endsProperty().get())).isEqualTo(RangeBar.Ends.WHOLE);
+  }
+
+  @Test
+  void mapsAreTurnedRoundByAMenuAndManyTilesShowWhatRepeats(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    MenuButton menu = robot.lookup("#finish-inverted").queryAs(MenuButton.class);
+    act(() -> ((CheckMenuItem) menu.getItems().getFirst()).setSelected(true));
+    String role = tried(FinishSetting.INVERTED);
+    assertThat(MapRole.ofId(role)).isPresent();
+    assertThat(fx(menu::getText)).isEqualTo(MapRole.ofId(role).orElseThrow().title());
+    WaitForAsyncUtils.waitFor(
+        30, TimeUnit.SECONDS, () -> fx(robot.lookup("#bench-numbers").query()::isVisible));
+    robot.clickOn("#bench-beside-tiles");
+    Label said = robot.lookup("#bench-tiles-said").queryAs(Label.class);
+    WaitForAsyncUtils.waitFor(
+        30, TimeUnit.SECONDS, () -> fx(() -> said.getText().contains("contrast of")));
+    assertThat(fx(said::getText)).startsWith("5 × ");
+    robot.moveTo("#bench-many-tiles").scroll(1, VerticalDirection.DOWN);
+    assertThat(fx(() -> said.getText().split(" ")[0])).isNotEqualTo("5");
+    assertThat(robot.lookup("#bench-picture").query().isVisible()).isFalse();
+    robot.clickOn("#bench-beside-alone");
+    assertThat(robot.lookup("#bench-picture").query().isVisible()).isTrue();
   }
 
   @Test

@@ -3,6 +3,7 @@ package keepshelf.core.bench;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -13,6 +14,8 @@ import keepshelf.core.install.measure.Relief;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.FinishPreview;
 import keepshelf.core.preview.Previews;
+import keepshelf.imaging.analyse.VisibleRepetition;
+import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BenchScene;
 import keepshelf.imaging.render.Surface;
 
@@ -104,6 +107,27 @@ public final class BenchItem {
   /** Whether somebody said how wide a tile is. */
   public boolean isTileKnown(Finish finish) {
     return finish != null && finish.tileMetres() != null || item.item().tileMetres() != null;
+  }
+
+  /** Its base colour with a finish, at the size that the bench shows; empty without one. */
+  public Optional<Pixels> colour(Finish finish) {
+    return fine.adjusted(MapRole.BASE_COLOUR, finish);
+  }
+
+  /**
+   * How easily the eye sees that it repeats.
+   *
+   * @param metres between the eye and the surface
+   * @return empty when it has no colours
+   */
+  public Optional<VisibleRepetition> repetition(Finish finish, double metres) {
+    double tile = tile(finish);
+    return colour(finish).map(p -> VisibleRepetition.of(p, tile, tile * fine.aspect(), metres));
+  }
+
+  /** Height of a tile over its width. */
+  public double aspect() {
+    return fine.aspect();
   }
 
   /** Whether there is something that can be raised. */

@@ -176,14 +176,17 @@ public enum FinishSetting {
     return switch (t.toLowerCase(Locale.ROOT)) {
       case "off", "none" -> 0.0;
       case "host", "leave" -> null;
-      default -> number(t.endsWith("%") ? percent(t) : t, 0, 1, null);
+      default -> {
+        if (!t.endsWith("%")) {
+          yield number(t, 0, 1, null);
+        }
+        Double percent = number(t.substring(0, t.length() - 1), 0, 1000, null);
+        if (percent == null || percent > 100) {
+          throw nonsense(t);
+        }
+        yield percent / 100;
+      }
     };
-  }
-
-  private static String percent(String t) {
-    return t.substring(0, t.length() - 1).strip().matches("\\d{1,3}")
-        ? String.valueOf(Integer.parseInt(t.substring(0, t.length() - 1).strip()) / 100.0)
-        : t;
   }
 
   private Boolean stays(String t) {

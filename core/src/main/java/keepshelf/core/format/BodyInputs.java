@@ -7,5 +7,13 @@ package keepshelf.core.format;
  * @param reflectance of what is no metal, seen straight on, linear
  * @param coat amount of a clear layer
  * @param coatRoughness its roughness
+ * @param threshold opacity below which there are holes
+ * @param glow amount of what shines by itself
  */
-public record BodyInputs(String ior, String reflectance, String coat, String coatRoughness) {}
+public record BodyInputs(
+    String ior,
+    String reflectance,
+    String coat,
+    String coatRoughness,
+    String threshold,
+    String glow) {}

@@ -59,6 +59,11 @@ public final class SurfaceValues {
     }
   }
 
+  /** So many times what the input has; nothing where it has no value, or where there is none. */
+  public void times(String input, double factor) {
+    values.replaceAll(v -> v.input().equals(input) ? new Value(input, v.value() * factor) : v);
+  }
+
   /** All that was collected, in order. */
   public List<Value> all() {
     return List.copyOf(values);

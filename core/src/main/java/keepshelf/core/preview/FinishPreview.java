@@ -4,9 +4,11 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.finish.Finishing;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews.Lit;
 import keepshelf.core.preview.Previews.Picture;
@@ -93,6 +95,14 @@ public final class FinishPreview {
   /** The surface with a finish, or as it is when that is null. */
   public Surface surface(Finish finish) {
     return SurfaceMaker.made(maps, finish);
+  }
+
+  /** The map in a role as a finish (or null) makes it; empty when there is none. */
+  public Optional<Pixels> adjusted(MapRole role, Finish finish) {
+    return maps.stream()
+        .filter(d -> d.map().role() == role)
+        .findFirst()
+        .map(d -> Finishing.applied(finish, role, d.pixels()));
   }
 
   /** The roles that were read. */

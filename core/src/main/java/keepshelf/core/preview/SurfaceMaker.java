@@ -182,7 +182,7 @@ public final class SurfaceMaker {
       metallic = fromSpecular(base, planes.get(MapRole.SPECULAR));
     }
     if (base != null && base.length == 3) {
-      b.base(base[0], base[1], base[2]);
+      b.base(shaded(base[0]), shaded(base[1]), shaded(base[2]));
     } else if (planes.containsKey(MapRole.MASK)) {
       lacquer(b, first(MapRole.MASK));
     }
@@ -204,17 +204,53 @@ public final class SurfaceMaker {
       b.heights(raised);
     }
     bumps(b, raised);
-    if (first(MapRole.AMBIENT_OCCLUSION) != null) {
+    if (first(MapRole.AMBIENT_OCCLUSION) != null && occlusion() == null) {
       b.occlusion(first(MapRole.AMBIENT_OCCLUSION));
     }
     if (first(MapRole.OPACITY) != null) {
-      b.opacity(first(MapRole.OPACITY));
+      b.opacity(cut(first(MapRole.OPACITY)));
     }
     float[][] glow = planes.get(MapRole.EMISSION);
     if (glow != null && glow.length == 3) {
-      b.emission(glow[0], glow[1], glow[2]);
+      b.emission(brightened(glow[0]), brightened(glow[1]), brightened(glow[2]));
     }
     return b.build();
+  }
+
+  private Double occlusion() {
+    return finish == null ? null : finish.others().occlusion();
+  }
+
+  /** A colour with as much occlusion worked in as the finish says. */
+  private float[] shaded(float[] colour) {
+    float[] open = first(MapRole.AMBIENT_OCCLUSION);
+    if (occlusion() == null || open == null) {
+      return colour;
+    }
+    float amount = occlusion().floatValue();
+    float[] out = new float[colour.length];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = colour[i] * (1 - amount * (1 - Math.clamp(open[i], 0f, 1f)));
+    }
+    return out;
+  }
+
+  private float[] cut(float[] opacity) {
+    float[] out = opacity.clone();
+    Finishing.cut(finish).ifPresent(change -> change.apply(out, 1));
+    return out;
+  }
+
+  private float[] brightened(float[] light) {
+    Double factor = finish == null ? null : finish.others().emission();
+    if (factor == null) {
+      return light;
+    }
+    float[] out = light.clone();
+    for (int i = 0; i < out.length; i++) {
+      out[i] *= factor.floatValue();
+    }
+    return out;
   }
 
   /** What is laid over surfaces, on dark lacquer: bright places are dull and a little paler. */

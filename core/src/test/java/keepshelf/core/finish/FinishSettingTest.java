@@ -31,7 +31,22 @@ class FinishSettingTest {
         "brightness|1.10 ×|1.1",
         "contrast|2|2",
         "tint|D8E0D0|#d8e0d0",
-        "invert|yes|yes"
+        "invert|yes|yes",
+        "roughness-from|0.1–0.8|0.1..0.8",
+        "roughness-curve|0,4|0.4",
+        "height|0.2..1|0.2..1",
+        "height|1..0|1..0",
+        "height-from|0.25 to 0.75|0.25..0.75",
+        "height-curve|0.9|0.9",
+        "relief-follows|no|no",
+        "occlusion|70 %|0.7",
+        "occlusion|off|off",
+        "occlusion|0|off",
+        "occlusion|1|1",
+        "opacity-threshold|0.35|0.35",
+        "emission|2 ×|2",
+        "inverted|height, roughness|roughness, height",
+        "inverted|height height|height"
       })
   void everySettingIsReadAsItWasWrittenAndForgottenWhenEmpty(
       String setting, String typed, String kept) {
@@ -71,6 +86,19 @@ class FinishSettingTest {
     "tint,#12",
     "invert,maybe",
     "saturation,-1",
+    "roughness-from,0.5..0.5",
+    "roughness-from,0.8..0.2",
+    "roughness-curve,0",
+    "height-curve,1",
+    "height,2",
+    "occlusion,1.5",
+    "occlusion,130 %",
+    "opacity-threshold,-1",
+    "emission,-2",
+    "inverted,normal",
+    "inverted,base-colour",
+    "inverted,shine",
+    "relief-follows,perhaps",
     "hue,NaN"
   })
   void nonsenseIsSaidWithAnExample(String setting, String typed) {

@@ -26,6 +26,8 @@ final class BenchBars extends AnchorPane {
   private final List<ToggleButton> besides = new ArrayList<>();
   private final ComboBox<BenchModel.Choice> light = new ComboBox<>();
   private final ComboBox<BenchModel.Choice> other = new ComboBox<>();
+  private final HBox left = bar();
+  private final HBox right = bar();
   private final ToggleButton relief;
   private final ToggleButton backdrop;
   private final ToggleButton patches;
@@ -38,7 +40,6 @@ final class BenchBars extends AnchorPane {
   BenchBars(BenchModel model, Consumer<String> beside) {
     this.model = model;
     setPickOnBounds(false);
-    HBox left = bar();
     for (BenchScene.Shape s : BenchScene.Shape.values()) {
       ToggleButton b = toggle("bench.shape." + s.id(), () -> model.stand(now().with(s)));
       b.setUserData(s);
@@ -58,7 +59,6 @@ final class BenchBars extends AnchorPane {
       }
     });
     backdrop = toggle("bench.backdrop", () -> model.stand(now().backdrop(!now().backdrop())));
-    HBox right = bar();
     right
         .getChildren()
         .addAll(
@@ -186,6 +186,9 @@ final class BenchBars extends AnchorPane {
         .ifPresent(light::setValue);
     stops.setText(String.format(Locale.ROOT, "%+.1f", s.stops()));
     disc.show(s.lightDegrees());
+    // Where nothing is lit, neither shape nor light has anything to say.
+    left.setVisible(s.beside().isLit());
+    right.setVisible(s.beside().isLit());
     disc.setVisible(s.beside().isLit());
     other.setVisible(s.beside() == BenchState.Beside.OTHER);
     filling = false;

@@ -34,6 +34,7 @@ public record BenchState(
     OTHER("other"),
     WIPE("wipe"),
     PIXELS("pixels"),
+    TILES("tiles"),
     MEASURE("measure");
 
     private final String id;
@@ -54,7 +55,7 @@ public record BenchState(
 
     /** Whether the lit object is shown. */
     boolean isLit() {
-      return this != PIXELS && this != MEASURE;
+      return this != PIXELS && this != TILES && this != MEASURE;
     }
   }
 

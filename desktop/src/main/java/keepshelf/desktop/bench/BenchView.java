@@ -42,6 +42,7 @@ public final class BenchView implements Place {
   private final PictureStage stage;
   private final PixelsPane pixels;
   private final MeasurePane measure;
+  private final TilesPane tiles;
   private final StackPane middle = new StackPane();
   private final BorderPane content = new BorderPane();
   private final VBox empty;
@@ -76,7 +77,7 @@ public final class BenchView implements Place {
     head = new BenchHeader(actions);
     naming = o -> head.refresh();
     bars = new BenchBars(model, this::stand);
-    maps = new MapStack(model.shelf(), pictures, this::single);
+    maps = new MapStack(model, work, pictures, this::single);
     settings = new SettingsPane(model, actions::installEnough);
     stage =
         new PictureStage(
@@ -88,6 +89,7 @@ public final class BenchView implements Place {
             });
     pixels = new PixelsPane(model, work, () -> relief == null ? 0 : relief);
     measure = new MeasurePane(model.shelf(), pictures, this::measured);
+    tiles = new TilesPane(model, work);
     trouble.setVisible(false);
     trouble.setMaxWidth(520);
     trouble.setId("bench-trouble");
@@ -112,7 +114,12 @@ public final class BenchView implements Place {
     model.finishProperty().addListener(o -> laid());
     model.resolutionProperty().addListener(o -> laid());
     model.otherProperty().addListener(o -> draw());
-    model.shotProperty().addListener(o -> settings.refresh());
+    model
+        .shotProperty()
+        .addListener(o -> {
+          settings.refresh();
+          draw();
+        });
   }
 
   /**
@@ -153,6 +160,7 @@ public final class BenchView implements Place {
 
   private void single(MapRecord m) {
     chosen = m;
+    maps.number(m);
     pixels.show(model.itemProperty().get(), m);
     if (model.stateProperty().get().beside() == BenchState.Beside.MEASURE) {
       measure.show(model.itemProperty().get(), m);
@@ -209,7 +217,7 @@ public final class BenchView implements Place {
       return;
     }
     if (content.getCenter() == empty) {
-      middle.getChildren().setAll(stage, pixels, measure, bars, trouble);
+      middle.getChildren().setAll(stage, pixels, tiles, measure, bars, trouble);
       StackPane.setAlignment(trouble, javafx.geometry.Pos.CENTER);
       content.setLeft(maps);
       content.setCenter(middle);
@@ -219,6 +227,7 @@ public final class BenchView implements Place {
     String edition = model.resolutionProperty().get();
     maps.show(s, edition == null ? "1K" : edition);
     chosen = MapStack.first(s, edition == null ? "1K" : edition);
+    maps.number(chosen);
     if (shown != f) {
       follow(f);
     }
@@ -239,6 +248,7 @@ public final class BenchView implements Place {
     stage.mode(is.beside());
     stage.setVisible(is.beside().isLit());
     pixels.setVisible(is.beside() == BenchState.Beside.PIXELS);
+    tiles.setVisible(is.beside() == BenchState.Beside.TILES);
     measure.setVisible(is.beside() == BenchState.Beside.MEASURE);
     bars.rule().setVisible(is.beside().isLit());
     if (is.beside() == BenchState.Beside.OTHER && (was == null || was.beside() != is.beside())) {
@@ -258,6 +268,10 @@ public final class BenchView implements Place {
   }
 
   private void draw() {
+    if (model.stateProperty().get().beside() == BenchState.Beside.TILES) {
+      tiles.show();
+      return;
+    }
     ShelvedItem s = model.itemProperty().get();
     FinishModel f = model.finishProperty().get();
     BenchState state = model.stateProperty().get();

@@ -13,7 +13,6 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.MapRole;
@@ -22,23 +21,26 @@ import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.making.MakeMenu;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
+import keepshelf.desktop.work.WorkList;
 
 /** The maps of the edition that lies on the bench, one below the other; one can be chosen. */
 final class MapStack extends ScrollPane {
   private static final double THUMB = 46;
 
-  private final Shelf shelf;
+  private final BenchModel model;
+  private final NumbersBox numbers;
   private final Pictures pictures;
   private final VBox rows = new VBox(8);
   private final ToggleGroup chosen = new ToggleGroup();
   private final MenuButton make = new MenuButton(Words.of("make.menu"));
   private BiConsumer<List<ShelvedItem>, Set<MapRole>> makeMaps = (items, roles) -> {};
   private Consumer<ShelvedItem> lay = item -> {};
+  private ShelvedItem shown;
 
   /** {@code choose} is told of the map that a person wants to see by itself. */
-  MapStack(Shelf shelf, Pictures pictures, Consumer<MapRecord> choose) {
-    super();
-    this.shelf = shelf;
+  MapStack(BenchModel model, WorkList work, Pictures pictures, Consumer<MapRecord> choose) {
+    this.model = model;
+    numbers = new NumbersBox(model, work);
     this.pictures = pictures;
     rows.setPadding(new Insets(12, 10, 12, 10));
     setContent(rows);
@@ -76,7 +78,13 @@ final class MapStack extends ScrollPane {
     MenuItem units = new MenuItem(Words.of("tag.lay"));
     units.setOnAction(e -> lay.accept(s));
     make.getItems().add(units);
-    rows.getChildren().add(make);
+    rows.getChildren().addAll(make, numbers);
+    shown = s;
+  }
+
+  /** Says a map in numbers; null for none. */
+  void number(MapRecord m) {
+    numbers.show(shown, m);
   }
 
   /** The map that shows most: the base colour, else the first. */
@@ -89,7 +97,7 @@ final class MapStack extends ScrollPane {
   }
 
   private ToggleButton row(ShelvedItem s, MapRecord m) {
-    var file = shelf.folder().resolve(s.path(m));
+    var file = model.shelf().folder().resolve(s.path(m));
     VBox words =
         new VBox(
             2,

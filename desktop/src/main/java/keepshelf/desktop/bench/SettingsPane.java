@@ -3,7 +3,7 @@ package keepshelf.desktop.bench;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
+import java.util.Set;
 import javafx.geometry.Insets;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -14,56 +14,13 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.Length;
+import keepshelf.core.model.MapRole;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
 
 /** What can be set of the finish and of the object, in real units, with what follows from it. */
 final class SettingsPane extends ScrollPane {
-  /** Least, most and usual value of sliders; settings without one are typed. */
-  private static final Map<FinishSetting, double[]> RANGES =
-      Map.of(
-          FinishSetting.TURN, new double[] {-180, 180, 0},
-          FinishSetting.HUE, new double[] {-180, 180, 0},
-          FinishSetting.SATURATION, new double[] {0, 2, 1},
-          FinishSetting.BRIGHTNESS, new double[] {0, 2, 1},
-          FinishSetting.CONTRAST, new double[] {0, 2, 1},
-          FinishSetting.NORMAL, new double[] {0, 3, 1},
-          FinishSetting.COAT, new double[] {0, 1, 0},
-          FinishSetting.COAT_ROUGHNESS, new double[] {0, 1, 0});
-
-  /** Settings under one heading, and what is said of them below. */
-  private record Group(String title, List<FinishSetting> settings) {}
-
-  private static final Group SIZE =
-      new Group(
-          "finish.size",
-          List.of(FinishSetting.TILE, FinishSetting.TURN, FinishSetting.RIGHT, FinishSetting.UP));
-
-  private static final Group COLOUR =
-      new Group(
-          "finish.colour",
-          List.of(
-              FinishSetting.HUE,
-              FinishSetting.SATURATION,
-              FinishSetting.BRIGHTNESS,
-              FinishSetting.CONTRAST,
-              FinishSetting.TINT,
-              FinishSetting.INVERT));
-
-  private static final Group SURFACE =
-      new Group(
-          "finish.surface",
-          List.of(
-              FinishSetting.ROUGHNESS,
-              FinishSetting.NORMAL,
-              FinishSetting.REFLECTANCE,
-              FinishSetting.IOR,
-              FinishSetting.COAT,
-              FinishSetting.COAT_ROUGHNESS));
-
-  private static final Group RELIEF = new Group("finish.reliefs", List.of(FinishSetting.RELIEF));
-
   private final BenchModel model;
   private final VBox all = new VBox(7);
   private final List<SettingRow> rows = new ArrayList<>();
@@ -106,27 +63,86 @@ final class SettingsPane extends ScrollPane {
   void show(FinishModel finish) {
     rows.clear();
     trouble.textProperty().bind(finish.troubleProperty());
-    GridPane size = group(SIZE, finish);
+    Set<MapRole> roles = finish.item().item().roles();
+    GridPane size =
+        grid(
+            typed(finish, FinishSetting.TILE),
+            SettingRow.slider(finish, FinishSetting.TURN, -180, 180, 0),
+            typed(finish, FinishSetting.RIGHT),
+            typed(finish, FinishSetting.UP));
     size.addRow(size.getRowCount(), Kit.label(Words.of("bench.object")), object);
-    all.getChildren().setAll(trouble, heading(SIZE), size, repeats);
-    all.getChildren().addAll(heading(COLOUR), group(COLOUR, finish));
+    all.getChildren().setAll(trouble, heading("finish.size"), size, repeats);
     all.getChildren()
         .addAll(
-            heading(SURFACE),
-            group(SURFACE, finish),
+            heading("finish.colour"),
+            grid(
+                SettingRow.slider(finish, FinishSetting.HUE, -180, 180, 0),
+                SettingRow.slider(finish, FinishSetting.SATURATION, 0, 2, 1),
+                SettingRow.slider(finish, FinishSetting.BRIGHTNESS, 0, 2, 1),
+                SettingRow.slider(finish, FinishSetting.CONTRAST, 0, 2, 1),
+                SettingRow.tint(finish, FinishSetting.TINT),
+                SettingRow.box(finish, FinishSetting.INVERT, "yes", "")));
+    all.getChildren()
+        .addAll(
+            heading("finish.surface"),
+            grid(surface(finish, roles)),
             Kit.wrapped(Words.of("bench.substances"), "hint"));
-    all.getChildren().addAll(heading(RELIEF), group(RELIEF, finish), grows);
-    all.getChildren().addAll(Kit.label(Words.of("bench.sharp"), "section"), sharp);
+    all.getChildren().add(heading("finish.reliefs"));
+    all.getChildren().addAll(grid(relief(finish, roles)), grows);
+    all.getChildren().addAll(heading("bench.sharp"), sharp);
     refresh();
   }
 
-  private static Label heading(Group g) {
-    return Kit.label(Words.of(g.title()), "section");
+  private static SettingRow typed(FinishModel finish, FinishSetting s) {
+    return new SettingRow(finish, s);
   }
 
-  private GridPane group(Group g, FinishModel finish) {
+  /** What the item has no map for is not asked. */
+  private static SettingRow[] surface(FinishModel finish, Set<MapRole> roles) {
+    List<SettingRow> out = new ArrayList<>();
+    out.add(SettingRow.range(finish, FinishSetting.ROUGHNESS));
+    out.add(SettingRow.range(finish, FinishSetting.ROUGHNESS_FROM));
+    out.add(SettingRow.slider(finish, FinishSetting.ROUGHNESS_CURVE, 0.02, 0.98, 0.5));
+    out.add(SettingRow.slider(finish, FinishSetting.NORMAL, 0, 3, 1));
+    if (roles.contains(MapRole.AMBIENT_OCCLUSION)) {
+      out.add(new OcclusionRow(finish));
+    }
+    if (roles.contains(MapRole.OPACITY)) {
+      out.add(SettingRow.slider(finish, FinishSetting.OPACITY_THRESHOLD, 0, 1, 0));
+    }
+    if (roles.contains(MapRole.EMISSION)) {
+      out.add(SettingRow.slider(finish, FinishSetting.EMISSION, 0, 10, 1));
+    }
+    out.add(new RolesRow(finish, roles));
+    out.add(typed(finish, FinishSetting.REFLECTANCE));
+    out.add(typed(finish, FinishSetting.IOR));
+    out.add(SettingRow.slider(finish, FinishSetting.COAT, 0, 1, 0));
+    out.add(SettingRow.slider(finish, FinishSetting.COAT_ROUGHNESS, 0, 1, 0));
+    return out.toArray(SettingRow[]::new);
+  }
+
+  private static SettingRow[] relief(FinishModel finish, Set<MapRole> roles) {
+    List<SettingRow> out = new ArrayList<>();
+    out.add(typed(finish, FinishSetting.RELIEF));
+    out.add(SettingRow.box(finish, FinishSetting.RELIEF_FOLLOWS, "", "no"));
+    if (roles.contains(MapRole.HEIGHT) || roles.contains(MapRole.BUMP)) {
+      out.add(SettingRow.range(finish, FinishSetting.HEIGHT));
+      out.add(SettingRow.range(finish, FinishSetting.HEIGHT_FROM));
+      out.add(SettingRow.slider(finish, FinishSetting.HEIGHT_CURVE, 0.02, 0.98, 0.5));
+    }
+    return out.toArray(SettingRow[]::new);
+  }
+
+  private static Label heading(String key) {
+    return Kit.label(Words.of(key), "section");
+  }
+
+  private GridPane grid(SettingRow... of) {
     GridPane grid = grid();
-    g.settings().forEach(s -> rows.add(new SettingRow(finish, s, RANGES.get(s), grid)));
+    for (SettingRow r : of) {
+      rows.add(r);
+      r.into(grid);
+    }
     return grid;
   }
 

@@ -12,12 +12,17 @@ public final class Light {
 
   private Light() {}
 
-  /** A colour picture darkened by occlusion (its first channel, data) of the same size. */
-  public static Pixels occluded(Pixels colour, Pixels occlusion) {
+  /**
+   * A colour picture darkened by occlusion (its first channel, data) of the same size.
+   *
+   * @param amount share of it that is worked in, 0..1
+   */
+  public static Pixels occluded(Pixels colour, Pixels occlusion, double amount) {
+    float share = (float) amount;
     int n = colour.width() * colour.height();
     short[] out = new short[3 * n];
     for (int i = 0; i < n; i++) {
-      float o = Math.clamp(occlusion.at(i * occlusion.channels()), 0f, 1f);
+      float o = 1 - share * (1 - Math.clamp(occlusion.at(i * occlusion.channels()), 0f, 1f));
       for (int c = 0; c < 3; c++) {
         out[3 * i + c] = stored(linear(colour, i, c) * o);
       }

@@ -69,12 +69,12 @@ class HostConversionsTest {
   void occlusionIsMultipliedInLinearLight() {
     Pixels colour = random(3, Depth.U8, 8);
     Pixels half = Pixels.u8(SIDE, SIDE, 1, filled((byte) 128));
-    Pixels out = Light.occluded(colour, half);
+    Pixels out = Light.occluded(colour, half, 1);
     for (int i = 0; i < 3 * SIDE * SIDE; i++) {
       float wanted = Srgb.toLinear(colour.at(i)) * 128 / 255f;
       assertThat(Srgb.toLinear(out.at(i))).isCloseTo(wanted, within(2e-4f));
     }
-    Pixels none = Light.occluded(colour, Pixels.u8(SIDE, SIDE, 1, filled((byte) -1)));
+    Pixels none = Light.occluded(colour, Pixels.u8(SIDE, SIDE, 1, filled((byte) -1)), 1);
     for (int i = 0; i < none.sampleCount(); i++) {
       assertThat(Math.round(none.at(i) * 255)).isEqualTo(colour.level(i));
     }

@@ -62,12 +62,20 @@ public final class GltfFormat implements DocumentFormat {
 
   @Override
   public Optional<BodyInputs> body(String surface) {
-    return Optional.of(new BodyInputs("ior", null, "clearcoatFactor", "clearcoatRoughnessFactor"));
+    return Optional.of(
+        new BodyInputs(
+            "ior",
+            null,
+            "clearcoatFactor",
+            "clearcoatRoughnessFactor",
+            "alphaCutoff",
+            "emissiveStrength"));
   }
 
   @Override
   public void usual(SurfaceValues values, String surface, Opacity opacity) {
     values.otherwise("baseColorTexture", "baseColorFactor", SurfaceValues.GREY);
+    values.where("emissiveTexture", "emissiveStrength", 1);
   }
 
   @Override

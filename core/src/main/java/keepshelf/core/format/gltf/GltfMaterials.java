@@ -55,11 +55,12 @@ final class GltfMaterials {
     put(m, "occlusionTexture");
     put(m, "emissiveTexture");
     if (m.containsKey("emissiveTexture")) {
-      m.put("emissiveFactor", List.of(1, 1, 1));
+      double strength = Math.min(1, value("emissiveStrength", 1));
+      m.put("emissiveFactor", List.of(strength, strength, strength));
     }
     if (d.opacity() == Opacity.CUT_OUT) {
       m.put("alphaMode", "MASK");
-      m.put("alphaCutoff", 0.5);
+      m.put("alphaCutoff", value("alphaCutoff", 0.5));
       m.put("doubleSided", true);
     } else if (d.opacity() == Opacity.BLENDED) {
       m.put("alphaMode", "BLEND");

@@ -62,8 +62,9 @@ public final class MaterialXFormat implements DocumentFormat {
   public Optional<BodyInputs> body(String surface) {
     return Optional.of(
         surface.equals(OPEN_PBR)
-            ? new BodyInputs("specular_ior", null, "coat_weight", "coat_roughness")
-            : new BodyInputs("specular_IOR", null, "coat", "coat_roughness"));
+            ? new BodyInputs(
+                "specular_ior", null, "coat_weight", "coat_roughness", null, "emission_luminance")
+            : new BodyInputs("specular_IOR", null, "coat", "coat_roughness", null, "emission"));
   }
 
   @Override

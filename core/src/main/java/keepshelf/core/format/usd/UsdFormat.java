@@ -54,7 +54,8 @@ public final class UsdFormat implements DocumentFormat {
 
   @Override
   public Optional<BodyInputs> body(String surface) {
-    return Optional.of(new BodyInputs("ior", null, "clearcoat", "clearcoatRoughness"));
+    return Optional.of(
+        new BodyInputs("ior", null, "clearcoat", "clearcoatRoughness", "opacityThreshold", null));
   }
 
   @Override

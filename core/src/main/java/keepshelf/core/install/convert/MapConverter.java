@@ -179,7 +179,9 @@ public final class MapConverter {
     Pixels p = shaped(part(main));
     Part occlusion = map.helper(MapRole.AMBIENT_OCCLUSION);
     if (map.after().contains(Conversion.OCCLUSION_INTO_COLOUR) && occlusion != null) {
-      p = Light.occluded(p, like(part(occlusion), p, Resize.Holds.DATA));
+      Double amount = finish == null ? null : finish.others().occlusion();
+      Pixels shade = like(part(occlusion), p, Resize.Holds.DATA);
+      p = Light.occluded(p, shade, amount == null ? 1 : amount);
     }
     Part opacity = map.helper(MapRole.OPACITY);
     if (opacity != null && "a".equals(opacity.to())) {
@@ -216,6 +218,8 @@ public final class MapConverter {
               yield HeightMaps.levelled(p, scale.low(), scale.high());
             }
             case FINISH -> Finishing.applied(finish, part.role(), p);
+            case CUT_OUT -> Adjust.applied(p, Finishing.cut(finish).orElseThrow());
+            case BRIGHTEN -> Adjust.applied(p, Finishing.glow(finish).orElseThrow());
             case FLIP_GREEN -> Maps.flipGreen(Maps.withoutAlpha(p));
             case GLOSS_TO_ROUGHNESS, ROUGHNESS_TO_GLOSS -> Maps.invert(Maps.grey(p));
             case HEIGHT_TO_NORMAL -> normals(p);

@@ -140,6 +140,8 @@ public final class RowConverter {
                 RowSteps.changed(
                     coloured(in), Vectors.turned(turnDegrees, !profile.handedness().equals("dx")));
             case FINISH -> finished(p.role(), in);
+            case CUT_OUT -> RowSteps.changed(in, Finishing.cut(finish).orElseThrow());
+            case BRIGHTEN -> RowSteps.changed(coloured(in), Finishing.glow(finish).orElseThrow());
             case FLIP_GREEN -> RowSteps.invert(coloured(in), 1);
             case GLOSS_TO_ROUGHNESS, ROUGHNESS_TO_GLOSS ->
                 RowSteps.invert(RowSteps.channels(in, 0), -1);

@@ -27,17 +27,15 @@ final class Inputs {
         new SurfaceValues(textures.stream().map(Texture::input).collect(Collectors.toSet()));
     profile.document().usual(v, profile.surface(), opacity);
     profile.values().forEach(v::instead);
-    if (finish != null && finish.body() != null) {
-      profile
-          .document()
-          .body(profile.surface())
-          .ifPresent(inputs -> made(finish.body(), inputs, v));
+    if (finish != null) {
+      profile.document().body(profile.surface()).ifPresent(inputs -> made(finish, inputs, v));
     }
     return v.all();
   }
 
   /** What a person has said of the substance goes before what a host usually has. */
-  private static void made(Finish.Body body, BodyInputs inputs, SurfaceValues v) {
+  private static void made(Finish finish, BodyInputs inputs, SurfaceValues v) {
+    Finish.Body body = finish.substance();
     if (body.ior() != null) {
       v.instead(inputs.ior(), body.ior());
       v.instead(inputs.reflectance(), body.reflectance());
@@ -45,6 +43,12 @@ final class Inputs {
     if (body.coat() != null && body.coat() > 0) {
       v.instead(inputs.coat(), body.coat());
       v.instead(inputs.coatRoughness(), body.coatRoughness() == null ? 0 : body.coatRoughness());
+    }
+    if (finish.others().opacityThreshold() != null) {
+      v.instead(inputs.threshold(), finish.others().opacityThreshold());
+    }
+    if (finish.others().emission() != null) {
+      v.times(inputs.glow(), finish.others().emission());
     }
   }
 }

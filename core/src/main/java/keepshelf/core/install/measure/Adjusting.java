@@ -1,9 +1,11 @@
 package keepshelf.core.install.measure;
 
 import java.nio.file.Path;
+import java.util.OptionalDouble;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.finish.Finishing;
 
 /**
  * What is done to the maps of an item on the way to a host, whatever the host needs.
@@ -19,6 +21,22 @@ public record Adjusting(Finish finish, double turnDegrees, ItemRecord item) {
   /** Whether vectors have to be turned along with their pictures. */
   public boolean turns() {
     return turnDegrees % 360 != 0;
+  }
+
+  /** Whether the finish says from which opacity on there are holes. */
+  public boolean cuts() {
+    return Finishing.cut(finish).isPresent();
+  }
+
+  /** Whether the finish makes what shines brighter or darker. */
+  public boolean glows() {
+    return Finishing.glow(finish).isPresent();
+  }
+
+  /** Amount of occlusion that the finish works into the colour; empty when the host decides. */
+  public OptionalDouble occlusion() {
+    Double amount = finish == null ? null : finish.others().occlusion();
+    return amount == null ? OptionalDouble.empty() : OptionalDouble.of(amount);
   }
 
   /** Whether a normal map is stored in a way that has to be mended. */

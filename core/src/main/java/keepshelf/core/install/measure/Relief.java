@@ -39,6 +39,9 @@ public final class Relief {
     boolean finished = finish != null && finish.reliefMillimetres() != null;
     Double said = finished ? finish.reliefMillimetres() : item.item().marks().reliefMillimetres();
     if (said != null) {
+      if (stays(finish)) {
+        return OptionalDouble.of(said / 1000);
+      }
       // What a person said holds for the tile it was said of and grows with it.
       Double own =
           finished && finish.tileMetres() != null ? finish.tileMetres() : item.item().tileMetres();
@@ -63,7 +66,13 @@ public final class Relief {
         return OptionalDouble.of(scale.span());
       }
     }
-    return share.isPresent() ? OptionalDouble.of(share.get() * tileMetres) : OptionalDouble.empty();
+    Double own = item.item().tileMetres();
+    double tile = stays(finish) && own != null ? own : tileMetres;
+    return share.isPresent() ? OptionalDouble.of(share.get() * tile) : OptionalDouble.empty();
+  }
+
+  private static boolean stays(Finish finish) {
+    return finish != null && Boolean.TRUE.equals(finish.others().reliefStays());
   }
 
   /** For each number of the height map a share of the tile; empty when the two do not agree. */

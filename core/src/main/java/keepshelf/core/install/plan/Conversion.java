@@ -15,6 +15,10 @@ public enum Conversion {
   LEVEL_HEIGHT("level-height", Depth.DEEPER, Way.WHOLE, Mean.MIXED),
   /** What a finish does to every pixel. */
   FINISH("finish", Depth.DEEPER, Way.ROWS, Mean.MIXED),
+  /** Opacity becomes holes: nothing below a threshold, all above it. */
+  CUT_OUT("cut-out", Depth.KEPT, Way.ROWS, Mean.MIXED),
+  /** What shines by itself is made brighter or darker. */
+  BRIGHTEN("brighten", Depth.DEEPER, Way.ROWS, Mean.MIXED),
   /** Normals face the other way up. */
   FLIP_GREEN("flip-green", Depth.KEPT, Way.ROWS, Mean.TOLD),
   /** Vectors are turned along with the picture that they stand in. */

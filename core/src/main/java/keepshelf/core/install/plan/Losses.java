@@ -35,6 +35,12 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
     if (maps.stream().anyMatch(m -> m.role() == MapRole.EMISSION && m.source().holdsLight())) {
       out.add("What is brighter than white in the emission map is cut off at white.");
     }
+    if (maps.stream().anyMatch(m -> m.conversions().contains(Conversion.BRIGHTEN))
+        && finish.others().emission() > 1) {
+      out.add(
+          "This host’s format has no brightness of what shines: it is worked into the picture, and"
+              + " what becomes brighter than white is cut off.");
+    }
     if (finish != null) {
       substance().ifPresent(out::add);
       boolean laid = finish.turn() != 0 || finish.right() != 0 || finish.up() != 0;

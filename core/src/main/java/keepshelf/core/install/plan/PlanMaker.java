@@ -228,6 +228,15 @@ public final class PlanMaker {
             p.source().channels() != null
                 && p.source().channels().roles().get("a") == MapRole.OPACITY;
         if (own || alpha) {
+          if (adjusting.cuts()) {
+            double at = options.finish().others().opacityThreshold();
+            remarks.add(
+                String.format(
+                    Locale.ROOT,
+                    "The finish cuts the surface out where its opacity is below %.2f.",
+                    at));
+            return Opacity.CUT_OUT;
+          }
           MapSources.Source s = new MapSources.Source(p.source(), own ? p.channel() : "a");
           boolean smooth = OpacityKind.smooth(s, p.from());
           remarks.add(

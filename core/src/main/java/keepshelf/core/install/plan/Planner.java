@@ -29,6 +29,7 @@ final class Planner {
   private final String stem;
   private final MapSources sources;
   private final Recipes recipes;
+  private final Adjusting adjusting;
   private final List<PlannedMap> planned = new ArrayList<>();
   private final List<LeftOut> leftOut = new ArrayList<>();
   private final Set<MapRole> used = new TreeSet<>();
@@ -53,6 +54,7 @@ final class Planner {
     this.surface = surface;
     this.stem = stem;
     this.sources = sources;
+    this.adjusting = adjusting;
     this.recipes = new Recipes(sources, profile, adjusting, s -> shelf.resolve(item.path(s.map())));
   }
 
@@ -77,7 +79,7 @@ final class Planner {
     profile.packing().forEach(this::pack);
     for (MapRole role : sources.roles()) {
       if (!used.contains(role)) {
-        leftOut.add(new LeftOut(role, Reasons.of(role, sources, profile)));
+        leftOut.add(new LeftOut(role, Reasons.of(role, sources, profile, adjusting)));
       }
     }
   }

@@ -1,5 +1,6 @@
 package keepshelf.core.install.plan;
 
+import keepshelf.core.install.measure.Adjusting;
 import keepshelf.core.install.measure.MapSources;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
@@ -8,7 +9,10 @@ import keepshelf.core.model.MapRole;
 final class Reasons {
   private Reasons() {}
 
-  static String of(MapRole role, MapSources sources, HostProfile profile) {
+  static String of(MapRole role, MapSources sources, HostProfile profile, Adjusting adjusting) {
+    if (role == MapRole.AMBIENT_OCCLUSION && adjusting.occlusion().isPresent()) {
+      return "the finish leaves occlusion out";
+    }
     return switch (role) {
       case GLOSS ->
           profile.takes(MapRole.ROUGHNESS)

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import keepshelf.core.finish.Finishing;
+import keepshelf.core.format.BodyInputs;
 import keepshelf.core.install.measure.Adjusting;
 import keepshelf.core.install.measure.HeightScale;
 import keepshelf.core.install.measure.MapSources;
@@ -46,6 +47,8 @@ final class Recipes {
       case GLOSS -> either(wanted, MapRole.ROUGHNESS, Conversion.ROUGHNESS_TO_GLOSS, tile);
       case NORMAL -> normal(tile);
       case BUMP -> bump(tile);
+      case AMBIENT_OCCLUSION ->
+          adjusting.occlusion().isPresent() ? Optional.empty() : one(wanted, tile, List.of());
       default -> one(wanted, tile, List.of());
     };
   }
@@ -76,8 +79,19 @@ final class Recipes {
     if (Finishing.of(adjusting.finish(), role).isPresent()) {
       all.add(Conversion.FINISH);
     }
+    // Where the format says it in a number the map stays as it is.
+    if (role == MapRole.OPACITY && adjusting.cuts() && !says(BodyInputs::threshold)) {
+      all.add(Conversion.CUT_OUT);
+    }
+    if (role == MapRole.EMISSION && adjusting.glows() && !says(BodyInputs::glow)) {
+      all.add(Conversion.BRIGHTEN);
+    }
     all.addAll(steps);
     return new Part(role, s.map(), s.channel(), file.apply(s), all, to);
+  }
+
+  private boolean says(Function<BodyInputs, String> what) {
+    return profile.document().body(profile.surface()).map(what).isPresent();
   }
 
   private Optional<List<Part>> either(MapRole role, MapRole other, Conversion step, Integer tile) {
@@ -102,7 +116,11 @@ final class Recipes {
     } else {
       parts.add(part(MapRole.BASE_COLOUR, base, List.of(), null));
     }
-    if (profile.occlusion().equals("into-colour") && sources.has(MapRole.AMBIENT_OCCLUSION)) {
+    boolean into =
+        adjusting.occlusion().isPresent()
+            ? adjusting.occlusion().getAsDouble() > 0
+            : profile.occlusion().equals("into-colour");
+    if (into && sources.has(MapRole.AMBIENT_OCCLUSION)) {
       parts.add(
           part(
               MapRole.AMBIENT_OCCLUSION,

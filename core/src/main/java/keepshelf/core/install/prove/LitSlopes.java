@@ -5,8 +5,10 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
 import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.finish.Finishing;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.measure.HeightScale;
@@ -171,7 +173,10 @@ final class LitSlopes {
 
   /** Slopes of a height picture in its own directions, in metres a metre. */
   private float[][] gradients(Part part) throws IOException {
-    float[] h = small(part.from(), "height " + part.channel(), () -> heights(part))[0];
+    Finish f = plan.options().finish();
+    Finish.Maps how = f == null ? Finish.Maps.NONE : f.others();
+    String as = "height " + part.channel() + " " + how.height() + " " + how.inverted();
+    float[] h = small(part.from(), as, () -> heights(part, f))[0];
     double relief =
         plan.reliefMetres() > 0 ? plan.reliefMetres() : Relief.assumed(placement.tileMetres());
     double right = relief * width / (2 * placement.tileMetres());
@@ -191,7 +196,7 @@ final class LitSlopes {
     return out;
   }
 
-  private static SmallPlanes.Planes heights(Part part) throws IOException {
+  private static SmallPlanes.Planes heights(Part part, Finish finish) throws IOException {
     Pixels p = ImageDecoder.decode(part.from());
     int channel =
         part.channel() == null
@@ -202,7 +207,9 @@ final class LitSlopes {
       HeightScale scale = HeightScale.of(part.source(), part.from());
       grey = HeightMaps.levelled(p, scale.low(), scale.high()).plane(0);
     }
-    return new SmallPlanes.Planes(p.width(), p.height(), grey);
+    float[] finished = grey;
+    Finishing.of(finish, part.role()).ifPresent(change -> change.apply(finished, 1));
+    return new SmallPlanes.Planes(p.width(), p.height(), finished);
   }
 
   private float[][] small(Path file, String how, SmallPlanes.Making making) throws IOException {
