@@ -140,6 +140,9 @@ class FinishesInHostsTest {
             "height=0.9..0.1",
             "height-curve=0.6",
             "occlusion=0.6",
+            "overlay-1=larch_planking/roughness; tile 15 cm; turn 90; amount 0.4; roughness,"
+                + " normal",
+            "overlay-2=larch_planking/roughness; amount -0.3; height, colour #8899aa",
             "relief=6 mm");
     InstallPlan p = plan("slate_shingle", host, f);
     InstallationRecord i = proved(p);

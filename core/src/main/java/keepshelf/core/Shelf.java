@@ -94,7 +94,7 @@ public final class Shelf implements AutoCloseable {
     this.filing = new Filing(folder, catalogue, listener);
     this.installer = new Installer(folder, catalogue);
     this.installQueue = new InstallQueue(folder);
-    this.previews = new Previews(folder, catalogue::pack);
+    this.previews = new Previews(folder, catalogue);
     this.bin = new Bin(folder, catalogue);
     this.licences = new Licences(folder);
     this.sources = new Sources(folder, catalogue, new Tokens());

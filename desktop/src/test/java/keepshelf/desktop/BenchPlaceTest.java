@@ -15,6 +15,8 @@ import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.ImageView;
@@ -131,6 +133,37 @@ class BenchPlaceTest extends OnShelfPlace {
     assertThat(robot.lookup("#bench-picture").query().isVisible()).isFalse();
     robot.clickOn("#bench-beside-alone");
     assertThat(robot.lookup("#bench-picture").query().isVisible()).isTrue();
+  }
+
+  @Test
+  void mapsOfOtherItemsAreLaidOverAndTakenOff(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    MenuButton add = robot.lookup("#finish-overlay-add").queryAs(MenuButton.class);
+    MenuItem sail =
+        add.getItems().stream()
+            .filter(i -> i.getText().equals("Net Mesh"))
+            .findFirst()
+            .orElseThrow();
+    act(sail::fire);
+    assertThat(tried(FinishSetting.OVERLAY_1)).isEqualTo("net_mesh; amount 0.5; roughness");
+    act(() -> robot.lookup("#finish-overlay-1-colour").queryAs(ToggleButton.class).fire());
+    TextField hex = robot.lookup("#finish-overlay-1-colour-hex").queryAs(TextField.class);
+    assertThat(hex.isVisible()).isTrue();
+    act(() -> {
+      hex.setText("c0ffee");
+      hex.fireEvent(new javafx.event.ActionEvent());
+      robot.lookup("#finish-overlay-1-amount").queryAs(Slider.class).setValue(-0.25);
+      robot.lookup("#finish-overlay-1-tile").queryAs(TextField.class).setText("20 cm");
+      robot
+          .lookup("#finish-overlay-1-tile")
+          .queryAs(TextField.class)
+          .fireEvent(new javafx.event.ActionEvent());
+    });
+    assertThat(tried(FinishSetting.OVERLAY_1))
+        .isEqualTo("net_mesh; tile 0.2 m; amount -0.25; roughness, colour #c0ffee");
+    act(() -> robot.lookup("#bench-picture").query().requestFocus());
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    assertThat(robot.lookup("#finish-overlay-1").tryQuery()).isEmpty();
   }
 
   @Test

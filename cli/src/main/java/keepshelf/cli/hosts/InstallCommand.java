@@ -277,7 +277,7 @@ public final class InstallCommand implements Callable<Integer> {
                 new InstalledFile(
                     p.folder().resolve(p.profile().files().textures()).resolve(m.file()).toString(),
                     m.role(),
-                    m.provenance(s.pack().folder()),
+                    p.provenance(m),
                     m.conversionIds(),
                     null,
                     0)));

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.catalogue.setup.Overlay;
 import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
 
@@ -32,6 +33,10 @@ public enum FinishSetting {
   OPACITY_THRESHOLD("opacity-threshold", "0.4"),
   EMISSION("emission", "2"),
   INVERTED("inverted", "roughness, height"),
+  OVERLAY_1("overlay-1", "drip_streaks; tile 0.8 m; amount 0.6; roughness, colour #223344"),
+  OVERLAY_2("overlay-2", "slate_shingle/height; turn 90; amount -0.3; roughness"),
+  OVERLAY_3("overlay-3", "drip_streaks; amount 0.5; normal"),
+  OVERLAY_4("overlay-4", "drip_streaks; amount 0.5; height"),
   REFLECTANCE("reflectance", "4 %"),
   IOR("ior", "1.5"),
   COAT("coat", "0.8"),
@@ -98,6 +103,7 @@ public enum FinishSetting {
           f.others().inverted() == null
               ? ""
               : f.others().inverted().stream().map(MapRole::id).collect(Collectors.joining(", "));
+      case OVERLAY_1, OVERLAY_2, OVERLAY_3, OVERLAY_4 -> OverlayText.read(f, overlay());
       case REFLECTANCE ->
           f.substance().ior() == null
               ? ""
@@ -142,7 +148,27 @@ public enum FinishSetting {
         range(f.roughness(), ROUGHNESS, ROUGHNESS_FROM, ROUGHNESS_CURVE, t),
         colour(f.colour() == null ? Finish.Colour.NONE : f.colour(), t),
         body(f.substance(), t),
-        maps(f.others(), t));
+        maps(f.others(), t),
+        overlay() < 0 ? f.overlays() : overlays(f, t));
+  }
+
+  /** Place of the overlay that it is about, -1 for none. */
+  private int overlay() {
+    return switch (this) {
+      case OVERLAY_1 -> 0;
+      case OVERLAY_2 -> 1;
+      case OVERLAY_3 -> 2;
+      case OVERLAY_4 -> 3;
+      default -> -1;
+    };
+  }
+
+  private List<Overlay> overlays(Finish f, String t) {
+    try {
+      return OverlayText.write(f, overlay(), t);
+    } catch (IllegalArgumentException e) {
+      throw nonsense(t);
+    }
   }
 
   /** What is done to the other maps, with this setting; null when that is nothing. */

@@ -11,8 +11,10 @@ import java.util.Set;
 import java.util.TreeSet;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord.InstalledFile;
+import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.colour.OkLab;
@@ -31,16 +33,20 @@ final class ChangedSources {
   private final ShelfFolder shelf;
   private final InstallationRecord installed;
   private final ShelvedItem item;
+  private final OverlayMaps overlays;
 
-  private ChangedSources(ShelfFolder shelf, InstallationRecord installed, ShelvedItem item) {
+  private ChangedSources(
+      ShelfFolder shelf, InstallationRecord installed, ShelvedItem item, OverlayMaps overlays) {
+    this.overlays = overlays;
     this.shelf = shelf;
     this.installed = installed;
     this.item = item;
   }
 
   /** What would change, in words; empty when the pictures are still those of the item. */
-  static Optional<String> of(ShelfFolder shelf, InstallationRecord installed, ShelvedItem item) {
-    ChangedSources c = new ChangedSources(shelf, installed, item);
+  static Optional<String> of(
+      ShelfFolder shelf, InstallationRecord installed, ShelvedItem item, OverlayMaps overlays) {
+    ChangedSources c = new ChangedSources(shelf, installed, item, overlays);
     return c.foreign() ? Optional.of(c.words()) : Optional.empty();
   }
 
@@ -50,6 +56,12 @@ final class ChangedSources {
     for (MapRecord m : item.item().maps()) {
       hashes.add(m.sha256());
       paths.add(item.path(m));
+    }
+    Finish finish = installed.options() == null ? null : installed.options().finish();
+    if (finish != null) {
+      finish.laid().stream()
+          .flatMap(o -> overlays.find(o).stream())
+          .forEach(o -> hashes.add(o.map().sha256()));
     }
     for (InstalledFile f : installed.files()) {
       if (f.role() == null) {

@@ -16,6 +16,7 @@ import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.disk.StorageException;
+import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
@@ -221,7 +222,8 @@ public final class Installer {
               + i.options().finish().name()
               + "” was changed since. Update to have it as it is now.");
     }
-    Optional<String> changes = ChangedSources.of(shelf, i, item.get());
+    Optional<String> changes =
+        ChangedSources.of(shelf, i, item.get(), new OverlayMaps(shelf, catalogue));
     if (changes.isPresent()) {
       return outdated(
           i,

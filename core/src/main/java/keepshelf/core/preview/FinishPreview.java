@@ -1,14 +1,19 @@
 package keepshelf.core.preview;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
+import keepshelf.core.finish.OverlayMaps;
+import keepshelf.core.finish.Overlays;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews.Lit;
 import keepshelf.core.preview.Previews.Picture;
@@ -17,6 +22,7 @@ import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BallPreview;
 import keepshelf.imaging.render.Surface;
+import org.slf4j.LoggerFactory;
 
 /**
  * A material whose finish is being tried: its maps are decoded once and kept small, so that each
@@ -29,11 +35,17 @@ public final class FinishPreview {
   private final List<SurfaceMaker.Decoded> maps;
   private final Double ownTile;
   private final double aspect;
+  private final OverlayMaps overlays;
 
-  private FinishPreview(List<SurfaceMaker.Decoded> maps, Double ownTile, double aspect) {
+  /** Masks of overlays by their files, as small as the maps. */
+  private final Map<Path, Pixels> masks = new ConcurrentHashMap<>();
+
+  private FinishPreview(
+      List<SurfaceMaker.Decoded> maps, Double ownTile, double aspect, OverlayMaps overlays) {
     this.maps = maps;
     this.ownTile = ownTile;
     this.aspect = aspect;
+    this.overlays = overlays;
   }
 
   /**
@@ -41,10 +53,12 @@ public final class FinishPreview {
    *
    * @param tileMetres width of one tile as the item has it, or null
    * @param side texels that the longer side is brought to at most
+   * @param overlays finds what finishes lay over them
    * @param lost receives what could not be read, in words
    * @throws IOException when none could be decoded
    */
-  static FinishPreview of(List<MapFile> files, Double tileMetres, int side, Consumer<String> lost)
+  static FinishPreview of(
+      List<MapFile> files, Double tileMetres, int side, OverlayMaps overlays, Consumer<String> lost)
       throws IOException {
     double aspect = 0;
     List<SurfaceMaker.Decoded> maps = new ArrayList<>();
@@ -62,7 +76,7 @@ public final class FinishPreview {
     if (maps.isEmpty()) {
       throw trouble;
     }
-    return new FinishPreview(maps, tileMetres, aspect);
+    return new FinishPreview(maps, tileMetres, aspect, overlays);
   }
 
   private static SurfaceMaker.Decoded small(SurfaceMaker.Decoded d, int side) {
@@ -89,12 +103,51 @@ public final class FinishPreview {
 
   /** The same with smaller maps, for trying at the speed of the hand. */
   public FinishPreview coarse(int side) {
-    return new FinishPreview(maps.stream().map(d -> small(d, side)).toList(), ownTile, aspect);
+    return new FinishPreview(
+        maps.stream().map(d -> small(d, side)).toList(), ownTile, aspect, overlays);
   }
 
   /** The surface with a finish, or as it is when that is null. */
   public Surface surface(Finish finish) {
-    return SurfaceMaker.made(maps, finish);
+    return SurfaceMaker.made(maps, finish, over(finish));
+  }
+
+  /** What the finish lays over maps; what cannot be read is left out. */
+  private SurfaceMaker.Over over(Finish finish) {
+    if (finish == null || finish.laid().isEmpty()) {
+      return SurfaceMaker.Over.NOTHING;
+    }
+    List<OverlayMaps.Found> found =
+        finish.laid().stream().flatMap(o -> overlays.find(o).stream()).toList();
+    double tile = tile(finish);
+    Overlays laying = new Overlays(tile, tile * aspect);
+    return (p, role, yUp) -> {
+      Pixels out = p;
+      for (OverlayMaps.Found f : found) {
+        try {
+          out = laying.laid(out, role, f, yUp, this::mask);
+        } catch (IOException e) {
+          // Said where the item is laid on the bench or installed.
+          LoggerFactory.getLogger(FinishPreview.class).debug("overlay", e);
+        }
+      }
+      return out;
+    };
+  }
+
+  private Pixels mask(OverlayMaps.Found f) throws IOException {
+    Pixels kept = masks.get(f.file());
+    if (kept == null) {
+      MapFile file = new MapFile(MapRole.MASK, null, f.file(), null);
+      kept = small(new SurfaceMaker.Decoded(file, ImageDecoder.decode(f.file())), SIDE).pixels();
+      masks.put(f.file(), kept);
+    }
+    return kept;
+  }
+
+  private double tile(Finish finish) {
+    Double said = finish != null && finish.tileMetres() != null ? finish.tileMetres() : ownTile;
+    return said == null ? Previews.ASSUMED_TILE_METRES : said;
   }
 
   /** The map in a role as a finish (or null) makes it; empty when there is none. */
@@ -102,7 +155,7 @@ public final class FinishPreview {
     return maps.stream()
         .filter(d -> d.map().role() == role)
         .findFirst()
-        .map(d -> Finishing.applied(finish, role, d.pixels()));
+        .map(d -> over(finish).on(Finishing.applied(finish, role, d.pixels()), role, true));
   }
 
   /** The roles that were read. */
@@ -119,15 +172,14 @@ public final class FinishPreview {
 
   /** The material on a ball with a finish, or as it is when that is null. */
   public Picture render(Finish finish, int side, Lit lit) {
-    Double tile = finish != null && finish.tileMetres() != null ? finish.tileMetres() : ownTile;
     return new Picture(
         side,
         BallPreview.render(
-            SurfaceMaker.made(maps, finish),
+            surface(finish),
             new BallPreview.Settings(
                 side,
                 lit.light(),
-                tile == null ? Previews.ASSUMED_TILE_METRES : tile,
+                tile(finish),
                 3,
                 lit.turnDegrees(),
                 finish == null ? 0 : finish.turn())));

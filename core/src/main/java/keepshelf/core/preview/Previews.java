@@ -8,9 +8,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.recognise.found.RecognisedItem;
@@ -35,15 +37,17 @@ public final class Previews {
 
   private final ShelfFolder shelf;
   private final Function<String, Optional<PackRecord>> packs;
+  private final OverlayMaps overlays;
 
   /**
    * Keeps its pictures in {@code shelf}.
    *
-   * @param packs finds the record of a pack by its identifier
+   * @param catalogue has the packs and what finishes lay over others
    */
-  public Previews(ShelfFolder shelf, Function<String, Optional<PackRecord>> packs) {
+  public Previews(ShelfFolder shelf, Catalogue catalogue) {
     this.shelf = shelf;
-    this.packs = packs;
+    this.packs = catalogue::pack;
+    this.overlays = new OverlayMaps(shelf, catalogue);
   }
 
   /**
@@ -137,7 +141,7 @@ public final class Previews {
 
   /** Reads a material for trying finishes on it. */
   public FinishPreview finishing(ShelvedItem s) throws IOException {
-    return FinishPreview.of(maps(s), s.item().tileMetres(), FinishPreview.SIDE, e -> {});
+    return FinishPreview.of(maps(s), s.item().tileMetres(), FinishPreview.SIDE, overlays, e -> {});
   }
 
   /**
@@ -150,7 +154,7 @@ public final class Previews {
    */
   public FinishPreview finishing(ShelvedItem s, String resolution, int side, Consumer<String> lost)
       throws IOException {
-    return FinishPreview.of(maps(s, resolution), s.item().tileMetres(), side, lost);
+    return FinishPreview.of(maps(s, resolution), s.item().tileMetres(), side, overlays, lost);
   }
 
   private ShelvedModel model(ShelvedItem s) throws IOException {

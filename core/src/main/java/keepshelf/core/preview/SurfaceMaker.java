@@ -28,12 +28,24 @@ public final class SurfaceMaker {
 
   private final Map<MapRole, float[][]> planes = new EnumMap<>(MapRole.class);
   private final Finish finish;
+  private final Over over;
   private double aspect;
   private int width;
   private int height;
 
-  private SurfaceMaker(Finish finish) {
+  private SurfaceMaker(Finish finish, Over over) {
     this.finish = finish;
+    this.over = over;
+  }
+
+  /** Lays what a finish lays over maps. */
+  @FunctionalInterface
+  interface Over {
+    /** Nothing. */
+    Over NOTHING = (p, role, yUp) -> p;
+
+    /** A map in {@code role} with all that is laid over it. */
+    Pixels on(Pixels p, MapRole role, boolean yUp);
   }
 
   /**
@@ -57,7 +69,7 @@ public final class SurfaceMaker {
    * @throws IOException when none could be decoded
    */
   public static Surface make(List<MapFile> maps) throws IOException {
-    SurfaceMaker m = new SurfaceMaker(null);
+    SurfaceMaker m = new SurfaceMaker(null, Over.NOTHING);
     IOException trouble = new IOException("there is no map to show");
     for (MapFile f : maps) {
       try {
@@ -77,9 +89,10 @@ public final class SurfaceMaker {
    * The surface of maps that are decoded already.
    *
    * @param finish what they are adjusted by, or null
+   * @param over lays what the finish lays over them
    */
-  static Surface made(List<Decoded> maps, Finish finish) {
-    SurfaceMaker m = new SurfaceMaker(finish);
+  static Surface made(List<Decoded> maps, Finish finish, Over over) {
+    SurfaceMaker m = new SurfaceMaker(finish, over);
     maps.forEach(d -> m.take(d.map(), d.pixels()));
     return m.build();
   }
@@ -90,14 +103,16 @@ public final class SurfaceMaker {
    * @param maps each in the encoding that its role is stored in
    */
   public static Surface of(Map<MapRole, Pixels> maps) {
-    SurfaceMaker m = new SurfaceMaker(null);
+    SurfaceMaker m = new SurfaceMaker(null, Over.NOTHING);
     maps.forEach((role, p) ->
         m.take(new MapFile(role, null, null, role == MapRole.NORMAL ? Handedness.GL : null), p));
     return m.build();
   }
 
   private void take(MapFile f, Pixels whole) {
-    Pixels p = Finishing.applied(finish, f.role(), whole);
+    Pixels p =
+        over.on(
+            Finishing.applied(finish, f.role(), whole), f.role(), f.handedness() != Handedness.DX);
     if (width == 0) {
       aspect = (double) p.height() / p.width();
       width = side(p.width());
@@ -111,7 +126,8 @@ public final class SurfaceMaker {
             if (i < p.channels()) {
               float[] plane = p.plane(i);
               Finishing.of(finish, role).ifPresent(change -> change.apply(plane, 1));
-              planes.putIfAbsent(role, new float[][] {scaled(p, plane)});
+              Pixels laid = over.on(Pixels.f32(p.width(), p.height(), 1, plane), role, true);
+              planes.putIfAbsent(role, new float[][] {scaled(p, laid.plane(0))});
             }
           });
       return;

@@ -19,6 +19,7 @@ import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.model.MapRole;
+import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -133,6 +134,48 @@ class OtherMapsInHostsTest extends OnSmallShelf {
             l.role() == MapRole.AMBIENT_OCCLUSION
                 && l.reason().equals("the finish leaves occlusion out"));
     assertThat(off.maps()).allMatch(m -> m.helper(MapRole.AMBIENT_OCCLUSION) == null);
+  }
+
+  @Test
+  void overlaysAreWorkedInNamedAndMissed() throws Exception {
+    String laid =
+        "overlay-1=sea_worn_brass/height; tile 0.25 m; amount 1; roughness, colour #ff0000";
+    InstallPlan plan = plan("plain-materialx", "tile=0.5 m", laid);
+    InstallationRecord i = shelf.installer().install(plan, Progress.NONE);
+    InstalledFile rough =
+        i.files().stream().filter(x -> x.role() == MapRole.ROUGHNESS).findFirst().orElseThrow();
+    assertThat(rough.conversions()).contains("overlay");
+    assertThat(rough.from()).contains("sea_worn_brass");
+    Pixels over =
+        ImageDecoder.decode(
+            shelf
+                .folder()
+                .resolve(
+                    shelf
+                        .item("sea_worn_brass")
+                        .path(
+                            shelf.item("sea_worn_brass").item().maps().stream()
+                                .filter(m -> m.role() == MapRole.HEIGHT)
+                                .findFirst()
+                                .orElseThrow())));
+    Pixels small = Resize.to(over, SIDE / 2, SIDE / 2, Resize.Holds.DATA);
+    Pixels got = ImageDecoder.decode(Path.of(rough.path()));
+    for (int y = 0; y < SIDE; y++) {
+      for (int x = 0; x < SIDE; x++) {
+        float m = small.value(x % (SIDE / 2), y % (SIDE / 2), 0);
+        assertThat(got.value(x, y, 0)).isCloseTo(90 / 255f + (1 - 90 / 255f) * m, within(0.003f));
+      }
+    }
+    assertThat(shelf.installer().state(i).kind()).isEqualTo(InstallationState.Kind.CURRENT);
+    InstallPlan without = plan("plain-materialx", "overlay-1=driftwood; amount 1; roughness");
+    assertThat(without.remarks())
+        .anyMatch(r -> r.contains("“driftwood”") && r.contains("is left out"));
+    assertThat(without.maps()).noneMatch(m -> m.conversionIds().contains("overlay"));
+    InstallPlan odd = plan("plain-materialx", "tile=0.5 m", laid.replace("0.25 m", "0.2 m"));
+    assertThat(odd.remarks())
+        .anyMatch(r ->
+            r.contains("tiles of 0.25 m instead of 0.20 m")
+                || r.contains("tiles of 0.17 m instead of 0.20 m"));
   }
 
   @Test

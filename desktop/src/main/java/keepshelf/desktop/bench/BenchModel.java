@@ -14,6 +14,7 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.measure.Sharpness;
 import keepshelf.core.measure.Shot;
 import keepshelf.core.model.ItemKind;
@@ -159,6 +160,24 @@ public final class BenchModel {
   /** Changes how the bench stands. */
   public void stand(BenchState next) {
     state.set(next);
+  }
+
+  /** Items whose grey maps can be laid over others: overlays first, then materials, by name. */
+  static List<Choice> overlays(List<ItemCard> all) {
+    java.util.Map<String, Long> keys =
+        all.stream()
+            .collect(
+                java.util.stream.Collectors.groupingBy(
+                    ItemCard::key, java.util.stream.Collectors.counting()));
+    return all.stream()
+        .filter(c -> OverlayMaps.suits(c.kind()))
+        .sorted(
+            java.util.Comparator.comparing((ItemCard c) -> c.kind() != ItemKind.OVERLAY)
+                .thenComparing(ItemCard::name, String.CASE_INSENSITIVE_ORDER))
+        .limit(MOST_OTHERS)
+        // Keys are what people give on, where they say which item is meant.
+        .map(c -> new Choice(keys.get(c.key()) == 1 ? c.key() : c.id(), c.name()))
+        .toList();
   }
 
   /** All lights that can be chosen: the program's own, then those on the shelf by name. */

@@ -78,7 +78,7 @@ public final class BenchView implements Place {
     naming = o -> head.refresh();
     bars = new BenchBars(model, this::stand);
     maps = new MapStack(model, work, pictures, this::single);
-    settings = new SettingsPane(model, actions::installEnough);
+    settings = new SettingsPane(model, all, actions::installEnough);
     stage =
         new PictureStage(
             new Moving(),

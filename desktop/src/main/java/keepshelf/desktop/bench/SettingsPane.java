@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.function.Supplier;
 import javafx.geometry.Insets;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -12,6 +13,7 @@ import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
@@ -22,6 +24,8 @@ import keepshelf.desktop.words.Words;
 /** What can be set of the finish and of the object, in real units, with what follows from it. */
 final class SettingsPane extends ScrollPane {
   private final BenchModel model;
+  private final Supplier<List<ItemCard>> shelf;
+  private OverlayPane overlays;
   private final VBox all = new VBox(7);
   private final List<SettingRow> rows = new ArrayList<>();
   private final Label repeats = Kit.wrapped("", "second");
@@ -31,8 +35,9 @@ final class SettingsPane extends ScrollPane {
   private final SharpBox sharp;
   private Double relief;
 
-  SettingsPane(BenchModel model, Runnable installEnough) {
+  SettingsPane(BenchModel model, Supplier<List<ItemCard>> shelf, Runnable installEnough) {
     this.model = model;
+    this.shelf = shelf;
     this.sharp = new SharpBox(model, installEnough);
     setContent(all);
     setFitToWidth(true);
@@ -89,6 +94,8 @@ final class SettingsPane extends ScrollPane {
             Kit.wrapped(Words.of("bench.substances"), "hint"));
     all.getChildren().add(heading("finish.reliefs"));
     all.getChildren().addAll(grid(relief(finish, roles)), grows);
+    overlays = new OverlayPane(finish, BenchModel.overlays(shelf.get()));
+    all.getChildren().addAll(heading("finish.overlays"), overlays);
     all.getChildren().addAll(heading("bench.sharp"), sharp);
     refresh();
   }
@@ -159,6 +166,7 @@ final class SettingsPane extends ScrollPane {
   /** Fills all rows anew, after a change that did not come from them. */
   void fill() {
     rows.forEach(SettingRow::fill);
+    overlays.fill();
   }
 
   /** The relief as it is drawn, in metres, or null. */

@@ -19,6 +19,7 @@ import keepshelf.core.model.MapRole;
  * @param colour how the colours are changed
  * @param body what the surface is made of, beyond its maps
  * @param maps what is done to the other maps
+ * @param overlays what is laid over it, in order, at most {@link #MOST_OVERLAYS}; or null
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Finish(
@@ -32,7 +33,11 @@ public record Finish(
     Range roughness,
     Colour colour,
     Body body,
-    Maps maps) {
+    Maps maps,
+    List<Overlay> overlays) {
+  /** More than these would not be told apart. */
+  public static final int MOST_OVERLAYS = 4;
+
   /**
    * What the surface is made of.
    *
@@ -132,9 +137,14 @@ public record Finish(
     public static final Colour NONE = new Colour(0, 1, 1, 1, null, false);
   }
 
+  /** Copies the overlays. */
+  public Finish {
+    overlays = overlays == null || overlays.isEmpty() ? null : List.copyOf(overlays);
+  }
+
   /** One that changes nothing yet. */
   public static Finish named(String name) {
-    return new Finish(name, null, null, null, null, null, null, null, null, null, null)
+    return new Finish(name, null, null, null, null, null, null, null, null, null, null, null)
         .renamed(name);
   }
 
@@ -151,7 +161,13 @@ public record Finish(
         roughness,
         colour,
         body,
-        maps);
+        maps,
+        overlays);
+  }
+
+  /** What is laid over it, in order. */
+  public List<Overlay> laid() {
+    return overlays == null ? List.of() : overlays;
   }
 
   /** What it is made of, as most are when it does not say. */

@@ -6,6 +6,8 @@ import java.nio.file.Path;
 import java.util.List;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
+import keepshelf.core.finish.OverlayMaps;
+import keepshelf.core.finish.Overlays;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.measure.HeightScale;
 import keepshelf.core.install.measure.NormalStates;
@@ -45,6 +47,8 @@ public final class MapConverter {
   private final PlannedMap map;
   private final Finish finish;
   private final HostProfile profile;
+  private final List<OverlayMaps.Found> overlays;
+  private final Overlays laying;
   private final double reliefShare;
   private final double turnDegrees;
   private final double horizonDegrees;
@@ -53,6 +57,8 @@ public final class MapConverter {
     this.map = map;
     this.finish = plan.options().finish();
     this.profile = plan.profile();
+    this.overlays = plan.overlays();
+    this.laying = new Overlays(plan.placement().tileMetres(), plan.placement().tileHeightMetres());
     this.reliefShare = plan.reliefShare();
     this.turnDegrees = plan.placement().turnDegrees();
     this.horizonDegrees = plan.horizonDegrees();
@@ -218,6 +224,7 @@ public final class MapConverter {
               yield HeightMaps.levelled(p, scale.low(), scale.high());
             }
             case FINISH -> Finishing.applied(finish, part.role(), p);
+            case OVERLAY -> overlaid(p, part);
             case CUT_OUT -> Adjust.applied(p, Finishing.cut(finish).orElseThrow());
             case BRIGHTEN -> Adjust.applied(p, Finishing.glow(finish).orElseThrow());
             case FLIP_GREEN -> Maps.flipGreen(Maps.withoutAlpha(p));
@@ -235,6 +242,15 @@ public final class MapConverter {
           };
     }
     return p;
+  }
+
+  private Pixels overlaid(Pixels p, Part part) throws IOException {
+    Pixels out = part.role() == MapRole.NORMAL ? Maps.withoutAlpha(p) : p;
+    boolean yUp = !"dx".equals(part.source().handedness());
+    for (OverlayMaps.Found f : overlays) {
+      out = laying.laid(out, part.role(), f, yUp, x -> ImageDecoder.decode(x.file()));
+    }
+    return out;
   }
 
   /**

@@ -1,22 +1,26 @@
 package keepshelf.core.install.measure;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.OptionalDouble;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
+import keepshelf.core.finish.OverlayMaps;
 
 /**
  * What is done to the maps of an item on the way to a host, whatever the host needs.
  *
  * @param finish what a person adjusted, or null
  * @param turnDegrees by which pictures lie turned on the surface there, counter-clockwise
+ * @param overlays maps that the finish lays over them, those that are on the shelf
  * @param item whose maps they are, or null when nothing was found about them
  */
-public record Adjusting(Finish finish, double turnDegrees, ItemRecord item) {
+public record Adjusting(
+    Finish finish, double turnDegrees, List<OverlayMaps.Found> overlays, ItemRecord item) {
   /** Nothing. */
-  public static final Adjusting NONE = new Adjusting(null, 0, null);
+  public static final Adjusting NONE = new Adjusting(null, 0, List.of(), null);
 
   /** Whether vectors have to be turned along with their pictures. */
   public boolean turns() {

@@ -213,7 +213,7 @@ public final class Placing {
           new InstalledFile(
               placed(w.file()),
               m.role(),
-              m.provenance(plan.item().pack().folder()),
+              plan.provenance(m),
               m.conversionIds(),
               w.sha256(),
               w.bytes(),

@@ -15,6 +15,8 @@ public enum Conversion {
   LEVEL_HEIGHT("level-height", Depth.DEEPER, Way.WHOLE, Mean.MIXED),
   /** What a finish does to every pixel. */
   FINISH("finish", Depth.DEEPER, Way.ROWS, Mean.MIXED),
+  /** Grey maps of other items are laid over it. */
+  OVERLAY("overlay", Depth.DEEPER, Way.WHOLE, Mean.MIXED),
   /** Opacity becomes holes: nothing below a threshold, all above it. */
   CUT_OUT("cut-out", Depth.KEPT, Way.ROWS, Mean.MIXED),
   /** What shines by itself is made brighter or darker. */

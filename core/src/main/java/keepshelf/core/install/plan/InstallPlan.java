@@ -4,12 +4,14 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Collectors;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord.LeftOut;
 import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.format.Light;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Opacity;
@@ -26,6 +28,7 @@ import keepshelf.core.recognise.model.ModelFile;
  * @param host where
  * @param profile the host's conventions
  * @param options as it was asked for
+ * @param overlays maps that its finish lays over others, those that are on the shelf
  * @param as what it is set up as
  * @param resolution label that is used, or null when none is known
  * @param folder the folder that will be written or replaced
@@ -53,6 +56,7 @@ public record InstallPlan(
     HostRecord host,
     HostProfile profile,
     InstallOptions options,
+    List<OverlayMaps.Found> overlays,
     Setup as,
     String resolution,
     Path folder,
@@ -74,10 +78,30 @@ public record InstallPlan(
     InstallationRecord replaces) {
   /** Copies the lists. */
   public InstallPlan {
+    overlays = List.copyOf(overlays);
     surfaces = List.copyOf(surfaces);
     maps = List.copyOf(maps);
     leftOut = List.copyOf(leftOut);
     remarks = List.copyOf(remarks);
+  }
+
+  /** What a picture is made from, for a receipt. */
+  public String provenance(PlannedMap m) {
+    return m.parts().stream()
+        .map(p -> p.provenance(packFolder(p)))
+        .distinct()
+        .collect(Collectors.joining("; "));
+  }
+
+  /** What is laid over a map comes from another pack. */
+  private String packFolder(PlannedMap.Part p) {
+    return overlays.stream()
+        .filter(f -> f.file().equals(p.from()))
+        .map(OverlayMaps.Found::item)
+        .findFirst()
+        .orElse(item)
+        .pack()
+        .folder();
   }
 
   /** The same in another folder. */
@@ -88,6 +112,7 @@ public record InstallPlan(
         host,
         profile,
         options,
+        overlays,
         as,
         resolution,
         otherFolder,

@@ -17,9 +17,12 @@ import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord.LeftOut;
+import keepshelf.core.catalogue.setup.Overlay;
 import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Hashes;
+import keepshelf.core.finish.OverlayMaps;
+import keepshelf.core.finish.Overlays;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Opacity;
@@ -98,7 +101,8 @@ public final class PlanMaker {
     Laying laying = new Laying(i, profile, options, remarks);
     Placement placement = inTiles ? laying.placement(as, i.mapsAt(used)) : Placement.WHOLE;
     boolean turns = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR;
-    adjusting = new Adjusting(options.finish(), turns ? placement.turnDegrees() : 0, i);
+    List<OverlayMaps.Found> overlays = as == Setup.LIGHT ? List.of() : overlays(placement);
+    adjusting = new Adjusting(options.finish(), turns ? placement.turnDegrees() : 0, overlays, i);
     String stem = profile.files().stem(item);
     ModelPlan model = null;
     LightPlan light = null;
@@ -144,6 +148,7 @@ public final class PlanMaker {
         host,
         profile,
         options,
+        overlays,
         as,
         used,
         InstallFolder.of(host, profile, item, used, id, before),
@@ -165,6 +170,40 @@ public final class PlanMaker {
         light == null ? null : light.sun(),
         light == null ? 0 : light.horizonDegrees(),
         before);
+  }
+
+  /** What the finish lays over the maps; said where it cannot be as it was asked for. */
+  private List<OverlayMaps.Found> overlays(Placement placement) {
+    if (options.finish() == null) {
+      return List.of();
+    }
+    OverlayMaps maps = new OverlayMaps(shelf, catalogue);
+    Overlays laying = new Overlays(placement.tileMetres(), placement.tileHeightMetres());
+    List<OverlayMaps.Found> out = new ArrayList<>();
+    for (Overlay o : options.finish().laid()) {
+      Optional<OverlayMaps.Found> found = maps.find(o);
+      if (found.isEmpty()) {
+        remarks.add(
+            "The finish lays “"
+                + o.item()
+                + "” over it, which is not on the shelf or has no grey map: it is left out.");
+        continue;
+      }
+      out.add(found.get());
+      double wished = found.get().tileMetres();
+      double laid = placement.tileMetres() / laying.laying(found.get()).across();
+      if (o.turnDegrees() % 180 == 0 && Math.abs(laid - wished) > 0.02 * wished) {
+        remarks.add(
+            String.format(
+                Locale.ROOT,
+                "“%s” is laid over it in tiles of %.2f m instead of %.2f m, so that it goes on"
+                    + " beyond the edge.",
+                found.get().item().item().name(),
+                laid,
+                wished));
+      }
+    }
+    return out;
   }
 
   /** The maps that can be used; those that cannot are left out and named. */

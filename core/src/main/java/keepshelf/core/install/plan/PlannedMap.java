@@ -6,7 +6,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.stream.Collectors;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.model.MapRole;
@@ -111,13 +110,5 @@ public record PlannedMap(
   /** The helper in this role, or null. */
   public Part helper(MapRole wanted) {
     return parts.stream().skip(1).filter(p -> p.role() == wanted).findFirst().orElse(null);
-  }
-
-  /** What it is made from, for a receipt. */
-  public String provenance(String packFolder) {
-    return parts.stream()
-        .map(p -> p.provenance(packFolder))
-        .distinct()
-        .collect(Collectors.joining("; "));
   }
 }

@@ -10,6 +10,7 @@ import java.util.TreeSet;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.InstallationRecord.LeftOut;
+import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.measure.Adjusting;
@@ -134,6 +135,7 @@ final class Planner {
     Size size = Size.of(parts, profile);
     limits(main, size, after);
     parts = withLostRelief(role, parts, main.tile(), size, after);
+    parts = withOverlays(parts);
     boolean converted = !after.isEmpty() || parts.stream().anyMatch(p -> !p.steps().isEmpty());
     boolean light = fit.use() == Use.COLOUR && main.holdsLight();
     boolean kept = !converted;
@@ -189,6 +191,21 @@ final class Planner {
     List<Part> all = new ArrayList<>(parts);
     all.add(new Part(MapRole.NORMAL, n.source(), n.channel(), n.from(), List.of(), null));
     after.add(Conversion.NORMAL_VARIANCE);
+    return all;
+  }
+
+  /** What is laid over a map comes along, so that a receipt names it. */
+  private List<Part> withOverlays(List<Part> parts) {
+    List<Part> all = new ArrayList<>(parts);
+    for (OverlayMaps.Found f : adjusting.overlays()) {
+      boolean on =
+          parts.stream()
+              .anyMatch(
+                  p -> p.steps().contains(Conversion.OVERLAY) && f.overlay().changes(p.role()));
+      if (on) {
+        all.add(new Part(MapRole.MASK, f.map(), null, f.file(), List.of(), null));
+      }
+    }
     return all;
   }
 
@@ -276,6 +293,7 @@ final class Planner {
     if (rough && !asDelivered) {
       parts = withLostRelief(MapRole.ROUGHNESS, parts, null, size, after);
     }
+    parts = withOverlays(parts);
     String format = after.isEmpty() ? first.format() : profile.fileFormats().getFirst();
     planned.add(
         new PlannedMap(

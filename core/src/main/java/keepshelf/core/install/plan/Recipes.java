@@ -79,6 +79,9 @@ final class Recipes {
     if (Finishing.of(adjusting.finish(), role).isPresent()) {
       all.add(Conversion.FINISH);
     }
+    if (adjusting.overlays().stream().anyMatch(f -> f.overlay().changes(role))) {
+      all.add(Conversion.OVERLAY);
+    }
     // Where the format says it in a number the map stays as it is.
     if (role == MapRole.OPACITY && adjusting.cuts() && !says(BodyInputs::threshold)) {
       all.add(Conversion.CUT_OUT);

@@ -9,6 +9,8 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
 import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.finish.Finishing;
+import keepshelf.core.finish.OverlayMaps;
+import keepshelf.core.finish.Overlays;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.measure.HeightScale;
@@ -142,7 +144,8 @@ final class LitSlopes {
     Double strength =
         plan.options().finish() == null ? null : plan.options().finish().normalStrength();
     float by = strength == null ? 1 : strength.floatValue();
-    return small(part.from(), state + " " + dx + " " + by, () -> planes(part, state, dx, by));
+    String how = state + " " + dx + " " + by + overlays();
+    return small(part.from(), how, () -> planes(part, state, dx, by));
   }
 
   /** Whether green faces down. */
@@ -152,30 +155,51 @@ final class LitSlopes {
     return (known ? faces : plan.profile().handedness()).equals("dx");
   }
 
-  private static SmallPlanes.Planes planes(
-      Part part, NormalHealth.State state, boolean dx, float by) throws IOException {
+  private SmallPlanes.Planes planes(Part part, NormalHealth.State state, boolean dx, float by)
+      throws IOException {
     Pixels p = ImageDecoder.decode(part.from());
     int up = dx ? -1 : 1;
     if (NormalStates.needsMending(state) && Vectors.mendable(state)) {
       p = Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state));
     }
+    if (by != 1) {
+      p = Adjust.applied(Maps.withoutAlpha(p), Adjust.slopes(by));
+    }
+    p = overlaid(p, part, !dx);
     int n = p.width() * p.height();
     float[] right = new float[n];
     float[] high = new float[n];
     for (int i = 0; i < n; i++) {
       int at = i * p.channels();
       float z = Math.max(0.05f, p.channels() < 3 ? 1 : 2 * p.at(at + 2) - 1);
-      right[i] = Math.clamp(-by * (2 * p.at(at) - 1) / z, -4f, 4f);
-      high[i] = Math.clamp(-by * up * (2 * p.at(at + 1) - 1) / z, -4f, 4f);
+      right[i] = Math.clamp(-(2 * p.at(at) - 1) / z, -4f, 4f);
+      high[i] = Math.clamp(-up * (2 * p.at(at + 1) - 1) / z, -4f, 4f);
     }
     return new SmallPlanes.Planes(p.width(), p.height(), right, high);
+  }
+
+  /** What tells one set of overlays from another. */
+  private String overlays() {
+    return plan.overlays().isEmpty()
+        ? ""
+        : " " + plan.overlays() + " " + placement.tileMetres() + " " + placement.tileHeightMetres();
+  }
+
+  private Pixels overlaid(Pixels p, Part part, boolean yUp) throws IOException {
+    Overlays laying =
+        new Overlays(plan.placement().tileMetres(), plan.placement().tileHeightMetres());
+    Pixels out = p;
+    for (OverlayMaps.Found f : plan.overlays()) {
+      out = laying.laid(out, part.role(), f, yUp, x -> ImageDecoder.decode(x.file()));
+    }
+    return out;
   }
 
   /** Slopes of a height picture in its own directions, in metres a metre. */
   private float[][] gradients(Part part) throws IOException {
     Finish f = plan.options().finish();
     Finish.Maps how = f == null ? Finish.Maps.NONE : f.others();
-    String as = "height " + part.channel() + " " + how.height() + " " + how.inverted();
+    String as = "height " + part.channel() + " " + how.height() + " " + how.inverted() + overlays();
     float[] h = small(part.from(), as, () -> heights(part, f))[0];
     double relief =
         plan.reliefMetres() > 0 ? plan.reliefMetres() : Relief.assumed(placement.tileMetres());
@@ -196,7 +220,7 @@ final class LitSlopes {
     return out;
   }
 
-  private static SmallPlanes.Planes heights(Part part, Finish finish) throws IOException {
+  private SmallPlanes.Planes heights(Part part, Finish finish) throws IOException {
     Pixels p = ImageDecoder.decode(part.from());
     int channel =
         part.channel() == null
@@ -209,7 +233,8 @@ final class LitSlopes {
     }
     float[] finished = grey;
     Finishing.of(finish, part.role()).ifPresent(change -> change.apply(finished, 1));
-    return new SmallPlanes.Planes(p.width(), p.height(), finished);
+    Pixels laid = overlaid(Pixels.f32(p.width(), p.height(), 1, finished), part, true);
+    return new SmallPlanes.Planes(p.width(), p.height(), laid.plane(0));
   }
 
   private float[][] small(Path file, String how, SmallPlanes.Making making) throws IOException {

@@ -74,9 +74,11 @@ class RowsLikeWholeTest {
                     Finish.Range.of(0.3, 0.9),
                     DULL,
                     null,
+                    null,
                     null)),
             InstallOptions.NONE.finished(
-                new Finish("turned", null, 90.0, null, null, null, null, null, null, null, null)));
+                new Finish(
+                    "turned", null, 90.0, null, null, null, null, null, null, null, null, null)));
     Set<String> seen = new TreeSet<>();
     int compared = 0;
     for (String host : HOSTS) {
