@@ -73,6 +73,16 @@ class BenchCommandsTest extends OnOwnShelf {
     assertThat(json().get("pixels_per_metre_needed").asInt()).isEqualTo(747);
     assertThat(json().get("needed").asString()).isEqualTo("1K");
     assertThat(json().at("/editions/0/verdict").asString()).isEqualTo("too-little");
+    assertThat(json().has("repetition")).isFalse();
+    String[] repeats = {
+      "sharp", "dory_oak", "--distance", "2.5", "--lens", "35", "--output", "1920", "--repetition"
+    };
+    assertThat(run(repeats)).isZero();
+    assertThat(out).contains("What gives the repetition away has a contrast of");
+    String[] asJson = java.util.Arrays.copyOf(repeats, repeats.length + 1);
+    asJson[repeats.length] = "--json";
+    assertThat(run(asJson)).isZero();
+    assertThat(json().at("/repetition/contrast").asDouble()).isBetween(0.0, 1.0);
     assertThat(run("sharp", "dory_oak", "--distance", "2.5", "--output", "1920"))
         .isEqualTo(Exit.USE);
 

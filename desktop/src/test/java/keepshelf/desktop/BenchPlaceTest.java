@@ -24,6 +24,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
+import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.MapRole;
@@ -164,6 +165,55 @@ class BenchPlaceTest extends OnShelfPlace {
     act(() -> robot.lookup("#bench-picture").query().requestFocus());
     robot.push(KeyCode.CONTROL, KeyCode.Z);
     assertThat(robot.lookup("#finish-overlay-1").tryQuery()).isEmpty();
+  }
+
+  @Test
+  void oneChannelAndASecondMapAreSeenOnePixelToOne(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    robot.type(KeyCode.P);
+    Label value = robot.lookup("#pixel-value").queryAs(Label.class);
+    Node pane = robot.lookup("#bench-pixels").query();
+    WaitForAsyncUtils.waitFor(
+        30,
+        TimeUnit.SECONDS,
+        () -> {
+          act(() -> Event.fireEvent(pane, mouse(MouseEvent.MOUSE_MOVED, 150, false)));
+          return fx(() -> value.getText().contains("sRGB"));
+        });
+    ComboBox<MapRecord> second = robot.lookup("#pixels-second").queryAs(ComboBox.class);
+    MapRecord rough =
+        second.getItems().stream()
+            .filter(m -> m != null && m.role() == MapRole.ROUGHNESS)
+            .findFirst()
+            .orElseThrow();
+    act(() -> second.setValue(rough));
+    WaitForAsyncUtils.waitFor(
+        30,
+        TimeUnit.SECONDS,
+        () -> {
+          act(() -> Event.fireEvent(pane, mouse(MouseEvent.MOUSE_MOVED, 150, false)));
+          return fx(() -> value.getText().matches("\\d+, \\d+ · sRGB .* · Roughness 0\\.\\d+"));
+        });
+    robot.clickOn("#pixels-channel-g").clickOn("#pixels-channel-g");
+    assertThat(robot.lookup("#pixels-channel-g").queryAs(ToggleButton.class).isSelected()).isTrue();
+  }
+
+  @Test
+  void picturesBlinkAndWhatStandsForScaleChanges(FxRobot robot) throws Exception {
+    lay("tarred_rope");
+    robot.type(KeyCode.K);
+    assertThat(state().beside()).isEqualTo(BenchState.Beside.BLINK);
+    robot.type(KeyCode.K, KeyCode.S, KeyCode.S, KeyCode.S);
+    Node staff = robot.lookup("#bench-staff").query();
+    assertThat(fx(staff::getAccessibleText)).isEqualTo("a person, 1.75 m");
+    robot.type(KeyCode.S);
+    assertThat(staff.isVisible()).isFalse();
+    TextField near = robot.lookup("#bench-neighbour").queryAs(TextField.class);
+    act(() -> window.benchModel().finishProperty().get().set(FinishSetting.RELIEF, "8 mm"));
+    act(() -> near.setText("wide"));
+    assertThat(near.getStyleClass()).contains("wrong");
+    act(() -> near.setText("2 mm"));
+    assertThat(near.getStyleClass()).doesNotContain("wrong");
   }
 
   @Test

@@ -209,7 +209,7 @@ public final class PreviewCommand implements Callable<Integer> {
             BenchScene.View.FRONT,
             false);
     BenchPicture p = new BenchPicture(on.surface(f, false), scene, w, h);
-    while (p.passes() < BenchPicture.PASSES) {
+    while (!p.isDone()) {
       p.pass(() -> false);
     }
     write(p.argb(), w, h);

@@ -1,5 +1,6 @@
 package keepshelf.cli.bench;
 
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -11,6 +12,7 @@ import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
+import keepshelf.core.bench.BenchItem;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.measure.Sharpness;
@@ -19,6 +21,7 @@ import keepshelf.core.model.Length;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.analyse.VisibleRepetition;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -75,6 +78,11 @@ public final class SharpCommand implements Callable<Integer> {
   @Option(names = "--finish", paramLabel = "F", description = "With the tile of a finish.")
   String finish;
 
+  @Option(
+      names = "--repetition",
+      description = "Also how easily the eye sees that the tile repeats (reads the colours).")
+  boolean repetition;
+
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
@@ -110,15 +118,36 @@ public final class SharpCommand implements Callable<Integer> {
                     + s.item().key()
                     + " --set tile=METRES"));
       }
-      print(Sharpness.of(s.item(), tile, shot));
+      VisibleRepetition seen = null;
+      if (repetition) {
+        seen =
+            BenchItem.of(shelf.folder(), shelf.previews(), s, null)
+                .repetition(f, shot.distanceMetres())
+                .orElse(null);
+        if (seen == null) {
+          out.problem(
+              Problem.note(
+                  "no-colour",
+                  s.item().key(),
+                  "It has no base colour, so nothing is said of that."));
+        }
+      }
+      print(Sharpness.of(s.item(), tile, shot), seen);
       return Exit.DONE;
+    } catch (IOException e) {
+      out.problem(
+          Problem.error(
+              "not-read",
+              item,
+              "The maps of “" + item + "” cannot be read: " + e.getMessage() + "."));
+      return Exit.FAILED;
     } catch (ShelfException e) {
       out.problem(e.problem());
       return ItemArguments.exit(e);
     }
   }
 
-  private void print(Sharpness s) {
+  private void print(Sharpness s, VisibleRepetition seen) {
     if (!out.json) {
       out.say(
           String.format(
@@ -139,6 +168,18 @@ public final class SharpCommand implements Callable<Integer> {
                 Math.round(e.memory() / 1e6),
                 Math.round(e.compressed() / 1e6)));
       }
+      if (seen != null) {
+        out.say(
+            String.format(
+                Locale.ROOT,
+                "What gives the repetition away has a contrast of %.1f %%: %s.",
+                seen.contrast() * 100,
+                seen.contrast() < VisibleRepetition.FOUND
+                    ? "hardly anybody finds it"
+                    : seen.contrast() < VisibleRepetition.PLAIN
+                        ? "who looks for it finds it"
+                        : "it is seen at once"));
+      }
       return;
     }
     List<Map<String, Object>> editions = new ArrayList<>();
@@ -157,6 +198,21 @@ public final class SharpCommand implements Callable<Integer> {
     m.put("pixels_per_metre_needed", Math.round(s.needed()));
     m.put("needed", s.label());
     m.put("editions", editions);
+    if (seen != null) {
+      m.put(
+          "repetition",
+          Map.of(
+              "contrast",
+              Math.round(seen.contrast() * 1e4) / 1e4,
+              "structure",
+              Math.round(seen.structure() * 1e4) / 1e4,
+              "spots",
+              seen.spots().stream()
+                  .map(x ->
+                      Map.of(
+                          "x", Math.round(x.x() * 1e3) / 1e3, "y", Math.round(x.y() * 1e3) / 1e3))
+                  .toList()));
+    }
     out.json(m);
   }
 }

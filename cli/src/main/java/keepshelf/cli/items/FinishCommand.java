@@ -28,15 +28,19 @@ import picocli.CommandLine.Parameters;
     mixinStandardHelpOptions = true,
     description = {
       "Adjust an item without altering it: named finishes that it can be installed with.",
-      "Settings: tile turn right up relief normal roughness reflectance ior coat coat-roughness hue"
-          + " saturation brightness contrast tint invert. An empty value leaves it as the item has"
-          + " it."
+      "Settings: tile turn right up; relief relief-follows height height-from height-curve normal;"
+          + " roughness roughness-from roughness-curve; occlusion opacity-threshold emission"
+          + " inverted; reflectance ior coat coat-roughness; hue saturation brightness contrast"
+          + " tint invert; overlay-1 to overlay-4. An empty value leaves it as the item has it;"
+          + " docs/exchange.md says what each is."
     },
     footer = {
       "",
       "Examples:",
       "  keepshelf finish tarred_rope",
       "  keepshelf finish tarred_rope --name Weathered --set roughness=0.5..1 --set saturation=0.7",
+      "  keepshelf finish slate_shingle --name Mossy"
+          + " --set \"overlay-1=drip_streaks; amount 0.6; roughness, colour #2f4a24\"",
       "  keepshelf finish tarred_rope --name Weathered --lay-on sailcloth net_mesh",
       "  keepshelf finish tarred_rope --name Weathered --export weathered.json",
       "  keepshelf finish sailcloth --import weathered.json",

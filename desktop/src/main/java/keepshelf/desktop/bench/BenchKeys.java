@@ -28,6 +28,8 @@ final class BenchKeys {
       case O -> s.beside(toggled(s, BenchState.Beside.ORIGINAL));
       case T -> s.beside(toggled(s, BenchState.Beside.OTHER));
       case W -> s.beside(toggled(s, BenchState.Beside.WIPE));
+      case K -> s.beside(toggled(s, BenchState.Beside.BLINK));
+      case N -> s.beside(toggled(s, BenchState.Beside.TILES));
       case P -> s.beside(toggled(s, BenchState.Beside.PIXELS));
       case M -> s.beside(toggled(s, BenchState.Beside.MEASURE));
       case HOME -> s.asAtFirst();

@@ -1,6 +1,7 @@
 package keepshelf.desktop.bench;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.ExecutorService;
@@ -195,12 +196,14 @@ final class BenchPainter implements AutoCloseable {
     p.takeOver(last);
     last = p;
     BenchPicture before = w.original() ? original(w, light, false) : null;
-    while (p.passes() < BenchPicture.PASSES) {
-      if (!p.pass(() -> unwanted(w)) || before != null && !before.pass(() -> unwanted(w))) {
-        return false;
+    while (!p.isDone() || before != null && !before.isDone()) {
+      for (BenchPicture of : before == null ? List.of(p) : List.of(p, before)) {
+        if (!of.isDone() && !of.pass(() -> unwanted(w))) {
+          return false;
+        }
       }
-      int n = p.passes();
-      if (Integer.bitCount(n) == 1) {
+      boolean last = p.isDone() && (before == null || before.isDone());
+      if (Integer.bitCount(p.passes()) == 1 || last) {
         shown.accept(drawn(w, p, p.argb(), before == null ? null : before.argb(), relief, begun));
       }
     }

@@ -33,6 +33,7 @@ public record BenchState(
     ORIGINAL("original"),
     OTHER("other"),
     WIPE("wipe"),
+    BLINK("blink"),
     PIXELS("pixels"),
     TILES("tiles"),
     MEASURE("measure");

@@ -368,7 +368,7 @@ public final class BenchView implements Place {
       return;
     }
     if (e.getCode() == KeyCode.S) {
-      stage.toggleStaff();
+      stage.nextStaff();
       e.consume();
       return;
     }

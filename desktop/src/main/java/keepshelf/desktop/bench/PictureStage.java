@@ -1,6 +1,8 @@
 package keepshelf.desktop.bench;
 
 import java.util.function.BiConsumer;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
@@ -8,6 +10,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Rectangle;
+import javafx.util.Duration;
 import keepshelf.desktop.words.Words;
 
 /**
@@ -27,6 +30,9 @@ final class PictureStage extends Pane {
     void nearer(double factor);
   }
 
+  /** As long as one of two pictures is seen while they blink. */
+  private static final Duration BLINK = Duration.millis(700);
+
   private final ImageView now = new ImageView();
   private final ImageView before = new ImageView();
   private final Line edge = new Line();
@@ -34,14 +40,18 @@ final class PictureStage extends Pane {
   private final Rectangle clip = new Rectangle();
   private final BiConsumer<Integer, Integer> sized;
   private BenchState.Beside mode = BenchState.Beside.ALONE;
+  private final Timeline blinking = new Timeline(new KeyFrame(BLINK, e -> blink()));
+  private boolean blinked;
   private double wipe = 0.5;
   private double lastX;
   private double lastY;
+  private double metresPerPoint;
+  private double footRow;
 
   /** {@code sized} is told the pixels of one picture. */
   PictureStage(Hand hand, BiConsumer<Integer, Integer> sized) {
     this.sized = sized;
-    staff.setVisible(false);
+    blinking.setCycleCount(Timeline.INDEFINITE);
     getChildren().addAll(now, before, edge, staff);
     edge.getStyleClass().add("wipe-edge");
     before.setVisible(false);
@@ -96,12 +106,23 @@ final class PictureStage extends Pane {
     lay();
   }
 
-  /** Shows the original beside, wiped over, or not at all. */
+  /** Shows the original beside, wiped over, in turn, or not at all. */
   void mode(BenchState.Beside next) {
     if (mode != next) {
       mode = next;
+      blinked = false;
+      if (mode == BenchState.Beside.BLINK) {
+        blinking.playFromStart();
+      } else {
+        blinking.stop();
+      }
       resized();
     }
+  }
+
+  private void blink() {
+    blinked = !blinked;
+    lay();
   }
 
   /** Shows pictures of a size in pixels; {@code original} may be null. */
@@ -113,15 +134,21 @@ final class PictureStage extends Pane {
     lay();
   }
 
-  /** Shows or hides the staff beside the object. */
-  void toggleStaff() {
-    staff.setVisible(!staff.isVisible());
+  /** Shows a staff, a hand, a person or nothing beside the object, one after the other. */
+  void nextStaff() {
+    staff.next();
+    staff(metresPerPoint, footRow);
   }
 
   /** Stands the staff on the floor beside the object. */
   void staff(double metresPerPoint, double footRow) {
+    this.metresPerPoint = metresPerPoint;
+    this.footRow = footRow;
     staff.show(metresPerPoint, footRow);
-    staff.relocate(Math.max(8, one() * 0.06), footRow - staff.prefHeight(-1));
+    double wide = staff.prefWidth(-1);
+    // What is wider than the room beside the object is seen in part.
+    staff.relocate(
+        Math.min(Math.max(8, one() * 0.06), one() * 0.3 - wide), footRow - staff.prefHeight(-1));
   }
 
   private static WritableImage image(int[] argb, int w, int h) {
@@ -133,7 +160,7 @@ final class PictureStage extends Pane {
   private void lay() {
     boolean beside = mode.isBeside();
     boolean wiped = mode == BenchState.Beside.WIPE;
-    before.setVisible(beside || wiped);
+    before.setVisible(beside || wiped || blinked);
     edge.setVisible(beside || wiped);
     now.setFitWidth(one());
     now.setFitHeight(getHeight());

@@ -32,6 +32,7 @@ final class SettingsPane extends ScrollPane {
   private final Label grows = Kit.wrapped("", "second");
   private final Label trouble = Kit.wrapped("", "attention");
   private final TextField object = new TextField();
+  private final TextField neighbour = new TextField();
   private final SharpBox sharp;
   private Double relief;
 
@@ -60,6 +61,11 @@ final class SettingsPane extends ScrollPane {
             sized();
           }
         });
+    neighbour.setId("bench-neighbour");
+    neighbour.setAccessibleText(Words.of("bench.neighbour.spoken"));
+    neighbour.setPromptText(Words.of("bench.neighbour.none"));
+    neighbour.getStyleClass().add("small-field");
+    neighbour.textProperty().addListener(o -> refresh());
     trouble.managedProperty().bind(trouble.visibleProperty());
     trouble.visibleProperty().bind(trouble.textProperty().isNotEmpty());
   }
@@ -93,7 +99,9 @@ final class SettingsPane extends ScrollPane {
             grid(surface(finish, roles)),
             Kit.wrapped(Words.of("bench.substances"), "hint"));
     all.getChildren().add(heading("finish.reliefs"));
-    all.getChildren().addAll(grid(relief(finish, roles)), grows);
+    GridPane raised = grid(relief(finish, roles));
+    raised.addRow(raised.getRowCount(), Kit.label(Words.of("bench.neighbour")), neighbour);
+    all.getChildren().addAll(raised, grows);
     overlays = new OverlayPane(finish, BenchModel.overlays(shelf.get()));
     all.getChildren().addAll(heading("finish.overlays"), overlays);
     all.getChildren().addAll(heading("bench.sharp"), sharp);
@@ -175,6 +183,26 @@ final class SettingsPane extends ScrollPane {
     refresh();
   }
 
+  /** Whether what stands beside the object is cut into; nothing where nobody said how near. */
+  private String beside() {
+    neighbour.getStyleClass().remove("wrong");
+    String text = neighbour.getText().strip();
+    if (text.isEmpty()) {
+      return "";
+    }
+    try {
+      double gap = Length.metres(text, "mm");
+      double left = gap - relief / 2;
+      return " "
+          + Words.of(
+              left < 0 ? "bench.neighbour.cut" : "bench.neighbour.free",
+              String.format(Locale.ROOT, "%.1f", Math.abs(left) * 1000));
+    } catch (IllegalArgumentException e) {
+      neighbour.getStyleClass().add("wrong");
+      return "";
+    }
+  }
+
   private void sized() {
     String text = object.getText().strip();
     try {
@@ -214,9 +242,10 @@ final class SettingsPane extends ScrollPane {
         relief == null
             ? Words.of("bench.norelief")
             : Words.of(
-                model.stateProperty().get().raised() ? "bench.grows" : "bench.flat",
-                String.format(Locale.ROOT, "%.1f", relief * 1000),
-                String.format(Locale.ROOT, "%.1f", relief * 500)));
+                    model.stateProperty().get().raised() ? "bench.grows" : "bench.flat",
+                    String.format(Locale.ROOT, "%.1f", relief * 1000),
+                    String.format(Locale.ROOT, "%.1f", relief * 500))
+                + beside());
     sharp.refresh();
   }
 }

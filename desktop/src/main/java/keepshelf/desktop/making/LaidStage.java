@@ -250,8 +250,8 @@ final class LaidStage extends Pane {
               false);
       BenchPicture p = new BenchPicture(SurfaceMaker.of(LayingModel.maps(m)), scene, w, h);
       double metres = p.metresPerPixel();
-      while (p.passes() < BenchPicture.PASSES && p.pass(() -> wanted.get() != wish)) {
-        if (Integer.bitCount(p.passes()) == 1) {
+      while (!p.isDone() && p.pass(() -> wanted.get() != wish)) {
+        if (Integer.bitCount(p.passes()) == 1 || p.isDone()) {
           int[] argb = p.argb();
           Platform.runLater(() -> {
             if (wanted.get() == wish) {

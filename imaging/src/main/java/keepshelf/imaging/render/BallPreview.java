@@ -238,7 +238,10 @@ public final class BallPreview {
       float ny = p[1] * up[1] + p[2] * up[2];
       float nz = -(p[1] * forward[1] + p[2] * forward[2]);
       float sin = (float) Math.sqrt(nx * nx + ny * ny);
-      float theta = (float) Math.atan2(sin, nz);
+      // The far side, seen through holes, mirrors the near one: nothing is drawn out there.
+      float near = nz < 0 ? -1 : 1;
+      float along = Math.abs(nz);
+      float theta = (float) Math.atan2(sin, along);
       float s = sin < 1e-5f ? 1 : theta / sin;
       float tiles = DIAMETER_METRES / 2 / (float) settings.tileMetres();
       float px = nx * s * tiles;
@@ -249,19 +252,19 @@ public final class BallPreview {
           patternCos * py - patternSin * px + 0.5f,
           // At a slant a sample covers more of the surface: half of that, for it is long and
           // narrow.
-          level - 0.5f * Surface.level(Math.clamp(nz, 0.06f, 1f)),
+          level - 0.5f * Surface.level(Math.clamp(along, 0.06f, 1f)),
           texel,
           between);
       float cosPhi = sin < 1e-5f ? 1 : nx / sin;
       float sinPhi = sin < 1e-5f ? 0 : ny / sin;
       // Tangent along u, bitangent along v, in the viewer's frame, then in the world's.
-      float er = nz * cosPhi;
+      float er = along * cosPhi;
       float tx = cosPhi * er + sinPhi * sinPhi;
-      float ty = cosPhi * nz * sinPhi - sinPhi * cosPhi;
-      float tz = -cosPhi * sin;
+      float ty = cosPhi * along * sinPhi - sinPhi * cosPhi;
+      float tz = -cosPhi * sin * near;
       float bx = sinPhi * er - cosPhi * sinPhi;
-      float by = sinPhi * nz * sinPhi + cosPhi * cosPhi;
-      float bz = -sinPhi * sin;
+      float by = sinPhi * along * sinPhi + cosPhi * cosPhi;
+      float bz = -sinPhi * sin * near;
       // The slopes turn with the maps.
       float mx = patternCos * texel[Surface.NORMAL] - patternSin * texel[Surface.NORMAL + 1];
       float my = patternSin * texel[Surface.NORMAL] + patternCos * texel[Surface.NORMAL + 1];

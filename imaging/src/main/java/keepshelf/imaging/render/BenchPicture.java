@@ -9,12 +9,23 @@ import keepshelf.imaging.solid.Solid;
 
 /**
  * One picture of the bench. {@link #rough} gives a coarse one at once, for following the hand; each
- * {@link #pass} then adds one sample to every pixel, under other directions of the light. The same
- * scene gives the same picture on any number of cores. Used by one thread at a time.
+ * {@link #pass} then adds one sample to every pixel that still needs one, under other directions of
+ * the light: a pixel is done when neither its own samples nor those beside it leave its mean in
+ * doubt. The same scene gives the same picture on any number of cores. Used by one thread at a
+ * time.
  */
 public final class BenchPicture {
-  /** Passes until nothing more is gained that an eye would see. */
-  public static final int PASSES = 16;
+  /** Most samples of a pixel. */
+  public static final int PASSES = 64;
+
+  /** Every pixel gets so many. */
+  private static final int LEAST_PASSES = 4;
+
+  /**
+   * A pixel is done when the spread of its samples (of square roots of linear light) is below this
+   * times the root of their number.
+   */
+  private static final float SURE = 0.014f;
 
   private static final int FINE_GRID = 56;
   private static final int COARSE_GRID = 26;
@@ -34,6 +45,10 @@ public final class BenchPicture {
   private final BenchCamera camera;
   private final float exposure;
   private final float[] sum;
+  private final float[] darkest;
+  private final float[] brightest;
+  private final byte[] taken;
+  private boolean[] open;
   private GroundShade ground;
   private FoldShade folds;
   private int grid;
@@ -51,6 +66,10 @@ public final class BenchPicture {
     camera = new BenchCamera(scene, solid.half(), width, height);
     exposure = Surround.EXPOSURE * (float) Math.pow(2, scene.lighting().stops());
     sum = new float[width * height * 3];
+    darkest = new float[width * height];
+    brightest = new float[width * height];
+    taken = new byte[width * height];
+    java.util.Arrays.fill(darkest, Float.MAX_VALUE);
   }
 
   /**
@@ -88,6 +107,11 @@ public final class BenchPicture {
     return passes;
   }
 
+  /** Whether another pass would change nothing that an eye would see. */
+  public boolean isDone() {
+    return passes >= PASSES || passes >= LEAST_PASSES && open == null;
+  }
+
   /**
    * A coarse picture: one sample for each square of {@code step} pixels, under few directions of
    * the light. Opaque ARGB, rows from the top.
@@ -121,7 +145,7 @@ public final class BenchPicture {
   }
 
   /**
-   * Adds one sample to each pixel.
+   * Adds one sample to each pixel that still needs one.
    *
    * @param stop asked for each row; when it says yes the pass is given up
    * @return false when it was given up: the picture then is as it was
@@ -143,6 +167,9 @@ public final class BenchPicture {
               BenchTracer t = tracer(rays, 0.5f, false);
               float[] rgb = new float[3];
               for (int x = 0; x < width; x++) {
+                if (!needs(y * width + x)) {
+                  continue;
+                }
                 t.trace(x + ox, y + oy, spread(y * 7919 + x, n), rgb);
                 int o = (y * width + x) * 3;
                 added[o] = rgb[0];
@@ -152,19 +179,58 @@ public final class BenchPicture {
               return true;
             });
     if (whole) {
-      for (int i = 0; i < sum.length; i++) {
-        sum[i] += added[i];
-      }
+      take(added);
       passes++;
+      open = passes < LEAST_PASSES ? null : unsure();
     }
     return whole;
   }
 
-  /** The mean of all passes as opaque ARGB, rows from the top. */
+  private boolean needs(int pixel) {
+    return passes < LEAST_PASSES || open != null && open[pixel];
+  }
+
+  private void take(float[] added) {
+    for (int i = 0; i < taken.length; i++) {
+      if (needs(i)) {
+        float light = 0;
+        for (int c = 3 * i; c < 3 * i + 3; c++) {
+          sum[c] += added[c];
+          light = Math.max(light, added[c]);
+        }
+        float root = (float) Math.sqrt(Math.max(0, light));
+        darkest[i] = Math.min(darkest[i], root);
+        brightest[i] = Math.max(brightest[i], root);
+        taken[i]++;
+      }
+    }
+  }
+
+  /** The pixels that go on, with those beside them; null for none. */
+  private boolean[] unsure() {
+    boolean[] out = new boolean[taken.length];
+    boolean any = false;
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        int i = y * width + x;
+        if (brightest[i] - darkest[i] > SURE * (float) Math.sqrt(taken[i])) {
+          any = true;
+          out[i] = true;
+          out[y * width + Math.max(0, x - 1)] = true;
+          out[y * width + Math.min(width - 1, x + 1)] = true;
+          out[Math.max(0, y - 1) * width + x] = true;
+          out[Math.min(height - 1, y + 1) * width + x] = true;
+        }
+      }
+    }
+    return any ? out : null;
+  }
+
+  /** The mean of all samples as opaque ARGB, rows from the top. */
   public int[] argb() {
     int[] out = new int[width * height];
-    float k = 1f / Math.max(1, passes);
     for (int i = 0; i < out.length; i++) {
+      float k = 1f / Math.max(1, taken[i]);
       out[i] = argb(sum[3 * i] * k, sum[3 * i + 1] * k, sum[3 * i + 2] * k);
     }
     return out;

@@ -2,7 +2,8 @@ package keepshelf.imaging.solid;
 
 /**
  * A ball whose coordinates are azimuthal equidistant around the point that faces the viewer: true
- * lengths from there outwards, no pole in sight. When it is turned the pattern rolls over it.
+ * lengths from there outwards, no pole in sight; the far side mirrors the near one. When it is
+ * turned the pattern rolls over it.
  */
 public final class Ball extends Solid {
   private static final int TABLE = 4096;
@@ -41,14 +42,15 @@ public final class Ball extends Solid {
     float r = x;
     float u = dot(up, x, y, z);
     float n = dot(front, x, y, z);
-    float s = half() / Math.max(l, 1e-9f) * stretch(n / Math.max(l, 1e-9f));
+    // The far side, seen through holes, mirrors the near one: nothing is drawn out there.
+    float s = half() / Math.max(l, 1e-9f) * stretch(Math.abs(n) / Math.max(l, 1e-9f));
     out.u = r * s + offsetU;
     out.v = u * s;
   }
 
   /** The angle whose cosine is given, over its sine: looked up, for this is asked at every step. */
   private static float stretch(float cos) {
-    float at = (cos + 1) / 2 * TABLE;
+    float at = cos * TABLE;
     int i = Math.clamp((int) at, 0, TABLE - 1);
     return STRETCH[i] + (STRETCH[i + 1] - STRETCH[i]) * (at - i);
   }
@@ -56,8 +58,7 @@ public final class Ball extends Solid {
   private static float[] table() {
     float[] out = new float[TABLE + 1];
     for (int i = 0; i <= TABLE; i++) {
-      // The far side has no end of it; nobody sees it.
-      double angle = Math.acos(Math.max(-0.999, 2.0 * i / TABLE - 1));
+      double angle = Math.acos((double) i / TABLE);
       out[i] = angle < 1e-4 ? 1 : (float) (angle / Math.sin(angle));
     }
     return out;
@@ -73,7 +74,8 @@ public final class Ball extends Solid {
     float l = (float) Math.sqrt(p[0] * p[0] + p[1] * p[1] + p[2] * p[2]);
     float x = p[0] / l;
     float y = dot(up, p[0], p[1], p[2]) / l;
-    float z = dot(front, p[0], p[1], p[2]) / l;
+    float near = dot(front, p[0], p[1], p[2]) < 0 ? -1 : 1;
+    float z = Math.abs(dot(front, p[0], p[1], p[2])) / l;
     float sin = (float) Math.sqrt(x * x + y * y);
     float cosPhi = sin < 1e-5f ? 1 : x / sin;
     float sinPhi = sin < 1e-5f ? 0 : y / sin;
@@ -82,12 +84,12 @@ public final class Ball extends Solid {
         m.tangent,
         cosPhi * z * cosPhi + sinPhi * sinPhi,
         cosPhi * z * sinPhi - sinPhi * cosPhi,
-        -cosPhi * sin);
+        -cosPhi * sin * near);
     set(
         m.bitangent,
         sinPhi * z * cosPhi - cosPhi * sinPhi,
         sinPhi * z * sinPhi + cosPhi * cosPhi,
-        -sinPhi * sin);
+        -sinPhi * sin * near);
     for (int c = 0; c < 3; c++) {
       m.normal[c] = p[c] / l;
     }

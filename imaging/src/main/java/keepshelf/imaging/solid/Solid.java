@@ -103,7 +103,8 @@ public abstract sealed class Solid permits Ball, Box, Drape {
     float side = 0;
     float before = t;
     float gapBefore = 0;
-    for (int i = 0; i < MOST && t <= range[1]; i++) {
+    // One step beyond the end: the far side may be crossed by it.
+    for (int i = 0; i < MOST && before <= range[1]; i++) {
       foot(o[0] + d[0] * t, o[1] + d[1] * t, o[2] + d[2] * t, f);
       float gap = f.distance - (f.distance > high + least ? high : skin.height(f.u, f.v));
       if (side == 0) {

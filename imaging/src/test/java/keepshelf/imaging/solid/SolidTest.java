@@ -46,6 +46,78 @@ class SolidTest {
     };
   }
 
+  /** A flat skin that lets every ray through where it is met first. */
+  private static Skin openOnce() {
+    return new Skin() {
+      private int met;
+
+      @Override
+      public float height(float u, float v) {
+        return 0;
+      }
+
+      @Override
+      public float lowest() {
+        return 0;
+      }
+
+      @Override
+      public float highest() {
+        return 0;
+      }
+
+      @Override
+      public boolean hole(float u, float v, float chance) {
+        return met++ == 0;
+      }
+    };
+  }
+
+  @ParameterizedTest
+  @MethodSource("shapes")
+  void theFarSideIsSeenThroughHoles(Solid s) {
+    if (s instanceof Drape) {
+      return;
+    }
+    Random r = new Random(9);
+    float[] eye = {0, s.half() * 0.4f, s.half() * 6};
+    for (int n = 0; n < 400; n++) {
+      float[] d = {
+        (r.nextFloat() - 0.5f) * s.half() * 0.9f - eye[0],
+        (r.nextFloat() - 0.5f) * s.half() * 0.9f - eye[1],
+        -eye[2]
+      };
+      float l = (float) Math.sqrt(d[0] * d[0] + d[1] * d[1] + d[2] * d[2]);
+      for (int c = 0; c < 3; c++) {
+        d[c] /= l;
+      }
+      Meeting near = new Meeting();
+      Meeting far = new Meeting();
+      if (s.meet(eye, d, 0, Skin.FLAT, 0, false, near)) {
+        assertThat(s.meet(eye, d, 0, openOnce(), 0, false, far)).isTrue();
+        assertThat(far.t).isGreaterThan(near.t);
+      }
+    }
+  }
+
+  @Test
+  void theFarSideOfABallMirrorsTheNearOne() {
+    Ball ball = new Ball(2, 0, 0);
+    Solid.Foot near = new Solid.Foot();
+    Solid.Foot far = new Solid.Foot();
+    Random r = new Random(3);
+    for (int n = 0; n < 200; n++) {
+      float x = r.nextFloat() * 1.2f - 0.6f;
+      float y = r.nextFloat() * 1.2f - 0.6f;
+      float z = (float) Math.sqrt(1 - x * x - y * y);
+      ball.foot(x, y, z, near);
+      ball.foot(x, y, -z, far);
+      assertThat(far.u).isCloseTo(near.u, within(1e-4f));
+      assertThat(far.v).isCloseTo(near.v, within(1e-4f));
+      assertThat(Math.hypot(near.u, near.v)).isLessThan(Math.PI / 2 + 1e-3);
+    }
+  }
+
   private static Skin raised(float by) {
     return new Skin() {
       @Override
