@@ -5,6 +5,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.ItemJson;
@@ -195,16 +200,7 @@ public final class InstallCommand implements Callable<Integer> {
       if (!planOnly && !resume) {
         shelf.installQueue().add(wanted);
       }
-      for (Wanted w : wanted) {
-        try {
-          unproved |= !one(shelf, w);
-        } catch (ShelfException e) {
-          problems.add(e.problem());
-        }
-        if (!planOnly) {
-          shelf.installQueue().done(w);
-        }
-      }
+      unproved = !all(shelf, wanted);
     }
     boolean any = out.problems(problems);
     if (out.json) {
@@ -219,21 +215,70 @@ public final class InstallCommand implements Callable<Integer> {
     return any || unproved ? Exit.PROBLEMS : Exit.DONE;
   }
 
-  /** Installs one; whether it was proved, or only planned. */
-  private boolean one(Shelf shelf, Wanted w) throws ShelfException {
-    InstallPlan plan =
-        shelf
-            .installer()
-            .plan(shelf.item(w.item()), ItemArguments.host(shelf, w.host()), w.options());
-    List<Problem> notes = notes(plan);
+  /**
+   * Installs all, several at a time, and says what became of each in the order it was asked for;
+   * whether all were proved, or only planned.
+   */
+  private boolean all(Shelf shelf, List<Wanted> wanted) throws ShelfException {
+    boolean proved = true;
+    int atOnce = Math.clamp(Runtime.getRuntime().availableProcessors(), 1, 4);
+    try (ExecutorService pool = Executors.newFixedThreadPool(Math.min(atOnce, wanted.size() + 1))) {
+      List<Future<Became>> all =
+          wanted.stream().map(w -> pool.submit(() -> one(shelf, w))).toList();
+      for (int i = 0; i < all.size(); i++) {
+        Became b = all.get(i).get();
+        proved &= say(b);
+        if (!planOnly) {
+          shelf.installQueue().done(wanted.get(i));
+        }
+      }
+    } catch (ExecutionException e) {
+      if (e.getCause() instanceof RuntimeException r) {
+        throw r;
+      }
+      throw new IllegalStateException(e.getCause());
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CancellationException();
+    }
+    return proved;
+  }
+
+  /** What became of one wish: either a plan and its installation, or why there is none. */
+  private record Became(InstallPlan plan, InstallationRecord installed, Problem why) {}
+
+  private boolean say(Became b) {
+    if (b.why() != null) {
+      problems.add(b.why());
+      return true;
+    }
+    List<Problem> notes = notes(b.plan());
     problems.addAll(notes);
-    InstallationRecord i =
+    done.add(ItemJson.installation(b.installed()));
+    text(b.plan(), b.installed(), notes);
+    return planOnly || b.installed().proof().ok();
+  }
+
+  private Became one(Shelf shelf, Wanted w) {
+    try {
+      return installed(shelf, w);
+    } catch (ShelfException e) {
+      return new Became(null, null, e.problem());
+    }
+  }
+
+  private Became installed(Shelf shelf, Wanted w) throws ShelfException {
+    HostRecord host = ItemArguments.host(shelf, w.host());
+    if (!planOnly) {
+      shelf.installer().expect(host);
+    }
+    InstallPlan plan = shelf.installer().plan(shelf.item(w.item()), host, w.options());
+    return new Became(
+        plan,
         planOnly
             ? planned(plan)
-            : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE));
-    done.add(ItemJson.installation(i));
-    text(plan, i, notes);
-    return planOnly || i.proof().ok();
+            : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE)),
+        null);
   }
 
   /** What a person should know of a plan: what is lost, and what was only assumed. */

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.OwnJava;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 
@@ -22,16 +23,7 @@ public final class HostWindows {
   public static void open(String mainClass, Path folder) throws ShelfException {
     try {
       Files.createDirectories(folder);
-      new ProcessBuilder(
-              List.of(
-                  Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                  "-XX:+UseSerialGC",
-                  "--enable-native-access=ALL-UNNAMED",
-                  "-cp",
-                  System.getProperty("java.class.path"),
-                  mainClass,
-                  "--window",
-                  folder.toString()))
+      new ProcessBuilder(OwnJava.command(List.of(), mainClass, "--window", folder.toString()))
           .redirectError(ProcessBuilder.Redirect.DISCARD)
           .redirectOutput(ProcessBuilder.Redirect.DISCARD)
           .start();

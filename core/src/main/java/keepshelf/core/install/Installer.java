@@ -27,6 +27,7 @@ import keepshelf.core.install.place.Placing;
 import keepshelf.core.install.place.Removing;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlanMaker;
+import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.install.prove.HostReader;
 import keepshelf.core.install.prove.Prover;
 import keepshelf.core.problem.Problem;
@@ -43,6 +44,11 @@ public final class Installer {
     this.shelf = shelf;
     this.catalogue = catalogue;
     this.versions = new Versions(catalogue);
+  }
+
+  /** Soon something will be installed in a host and proved: its reader is started meanwhile. */
+  public void expect(HostRecord host) {
+    HostProfile.find(host.profile()).map(HostProfile::reader).ifPresent(HostReader::expect);
   }
 
   /**

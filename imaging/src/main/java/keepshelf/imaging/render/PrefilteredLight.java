@@ -61,19 +61,20 @@ final class PrefilteredLight {
     sin = 0;
     specular = new DirectionMap[LEVELS];
     DirectionMap[] pyramid = pyramid(new DirectionMap(512, source));
-    DirectionMap cosine = new DirectionMap(64, (x, y, z, rgb) -> cosine(pyramid, x, y, z, rgb));
+    Lobe wide = Lobe.cosine(pyramid);
+    DirectionMap cosine = new DirectionMap(64, (x, y, z, rgb) -> wide.sum(pyramid, x, y, z, rgb));
     float[] up = new float[3];
     cosine.lookUp(0, 1, 0, up);
     scale = normalise ? 1 / (0.2126f * up[0] + 0.7152f * up[1] + 0.0722f * up[2]) : 1;
     diffuse = scaled(cosine, scale);
     specular[0] = scaled(pyramid[1], scale);
     for (int i = 1; i < LEVELS; i++) {
-      float roughness = i / (float) (LEVELS - 1);
+      Lobe lobe = Lobe.ggx(pyramid, i / (float) (LEVELS - 1));
       specular[i] =
           new DirectionMap(
               SIDES[i],
               (x, y, z, rgb) -> {
-                ggx(pyramid, x, y, z, roughness, rgb);
+                lobe.sum(pyramid, x, y, z, rgb);
                 scale(rgb, scale);
               });
     }
@@ -143,66 +144,93 @@ final class PrefilteredLight {
     diffuse.lookUp(cos * x - sin * z, y, sin * x + cos * z, rgb);
   }
 
-  private static void ggx(
-      DirectionMap[] pyramid, float nx, float ny, float nz, float roughness, float[] rgb) {
-    float a = roughness * roughness;
-    float[] frame = frame(nx, ny, nz);
-    float[] one = new float[3];
-    float sumR = 0;
-    float sumG = 0;
-    float sumB = 0;
-    float weight = 0;
-    for (int i = 0; i < SAMPLES; i++) {
-      float e = (i + 0.5f) / SAMPLES;
-      float phi = 6.2831853f * radicalInverse(i);
-      float cosH = (float) Math.sqrt((1 - e) / (1 + (a * a - 1) * e));
-      float sinH = (float) Math.sqrt(1 - cosH * cosH);
-      float hx = sinH * (float) Math.cos(phi);
-      float hy = sinH * (float) Math.sin(phi);
-      float cosL = 2 * cosH * cosH - 1;
-      if (cosL <= 0) {
-        continue;
-      }
-      // View = normal, so the light is the normal mirrored at the half vector.
-      float lx = 2 * cosH * hx;
-      float ly = 2 * cosH * hy;
-      float d = a * a / (3.14159265f * sq(cosH * cosH * (a * a - 1) + 1));
-      float level = level(d / 4, pyramid);
-      sample(pyramid, level, frame, lx, ly, cosL, one);
-      sumR += one[0] * cosL;
-      sumG += one[1] * cosL;
-      sumB += one[2] * cosL;
-      weight += cosL;
-    }
-    rgb[0] = sumR / weight;
-    rgb[1] = sumG / weight;
-    rgb[2] = sumB / weight;
-  }
+  /**
+   * Directions around a normal at which a lobe looks into the light, each with its share and the
+   * level of the pyramid that it is looked up on: the same for every normal.
+   */
+  private static final class Lobe {
+    private final float[] x;
+    private final float[] y;
+    private final float[] z;
+    private final float[] level;
+    private final float[] share;
+    private final int count;
 
-  private static void cosine(DirectionMap[] pyramid, float nx, float ny, float nz, float[] rgb) {
-    float[] frame = frame(nx, ny, nz);
-    float[] one = new float[3];
-    float[] sum = new float[3];
-    int n = 512;
-    for (int i = 0; i < n; i++) {
-      float e = (i + 0.5f) / n;
-      float phi = 6.2831853f * radicalInverse(i);
-      float sin = (float) Math.sqrt(e);
-      float cos = (float) Math.sqrt(1 - e);
-      float level = level(cos / 3.14159265f * n / SAMPLES, pyramid);
-      sample(
-          pyramid,
-          level,
-          frame,
-          sin * (float) Math.cos(phi),
-          sin * (float) Math.sin(phi),
-          cos,
-          one);
-      for (int c = 0; c < 3; c++) {
-        sum[c] += one[c] / n;
-      }
+    private Lobe(float[] x, float[] y, float[] z, float[] level, float[] share, int count) {
+      this.x = x;
+      this.y = y;
+      this.z = z;
+      this.level = level;
+      this.share = share;
+      this.count = count;
     }
-    System.arraycopy(sum, 0, rgb, 0, 3);
+
+    /** The GGX lobe of a roughness, seen along its normal. */
+    static Lobe ggx(DirectionMap[] pyramid, float roughness) {
+      float a = roughness * roughness;
+      float[][] v = new float[5][SAMPLES];
+      int n = 0;
+      float weight = 0;
+      for (int i = 0; i < SAMPLES; i++) {
+        float e = (i + 0.5f) / SAMPLES;
+        float phi = 6.2831853f * radicalInverse(i);
+        float cosH = (float) Math.sqrt((1 - e) / (1 + (a * a - 1) * e));
+        float sinH = (float) Math.sqrt(1 - cosH * cosH);
+        float cosL = 2 * cosH * cosH - 1;
+        if (cosL <= 0) {
+          continue;
+        }
+        // View = normal, so the light is the normal mirrored at the half vector.
+        v[0][n] = 2 * cosH * sinH * (float) Math.cos(phi);
+        v[1][n] = 2 * cosH * sinH * (float) Math.sin(phi);
+        v[2][n] = cosL;
+        float d = a * a / (3.14159265f * sq(cosH * cosH * (a * a - 1) + 1));
+        v[3][n] = PrefilteredLight.level(d / 4, pyramid);
+        v[4][n] = cosL;
+        weight += cosL;
+        n++;
+      }
+      for (int i = 0; i < n; i++) {
+        v[4][i] /= weight;
+      }
+      return new Lobe(v[0], v[1], v[2], v[3], v[4], n);
+    }
+
+    /** The cosine of a diffuse surface. */
+    static Lobe cosine(DirectionMap[] pyramid) {
+      int n = 512;
+      float[][] v = new float[5][n];
+      for (int i = 0; i < n; i++) {
+        float e = (i + 0.5f) / n;
+        float phi = 6.2831853f * radicalInverse(i);
+        float sin = (float) Math.sqrt(e);
+        float cos = (float) Math.sqrt(1 - e);
+        v[0][i] = sin * (float) Math.cos(phi);
+        v[1][i] = sin * (float) Math.sin(phi);
+        v[2][i] = cos;
+        v[3][i] = PrefilteredLight.level(cos / 3.14159265f * n / SAMPLES, pyramid);
+        v[4][i] = 1f / n;
+      }
+      return new Lobe(v[0], v[1], v[2], v[3], v[4], n);
+    }
+
+    /** The light around a direction, weighed by the lobe. */
+    void sum(DirectionMap[] pyramid, float nx, float ny, float nz, float[] rgb) {
+      float[] frame = frame(nx, ny, nz);
+      float[] one = new float[3];
+      float r = 0;
+      float g = 0;
+      float b = 0;
+      for (int i = 0; i < count; i++) {
+        sample(pyramid, level[i], frame, x[i], y[i], z[i], one);
+        r += one[0] * share[i];
+        g += one[1] * share[i];
+        b += one[2] * share[i];
+      }
+      rgb[0] = r;
+      rgb[1] = g;
+      rgb[2] = b;
+    }
   }
 
   /** The pyramid level whose texel is as large as the solid angle one sample stands for. */

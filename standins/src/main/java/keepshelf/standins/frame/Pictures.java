@@ -2,8 +2,9 @@ package keepshelf.standins.frame;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.HashMap;
+import java.util.Collection;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
@@ -14,7 +15,21 @@ import keepshelf.imaging.pixel.Pixels;
 final class Pictures {
   private static final long KEPT = 20_000_000;
 
-  private final Map<Path, Pixels> decoded = new HashMap<>();
+  private final Map<Path, Pixels> decoded = new ConcurrentHashMap<>();
+
+  /** Decodes files side by side; what cannot be decoded is found out when it is asked for. */
+  void prepare(Collection<Path> files) {
+    files.stream()
+        .distinct()
+        .parallel()
+        .forEach(f -> {
+          try {
+            of(f);
+          } catch (IOException | RuntimeException e) {
+            // Said of the input that has it.
+          }
+        });
+  }
 
   /**
    * The pixels of a file; of a name that stands for many tiles those of the first.

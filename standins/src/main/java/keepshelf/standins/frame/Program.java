@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Stream;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -61,6 +62,8 @@ public final class Program {
 
   /** Answers line by line until {@code in} ends. */
   void serve(BufferedReader in, PrintStream out) {
+    // Until the first question comes, the light of the pictures is made ready.
+    Thread.ofPlatform().daemon().name("light").start(DocumentPicture::prepare);
     JsonMapper json = JsonMapper.builder().build();
     in.lines()
         .forEach(line -> {
@@ -132,6 +135,12 @@ public final class Program {
     r.put("document", document.toString());
     Pictures pictures = new Pictures();
     try (ReadDocument d = read(document)) {
+      pictures.prepare(
+          d.surfaces().stream()
+              .flatMap(s -> s.inputs().stream())
+              .map(ReadSurface.Input::file)
+              .filter(Objects::nonNull)
+              .toList());
       List<Map<String, Object>> inputs = new ArrayList<>();
       for (ReadSurface s : d.surfaces()) {
         String prefix = d.surfaces().size() < 2 ? "" : s.material() + "/";

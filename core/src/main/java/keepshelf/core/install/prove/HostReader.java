@@ -76,6 +76,15 @@ public final class HostReader {
   private HostReader() {}
 
   /**
+   * Starts {@code mainClass} in the background, because it will soon be asked something: starting
+   * takes as long as a small installation.
+   */
+  public static void expect(String mainClass) {
+    RunningReader reader = RUNNING.computeIfAbsent(mainClass, RunningReader::new);
+    Thread.ofVirtual().start(reader::prepare);
+  }
+
+  /**
    * Has {@code mainClass}, on this process's own class path, read {@code document}. A reader that
    * was started goes on answering for a while, as many proofs come one after the other.
    *

@@ -6,13 +6,13 @@ import java.io.InputStreamReader;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import keepshelf.core.disk.OwnJava;
 
 /**
  * A host's reader as a process of its own that answers question after question; it is ended when
@@ -69,18 +69,22 @@ final class RunningReader {
     }
   }
 
+  /** Starts the program, when it does not run; what goes wrong shows when it is asked. */
+  synchronized void prepare() {
+    if (process == null || !process.isAlive()) {
+      try {
+        start();
+      } catch (IOException e) {
+        end();
+      }
+    }
+  }
+
   private void start() throws IOException {
+    lastAsked = System.currentTimeMillis();
     process =
         new ProcessBuilder(
-                List.of(
-                    Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                    "-XX:+UseSerialGC",
-                    "-Djava.awt.headless=true",
-                    "--enable-native-access=ALL-UNNAMED",
-                    "-cp",
-                    System.getProperty("java.class.path"),
-                    mainClass,
-                    "--serve"))
+                OwnJava.command(List.of("-Djava.awt.headless=true"), mainClass, "--serve"))
             .redirectError(ProcessBuilder.Redirect.DISCARD)
             .start();
     out =

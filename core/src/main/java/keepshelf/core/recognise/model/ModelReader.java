@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.disk.FileTrees;
+import keepshelf.core.disk.OwnJava;
 import keepshelf.core.disk.TempFolders;
 import keepshelf.core.json.Json;
 import keepshelf.imaging.render.Mesh;
@@ -181,18 +182,11 @@ public final class ModelReader {
 
   private static List<String> command(Path answer, Path root, List<Path> files) {
     List<String> command =
-        new ArrayList<>(
-            List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-XX:+UseSerialGC",
-                "-Xmx512m",
-                "--enable-native-access=ALL-UNNAMED",
-                "-cp",
-                System.getProperty("java.class.path"),
-                ModelImporter.class.getName(),
-                answer.toString(),
-                root.toString()));
+        OwnJava.command(
+            List.of("-XX:TieredStopAtLevel=1", "-Xmx512m"),
+            ModelImporter.class.getName(),
+            answer.toString(),
+            root.toString());
     files.forEach(f -> command.add(f.toString()));
     return command;
   }
