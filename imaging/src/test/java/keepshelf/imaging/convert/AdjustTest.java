@@ -47,6 +47,33 @@ class AdjustTest {
   }
 
   @Test
+  void levelsStretchBendAndLayOut() {
+    float[] v = {0, 0.2f, 0.5f, 0.8f, 1};
+    Adjust.levels(0.2, 0.8, 0.5, 0.1, 0.9).apply(v, 1);
+    float[] straight = {0.1f, 0.1f, 0.5f, 0.9f, 0.9f};
+    for (int i = 0; i < v.length; i++) {
+      assertThat(v[i]).isCloseTo(straight[i], within(1e-5f));
+    }
+    float[] bent = {0.5f, 0.25f};
+    Adjust.levels(0, 1, 0.25, 1, 0).apply(bent, 1);
+    assertThat(bent[0]).isCloseTo(0.75f, within(1e-5f));
+    assertThat(bent[1]).isCloseTo(1 - 0.0625f, within(1e-5f));
+  }
+
+  @Test
+  void alphaIsNeitherLevelledNorCut() {
+    float[] two = {0.3f, 0.3f, 0.7f, 0.7f};
+    Adjust.cut(0.5).then(Adjust.range(0.2, 0.6)).apply(two, 2);
+    assertThat(two[0]).isCloseTo(0.2f, within(1e-6f));
+    assertThat(two[1]).isEqualTo(0.3f);
+    assertThat(two[2]).isCloseTo(0.6f, within(1e-6f));
+    assertThat(two[3]).isEqualTo(0.7f);
+    float[] four = {0, 0.5f, 1, 0.4f};
+    Adjust.range(1, 0).apply(four, 4);
+    assertThat(four).containsExactly(1, 0.5f, 0, 0.4f);
+  }
+
+  @Test
   void theHueTurnsAndLightnessStays() {
     Pixels p = Pixels.u8(2, 1, 3, new byte[] {(byte) 150, 110, 90, 100, 120, (byte) 140});
     Pixels q = Adjust.applied(p, Adjust.colour(new Colour(40, 1, 1, 1, 0xFFFFFF, false)));
