@@ -137,7 +137,8 @@ final class DemoRecords {
                 "2026-09-01",
                 "2027-04-30",
                 "The museum gets the scene, so that it can be shown in other sizes.",
-                List.of()));
+                List.of(),
+                null));
     use(
         shelf,
         "Skerry Light visitor film",

@@ -23,11 +23,13 @@ import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.projects.Project;
 import keepshelf.desktop.bench.BenchModel;
 import keepshelf.desktop.bench.BenchState;
 import keepshelf.desktop.kit.RangeBar;
@@ -214,6 +216,34 @@ class BenchPlaceTest extends OnShelfPlace {
     assertThat(near.getStyleClass()).contains("wrong");
     act(() -> near.setText("2 mm"));
     assertThat(near.getStyleClass()).doesNotContain("wrong");
+  }
+
+  @Test
+  void theDensityThatAJobWantsIsSaidAsMetOrNot(FxRobot robot) throws Exception {
+    Project p = Project.named("Visitor film");
+    shelf
+        .projects()
+        .put(
+            new Project(
+                p.name(),
+                null,
+                null,
+                null,
+                1,
+                null,
+                null,
+                null,
+                null,
+                List.of(),
+                new Project.Needs(false, 100_000.0)));
+    shelf.projects().use(shelf.projects().need("Visitor film"), List.of(item("tarred_rope")), null);
+    act(() -> window.refresh());
+    idle();
+    lay("tarred_rope");
+    VBox said = robot.lookup("#bench-densities").queryAs(VBox.class);
+    WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, () -> fx(() -> !said.getChildren().isEmpty()));
+    assertThat(fx(() -> ((Label) said.getChildren().getFirst()).getText()))
+        .startsWith("Visitor film wants 100,000 px/m: it has only ");
   }
 
   @Test

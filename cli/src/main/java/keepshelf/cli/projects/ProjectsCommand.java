@@ -65,6 +65,18 @@ public final class ProjectsCommand implements Callable<Integer> {
   @Option(names = "--to", paramLabel = "DATE", description = "Last day.")
   String to;
 
+  @Option(
+      names = "--training",
+      paramLabel = "YES|NO",
+      description = "Whether models are trained with what it uses.")
+  String training;
+
+  @Option(
+      names = "--density",
+      paramLabel = "PX/M",
+      description = "Texel density that its surfaces should have.")
+  Double density;
+
   @Option(names = "--notes", paramLabel = "TEXT", description = "Notes.")
   String notes;
 
@@ -99,6 +111,8 @@ public final class ProjectsCommand implements Callable<Integer> {
             || territory != null
             || from != null
             || to != null
+            || training != null
+            || density != null
             || notes != null;
     if (add == null && says) {
       return use("Say which project with --add NAME.");
@@ -169,7 +183,18 @@ public final class ProjectsCommand implements Callable<Integer> {
         from == null ? was.from() : from,
         to == null ? was.to() : to,
         notes == null ? was.notes() : notes,
-        was.uses());
+        was.uses(),
+        new Project.Needs(
+            training == null ? was.asks().training() : yes(training),
+            density == null ? was.asks().pixelsPerMetre() : density));
+  }
+
+  private static boolean yes(String text) {
+    return switch (text.toLowerCase(java.util.Locale.ROOT)) {
+      case "yes" -> true;
+      case "no" -> false;
+      default -> throw no(text, "answer", "yes and no");
+    };
   }
 
   private static IllegalArgumentException no(String what, String which, String there) {
@@ -190,6 +215,8 @@ public final class ProjectsCommand implements Callable<Integer> {
       m.put("territory", p.territory());
       m.put("from", p.from());
       m.put("to", p.to());
+      m.put("training", p.asks().training());
+      m.put("pixels_per_metre", p.asks().pixelsPerMetre());
       m.put("notes", p.notes());
       m.put("uses", uses.size());
       Map<String, Object> counts = new LinkedHashMap<>();

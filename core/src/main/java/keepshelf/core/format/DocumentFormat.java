@@ -52,7 +52,9 @@ public interface DocumentFormat {
   }
 
   /** What can become of an environment light, the usual first. */
-  List<String> environments();
+  default List<String> environments() {
+    return List.of("dome", "none");
+  }
 
   /** Whether shapes can stand in the document. */
   boolean holdsShapes();
@@ -94,8 +96,13 @@ public interface DocumentFormat {
   /** Adds what inputs without a picture have by themselves. */
   void usual(SurfaceValues values, String surface, Opacity opacity);
 
-  /** Values of a surface that does nothing but shine, in candela a square metre. */
-  List<Value> shining(String surface, double strength);
+  /**
+   * Values of a surface that does nothing but shine, in candela a square metre; asked for only
+   * where there are no {@link #panels()}.
+   */
+  default List<Value> shining(String surface, double strength) {
+    throw new UnsupportedOperationException(id() + " has lights");
+  }
 
   /**
    * All files but the pictures, the document first, by name.

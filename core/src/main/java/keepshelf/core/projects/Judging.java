@@ -59,6 +59,7 @@ final class Judging {
       j.changes();
       j.shareAlike();
       j.seats();
+      j.training();
       j.subscription();
       j.credit();
       if (j.reasons.isEmpty()) {
@@ -167,6 +168,17 @@ final class Judging {
               + ", and "
               + project.seats()
               + " work on this.");
+    }
+  }
+
+  private void training() {
+    if (!project.asks().training()) {
+      return;
+    }
+    if (licence.machineLearning() == Answer.NO) {
+      say("training", Verdict.NOT_ALLOWED, "No models may be trained with it, and this job does.");
+    } else if (licence.machineLearning() == Answer.UNKNOWN) {
+      say("training", Verdict.UNKNOWN, "Whether models may be trained with it is not known.");
     }
   }
 

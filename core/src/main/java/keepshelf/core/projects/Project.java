@@ -21,6 +21,7 @@ import java.util.Optional;
  * @param to last day, ISO 8601, or null
  * @param notes or null
  * @param uses what is known of what it uses, beyond the mark
+ * @param needs what else it asks of its materials, or null for nothing
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Project(
@@ -33,7 +34,32 @@ public record Project(
     String from,
     String to,
     String notes,
-    List<Use> uses) {
+    List<Use> uses,
+    Needs needs) {
+  /**
+   * What a job asks of its materials.
+   *
+   * @param training whether models are trained with them
+   * @param pixelsPerMetre texel density that surfaces should have, or null
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  public record Needs(boolean training, Double pixelsPerMetre) {
+    /** Nothing. */
+    public static final Needs NONE = new Needs(false, null);
+
+    /**
+     * Checks the density.
+     *
+     * @throws IllegalArgumentException with a sentence for people
+     */
+    public Needs {
+      if (pixelsPerMetre != null && !(pixelsPerMetre > 0 && pixelsPerMetre < 1e7)) {
+        throw new IllegalArgumentException(
+            "A texel density is a number of pixels a metre above 0, such as 1024.");
+      }
+    }
+  }
+
   /** Kinds of job. */
   public enum Kind {
     COMMERCIAL("commercial"),
@@ -130,11 +156,17 @@ public record Project(
       throw new IllegalArgumentException("The last day is before the first one.");
     }
     uses = uses == null ? List.of() : List.copyOf(uses);
+    needs = Needs.NONE.equals(needs) ? null : needs;
+  }
+
+  /** What it asks of its materials, nothing when it does not say. */
+  public Needs asks() {
+    return needs == null ? Needs.NONE : needs;
   }
 
   /** A new one of which only the name is said. */
   public static Project named(String name) {
-    return new Project(name, null, null, null, 1, null, null, null, null, List.of());
+    return new Project(name, null, null, null, 1, null, null, null, null, List.of(), null);
   }
 
   private static void day(String text) {
@@ -149,12 +181,13 @@ public record Project(
 
   /** The same job when {@code what} is handed over. */
   public Project handing(HandedOver what) {
-    return new Project(name, client, kind, what, seats, territory, from, to, notes, uses);
+    return new Project(name, client, kind, what, seats, territory, from, to, notes, uses, needs);
   }
 
   /** The same with other uses. */
   public Project using(List<Use> other) {
-    return new Project(name, client, kind, handedOver, seats, territory, from, to, notes, other);
+    return new Project(
+        name, client, kind, handedOver, seats, territory, from, to, notes, other, needs);
   }
 
   /** The same with a use, in the place of one of the same item. */

@@ -90,6 +90,7 @@ final class HtmlReport {
           case NOTHING -> "nothing";
         });
     term(out, "People on the job", String.valueOf(p.seats()));
+    term(out, "Models", p.asks().training() ? "are trained with the files" : null);
     term(out, "Territory", p.territory());
     term(
         out,

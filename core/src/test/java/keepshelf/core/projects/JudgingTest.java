@@ -75,7 +75,8 @@ class JudgingTest {
         null,
         to,
         null,
-        List.of());
+        List.of(),
+        new Project.Needs(List.of(w).contains("training"), null));
   }
 
   @ParameterizedTest
@@ -90,6 +91,11 @@ class JudgingTest {
           free                 | personal nothing              | allowed     | allows it
           free                 | commercial product finish     | allowed     | allows it
           free                 | commercial files 9            | allowed     | allows it
+          mn                   | commercial pictures           | allowed     | allows it
+          mn                   | commercial pictures training  | not-allowed | No models may be trained
+          mu                   | editorial pictures training   | unknown     | models may be trained with it
+          my                   | commercial pictures training  | allowed     | allows it
+          mn ay                | personal nothing training     | not-allowed | No models may be trained
           ay                   | commercial pictures           | credit      | Name J. Oake
           ay                   | commercial files              | credit      | Name J. Oake
           ay                   | personal nothing              | credit      | Name J. Oake

@@ -29,7 +29,30 @@ class ProjectsTest extends OnSmallShelf {
         "2026-09-01",
         "2027-04-30",
         null,
-        List.of());
+        List.of(),
+        null);
+  }
+
+  @Test
+  void whatAJobAsksOfItsMaterialsIsKept() throws Exception {
+    Project p = film(Project.HandedOver.FILES);
+    assertThat(p.asks()).isEqualTo(Project.Needs.NONE);
+    Project asking =
+        new Project(
+            p.name(),
+            p.client(),
+            p.kind(),
+            p.handedOver(),
+            p.seats(),
+            null,
+            p.from(),
+            p.to(),
+            null,
+            p.uses(),
+            new Project.Needs(true, 1024.0));
+    shelf.projects().put(asking);
+    assertThat(shelf.projects().need(p.name()).asks()).isEqualTo(new Project.Needs(true, 1024.0));
+    assertThatThrownBy(() -> new Project.Needs(false, -3.0)).hasMessageContaining("texel density");
   }
 
   private List<ShelvedItem> items(String... keys) throws ShelfException {
@@ -150,7 +173,7 @@ class ProjectsTest extends OnSmallShelf {
   })
   void whatMakesNoSenseIsRefused(String name, String from, String to, String why) {
     assertThatThrownBy(
-            () -> new Project(name, null, null, null, 1, null, from, to, null, List.of()))
+            () -> new Project(name, null, null, null, 1, null, from, to, null, List.of(), null))
         .isInstanceOf(IllegalArgumentException.class)
         .hasMessageContaining(why);
   }

@@ -55,7 +55,8 @@ class JobReportsTest extends OnSmallShelf {
             null,
             null,
             "Ask <before> the premiere.",
-            List.of());
+            List.of(),
+            null);
     shelf.projects().put(p);
     List<ShelvedItem> items = new ArrayList<>();
     for (String k : List.of("net_mesh", "sea_worn_brass", "tarred_rope")) {

@@ -19,6 +19,7 @@ import keepshelf.core.measure.Sharpness;
 import keepshelf.core.measure.Shot;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.preview.Previews;
+import keepshelf.core.projects.Project;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Light;
@@ -210,6 +211,14 @@ public final class BenchModel {
   /** The pixels of a map as they are stored; slow. */
   Pixels pixels(ShelvedItem s, MapRecord m) throws java.io.IOException {
     return ImageDecoder.decode(shelf.folder().resolve(s.path(m)));
+  }
+
+  /** Jobs that use an item and say which texel density they want; slow. */
+  List<Project> wanting(ShelvedItem s) {
+    return shelf.projects().all().stream()
+        .filter(p -> p.asks().pixelsPerMetre() != null)
+        .filter(p -> s.item().marks().projects().contains(p.name()))
+        .toList();
   }
 
   /** Reads the item that lies there; slow. */

@@ -22,6 +22,7 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.projects.Project;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.words.Words;
@@ -232,6 +233,14 @@ public final class BenchView implements Place {
       follow(f);
     }
     bars.lights(model.lights(all.get()));
+    work.quietly(() -> {
+      List<Project> jobs = model.wanting(s);
+      work.ui(() -> {
+        if (model.itemProperty().get() == s) {
+          settings.wanted(jobs);
+        }
+      });
+    });
     stood(null, model.stateProperty().get());
   }
 

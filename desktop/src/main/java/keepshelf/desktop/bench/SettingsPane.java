@@ -17,6 +17,7 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.projects.Project;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
@@ -29,6 +30,8 @@ final class SettingsPane extends ScrollPane {
   private final VBox all = new VBox(7);
   private final List<SettingRow> rows = new ArrayList<>();
   private final Label repeats = Kit.wrapped("", "second");
+  private final VBox densities = new VBox(4);
+  private List<Project> wanting = List.of();
   private final Label grows = Kit.wrapped("", "second");
   private final Label trouble = Kit.wrapped("", "attention");
   private final TextField object = new TextField();
@@ -66,6 +69,10 @@ final class SettingsPane extends ScrollPane {
     neighbour.setPromptText(Words.of("bench.neighbour.none"));
     neighbour.getStyleClass().add("small-field");
     neighbour.textProperty().addListener(o -> refresh());
+    densities.setId("bench-densities");
+    densities
+        .managedProperty()
+        .bind(javafx.beans.binding.Bindings.isNotEmpty(densities.getChildren()));
     trouble.managedProperty().bind(trouble.visibleProperty());
     trouble.visibleProperty().bind(trouble.textProperty().isNotEmpty());
   }
@@ -82,7 +89,7 @@ final class SettingsPane extends ScrollPane {
             typed(finish, FinishSetting.RIGHT),
             typed(finish, FinishSetting.UP));
     size.addRow(size.getRowCount(), Kit.label(Words.of("bench.object")), object);
-    all.getChildren().setAll(trouble, heading("finish.size"), size, repeats);
+    all.getChildren().setAll(trouble, heading("finish.size"), size, repeats, densities);
     all.getChildren()
         .addAll(
             heading("finish.colour"),
@@ -177,6 +184,12 @@ final class SettingsPane extends ScrollPane {
     overlays.fill();
   }
 
+  /** Jobs that use what lies there and want a texel density. */
+  void wanted(List<Project> jobs) {
+    wanting = jobs;
+    refresh();
+  }
+
   /** The relief as it is drawn, in metres, or null. */
   void relief(Double metres) {
     relief = metres;
@@ -238,6 +251,21 @@ final class SettingsPane extends ScrollPane {
             TrueRule.words(metres),
             String.format(Locale.ROOT, "%.1f", metres / tile),
             Math.round(widest / tile)));
+    densities.getChildren().clear();
+    for (Project p : wanting) {
+      double wanted = p.asks().pixelsPerMetre();
+      boolean met = widest / tile >= wanted;
+      densities
+          .getChildren()
+          .add(
+              Kit.wrapped(
+                  Words.of(
+                      met ? "bench.density.met" : "bench.density.short",
+                      p.name(),
+                      Math.round(wanted),
+                      Math.round(widest / tile)),
+                  met ? "second" : "attention"));
+    }
     grows.setText(
         relief == null
             ? Words.of("bench.norelief")

@@ -1,6 +1,8 @@
 package keepshelf.desktop.projects;
 
+import java.util.Locale;
 import java.util.function.Function;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
@@ -25,6 +27,8 @@ final class ProjectForm extends Form {
   private final TextField territory = field("project-territory");
   private final TextField from = field("project-from");
   private final TextField to = field("project-to");
+  private final TextField density = field("project-density");
+  private final CheckBox training = new CheckBox(Words.of("projects.training"));
   private final TextArea notes = Kit.area("");
 
   /**
@@ -47,6 +51,11 @@ final class ProjectForm extends Form {
     from.setPromptText(Words.of("projects.day"));
     to.setText(text(p.to()));
     to.setPromptText(Words.of("projects.day"));
+    density.setPromptText(Words.of("projects.density.example"));
+    Double wanted = p.asks().pixelsPerMetre();
+    density.setText(wanted == null ? "" : String.format(Locale.ROOT, "%.0f", wanted));
+    training.setId("project-training");
+    training.setSelected(p.asks().training());
     notes.setText(text(p.notes()));
     notes.setId("project-notes");
     notes.getStyleClass().add("form-area");
@@ -60,6 +69,8 @@ final class ProjectForm extends Form {
     row(Words.of("projects.field.territory"), territory);
     row(Words.of("projects.field.from"), from);
     row(Words.of("projects.field.to"), to);
+    row(Words.of("projects.field.density"), density);
+    row(Words.of("projects.field.training"), training);
     row(Words.of("projects.field.notes"), notes);
     fill(
         was == null ? Words.of("projects.new") : Words.of("projects.edit", p.name()),
@@ -85,7 +96,20 @@ final class ProjectForm extends Form {
             typed(from),
             typed(to),
             typed(notes),
-            was == null ? null : was.uses()));
+            was == null ? null : was.uses(),
+            new Project.Needs(training.isSelected(), density())));
+  }
+
+  private Double density() {
+    String text = density.getText().strip();
+    if (text.isEmpty()) {
+      return null;
+    }
+    try {
+      return Double.parseDouble(text.replace(',', '.').replaceAll("\\s*px/m$", ""));
+    } catch (NumberFormatException e) {
+      throw new IllegalArgumentException(Words.of("projects.density.wrong", text), e);
+    }
   }
 
   private static int number(String text) {

@@ -110,6 +110,9 @@ public final class ProjectsView implements Place {
     header.getChildren().add(pill(Words.of("projects.kind." + p.kind().id())));
     header.getChildren().add(pill(Words.of("projects.handed." + p.handedOver().id())));
     header.getChildren().add(pill(Words.of("projects.seats", p.seats())));
+    if (p.asks().training()) {
+      header.getChildren().add(pill(Words.of("projects.trains")));
+    }
     if (p.to() != null) {
       header
           .getChildren()

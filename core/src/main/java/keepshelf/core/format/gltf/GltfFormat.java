@@ -10,7 +10,6 @@ import keepshelf.core.format.BodyInputs;
 import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.SurfaceDocument.Opacity;
-import keepshelf.core.format.SurfaceDocument.Value;
 import keepshelf.core.format.SurfaceValues;
 
 /** glTF 2.0, as a document with a buffer beside it or as one binary file. */
@@ -76,11 +75,6 @@ public final class GltfFormat implements DocumentFormat {
   public void usual(SurfaceValues values, String surface, Opacity opacity) {
     values.otherwise("baseColorTexture", "baseColorFactor", SurfaceValues.GREY);
     values.where("emissiveTexture", "emissiveStrength", 1);
-  }
-
-  @Override
-  public List<Value> shining(String surface, double strength) {
-    throw new UnsupportedOperationException("it has lights");
   }
 
   @Override

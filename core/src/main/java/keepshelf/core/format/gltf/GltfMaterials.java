@@ -55,7 +55,9 @@ final class GltfMaterials {
     put(m, "occlusionTexture");
     put(m, "emissiveTexture");
     if (m.containsKey("emissiveTexture")) {
-      double strength = Math.min(1, value("emissiveStrength", 1));
+      double darker = value("emissiveStrength", 1);
+      // What is brighter than its picture is said by the extension.
+      Number strength = darker < 1 ? (Number) darker : (Number) 1;
       m.put("emissiveFactor", List.of(strength, strength, strength));
     }
     if (d.opacity() == Opacity.CUT_OUT) {

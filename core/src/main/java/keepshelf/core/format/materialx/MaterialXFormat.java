@@ -29,11 +29,6 @@ public final class MaterialXFormat implements DocumentFormat {
   }
 
   @Override
-  public List<String> environments() {
-    return List.of("dome", "none");
-  }
-
-  @Override
   public boolean holdsShapes() {
     return false;
   }

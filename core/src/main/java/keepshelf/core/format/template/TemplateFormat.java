@@ -2,14 +2,12 @@ package keepshelf.core.format.template;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import keepshelf.core.format.BodyInputs;
 import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.SurfaceDocument.Opacity;
-import keepshelf.core.format.SurfaceDocument.Value;
 import keepshelf.core.format.SurfaceValues;
 
 /** A host's own text, written by filling in a template. */
@@ -22,11 +20,6 @@ public final class TemplateFormat implements DocumentFormat {
   @Override
   public String ending() {
     return null;
-  }
-
-  @Override
-  public List<String> environments() {
-    return List.of("dome", "none");
   }
 
   @Override
@@ -52,11 +45,6 @@ public final class TemplateFormat implements DocumentFormat {
   @Override
   public void usual(SurfaceValues values, String surface, Opacity opacity) {
     // A template says itself what its inputs have.
-  }
-
-  @Override
-  public List<Value> shining(String surface, double strength) {
-    throw new UnsupportedOperationException("it has lights");
   }
 
   @Override

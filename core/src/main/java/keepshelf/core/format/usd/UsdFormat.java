@@ -11,7 +11,6 @@ import keepshelf.core.format.BodyInputs;
 import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.SurfaceDocument.Opacity;
-import keepshelf.core.format.SurfaceDocument.Value;
 import keepshelf.core.format.SurfaceValues;
 import keepshelf.core.format.materialx.MaterialXWriter;
 
@@ -30,11 +29,6 @@ public final class UsdFormat implements DocumentFormat {
   @Override
   public String packageEnding() {
     return ".usdz";
-  }
-
-  @Override
-  public List<String> environments() {
-    return List.of("dome", "none");
   }
 
   @Override
@@ -67,11 +61,6 @@ public final class UsdFormat implements DocumentFormat {
     if (opacity == Opacity.CUT_OUT) {
       values.where("opacity", "opacityThreshold", 0.5);
     }
-  }
-
-  @Override
-  public List<Value> shining(String surface, double strength) {
-    throw new UnsupportedOperationException("it has lights");
   }
 
   @Override
