@@ -30,9 +30,9 @@ import picocli.CommandLine.Parameters;
       "Adjust an item without altering it: named finishes that it can be installed with.",
       "Settings: tile turn right up; relief relief-follows height height-from height-curve normal;"
           + " roughness roughness-from roughness-curve; occlusion opacity-threshold emission"
-          + " inverted; reflectance ior coat coat-roughness; hue saturation brightness contrast"
-          + " tint invert; overlay-1 to overlay-4. An empty value leaves it as the item has it;"
-          + " docs/exchange.md says what each is."
+          + " inverted; reflectance ior coat coat-roughness transmission thin; hue saturation"
+          + " brightness contrast tint invert; overlay-1 to overlay-4. An empty value leaves it as"
+          + " the item has it; docs/exchange.md says what each is."
     },
     footer = {
       "",

@@ -173,6 +173,8 @@ public final class BenchItem {
         b.reflectance(),
         b.coat() == null ? 0 : b.coat(),
         b.coatRoughness() == null ? 0 : b.coatRoughness(),
+        b.transmission() == null ? 0 : b.transmission(),
+        Boolean.TRUE.equals(b.thin()) ? 1 : b.ior() == null ? 1.5 : b.ior(),
         -1);
   }
 

@@ -41,6 +41,8 @@ public enum FinishSetting {
   IOR("ior", "1.5"),
   COAT("coat", "0.8"),
   COAT_ROUGHNESS("coat-roughness", "0.1"),
+  TRANSMISSION("transmission", "0.9"),
+  THIN("thin", "yes"),
   HUE("hue", "-12"),
   SATURATION("saturation", "0.8"),
   BRIGHTNESS("brightness", "1.1"),
@@ -111,6 +113,8 @@ public enum FinishSetting {
       case IOR -> number(f.substance().ior(), "");
       case COAT -> number(f.substance().coat(), "");
       case COAT_ROUGHNESS -> number(f.substance().coatRoughness(), "");
+      case TRANSMISSION -> number(f.substance().transmission(), "");
+      case THIN -> Boolean.TRUE.equals(f.substance().thin()) ? "yes" : "";
       case HUE -> c.hueDegrees() == 0 ? "" : number(c.hueDegrees(), "");
       case SATURATION -> factor(c.saturation());
       case BRIGHTNESS -> factor(c.brightness());
@@ -254,7 +258,9 @@ public enum FinishSetting {
         new Finish.Body(
             ior,
             this == COAT ? number(t, 0, 1, null) : b.coat(),
-            this == COAT_ROUGHNESS ? number(t, 0, 1, null) : b.coatRoughness());
+            this == COAT_ROUGHNESS ? number(t, 0, 1, null) : b.coatRoughness(),
+            this == TRANSMISSION ? number(t, 0, 1, null) : b.transmission(),
+            this == THIN ? (Boolean) (yes(t) ? true : null) : b.thin());
     return next.equals(Finish.Body.NONE) ? null : next;
   }
 

@@ -7,6 +7,7 @@ package keepshelf.core.format;
  * @param reflectance of what is no metal, seen straight on, linear
  * @param coat amount of a clear layer
  * @param coatRoughness its roughness
+ * @param transmission share that light goes through
  * @param threshold opacity below which there are holes
  * @param glow amount of what shines by itself
  */
@@ -15,5 +16,6 @@ public record BodyInputs(
     String reflectance,
     String coat,
     String coatRoughness,
+    String transmission,
     String threshold,
     String glow) {}

@@ -226,11 +226,31 @@ public final class SurfaceMaker {
     if (first(MapRole.OPACITY) != null) {
       b.opacity(cut(first(MapRole.OPACITY)));
     }
+    rare(b);
     float[][] glow = planes.get(MapRole.EMISSION);
     if (glow != null && glow.length == 3) {
       b.emission(brightened(glow[0]), brightened(glow[1]), brightened(glow[2]));
     }
     return b.build();
+  }
+
+  /** What few surfaces have. */
+  private void rare(Surface.Builder b) {
+    float[][] fibres = planes.get(MapRole.SHEEN);
+    if (fibres != null) {
+      b.sheen(fibres[0], fibres[fibres.length > 1 ? 1 : 0], fibres[fibres.length > 2 ? 2 : 0]);
+    }
+    float[][] through = planes.get(MapRole.TRANSLUCENCY);
+    if (through != null) {
+      int n = through.length;
+      b.translucency(through[0], through[n > 1 ? 1 : 0], through[n > 2 ? 2 : 0]);
+    }
+    if (first(MapRole.COAT) != null) {
+      b.coat(first(MapRole.COAT));
+    }
+    if (first(MapRole.ANISOTROPY) != null) {
+      b.anisotropy(first(MapRole.ANISOTROPY));
+    }
   }
 
   private Double occlusion() {

@@ -32,6 +32,8 @@ class FinishSettingTest {
         "contrast|2|2",
         "tint|D8E0D0|#d8e0d0",
         "invert|yes|yes",
+        "transmission|0,9|0.9",
+        "thin|yes|yes",
         "roughness-from|0.1–0.8|0.1..0.8",
         "roughness-curve|0,4|0.4",
         "height|0.2..1|0.2..1",

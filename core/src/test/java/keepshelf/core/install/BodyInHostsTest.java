@@ -74,6 +74,32 @@ class BodyInHostsTest extends OnSmallShelf {
     assertThat(FinishSetting.REFLECTANCE.read(again)).isEqualTo(FinishSetting.REFLECTANCE.read(f));
   }
 
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "plain-gltf | \"transmissionFactor\":0.9",
+        "plain-materialx | name=\"transmission\"type=\"float\"value=\"0.9\"",
+        "plain-openpbr | name=\"transmission_weight\"type=\"float\"value=\"0.9\"",
+        "plain-usd | ",
+        "plain-obj | "
+      })
+  void lightGoesThroughWhereTheFormatSaysSo(String profile, String value) throws Exception {
+    HostRecord host = new HostRecord("Loft", profile, dir.resolve("loft").toString());
+    shelf.installer().addHost(host);
+    Finish clear = set(Finish.named("Clear"), FinishSetting.TRANSMISSION, "0.9");
+    InstallPlan plan =
+        shelf
+            .installer()
+            .plan(shelf.item("tarred_rope"), host, InstallOptions.NONE.finished(clear));
+    InstallationRecord i = shelf.installer().install(plan, Progress.NONE);
+    if (value != null) {
+      assertThat(Files.readString(Path.of(i.document())).replaceAll("\\s+", "")).contains(value);
+    }
+    assertThat(String.join(" ", plan.remarks()).contains("lets no light through"))
+        .isEqualTo(value == null);
+  }
+
   @Test
   void whatSaysNothingIsNotRecorded() {
     Finish f = set(WET, FinishSetting.IOR, "");

@@ -170,7 +170,7 @@ class SettingRow {
 
       @Override
       Node beside() {
-        super.narrow("0..1", 7);
+        super.narrow("0..1", 9);
         return field;
       }
 

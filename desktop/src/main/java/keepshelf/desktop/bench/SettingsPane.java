@@ -140,6 +140,8 @@ final class SettingsPane extends ScrollPane {
     out.add(typed(finish, FinishSetting.IOR));
     out.add(SettingRow.slider(finish, FinishSetting.COAT, 0, 1, 0));
     out.add(SettingRow.slider(finish, FinishSetting.COAT_ROUGHNESS, 0, 1, 0));
+    out.add(SettingRow.slider(finish, FinishSetting.TRANSMISSION, 0, 1, 0));
+    out.add(SettingRow.box(finish, FinishSetting.THIN, "yes", ""));
     return out.toArray(SettingRow[]::new);
   }
 

@@ -123,6 +123,7 @@ public final class BallPreview {
     private final float[] p = new float[3];
     private final float[] n = new float[3];
     private final float[] v = new float[3];
+    private final float[] grain = new float[3];
     private final float[] texel = Surface.texel();
     private final float[] between = Surface.texel();
     private final float[] sample = new float[3];
@@ -278,7 +279,15 @@ public final class BallPreview {
       n[1] = (wy * up[1] - wz * forward[1]) * inv;
       n[2] = (wy * up[2] - wz * forward[2]) * inv;
       Shader.keepVisible(n, v);
-      shader.shade(p, n, v, texel, Shader.widened(texel[Surface.ROUGHNESS], length), out);
+      // The grain runs upwards in the maps: reflections are drawn out to the right.
+      float gx = patternCos * bx - patternSin * tx;
+      float gy = patternCos * by - patternSin * ty;
+      float gz = patternCos * bz - patternSin * tz;
+      grain[0] = gx;
+      grain[1] = gy * up[1] - gz * forward[1];
+      grain[2] = gy * up[2] - gz * forward[2];
+      float rough = Shader.widened(texel[Surface.ROUGHNESS], length);
+      shader.shade(p, n, v, texel, rough, grain, out);
       for (int c = 0; c < 3; c++) {
         out[c] = ToneCurve.apply(out[c] * Surround.EXPOSURE);
       }

@@ -99,12 +99,19 @@ public record BenchScene(
    * @param reflectance of what is no metal, seen straight on, 0..1
    * @param coat amount of a clear layer, 0..1
    * @param coatRoughness of that layer, 0..1
+   * @param transmission share of what is no metal that light goes through, 0..1
+   * @param bending index of refraction that bends what is seen through it; 1 for a thin sheet
    * @param opacityThreshold below which there are holes, or a negative number where it is blended
    */
   public record Substance(
-      double reflectance, double coat, double coatRoughness, double opacityThreshold) {
+      double reflectance,
+      double coat,
+      double coatRoughness,
+      double transmission,
+      double bending,
+      double opacityThreshold) {
     /** As most are. */
-    public static final Substance USUAL = new Substance(0.04, 0, 0, -1);
+    public static final Substance USUAL = new Substance(0.04, 0, 0, 0, 1, -1);
   }
 
   /**

@@ -36,6 +36,7 @@ final class BenchTracer {
   private final float[] d = new float[3];
   private final float[] n = new float[3];
   private final float[] v = new float[3];
+  private final float[] grain = new float[3];
   private final float[] p = new float[3];
   private final float[] hidden = new float[3];
   private final float[] slopes = new float[2];
@@ -73,6 +74,7 @@ final class BenchTracer {
     shader = new Shader(light, true);
     BenchScene.Substance s = scene.cover().substance();
     shader.substance((float) s.reflectance(), (float) s.coat(), (float) s.coatRoughness());
+    shader.clear((float) s.transmission(), (float) s.bending());
   }
 
   /**
@@ -107,7 +109,8 @@ final class BenchTracer {
     float length = normal(metres);
     Shader.keepVisible(n, v);
     float roughness = Shader.widened(texel[Surface.ROUGHNESS], length);
-    shader.aim(n, v, roughness);
+    grain();
+    shader.aim(n, v, roughness, grain, texel[Surface.ANISOTROPY]);
     float[] lobe = shader.lobe();
     float above = lobe[0] * at.normal[0] + lobe[1] * at.normal[1] + lobe[2] * at.normal[2];
     float seen = shader.floor(p, roughness) * Math.clamp(1 + 3f * above, 0f, 1f);
@@ -127,6 +130,13 @@ final class BenchTracer {
       seen *= inSight(place, lobe[0], lobe[1], lobe[2], 0.15f + roughness);
     }
     shader.reflect(n, v, texel, roughness, seen, open, hidden, out);
+  }
+
+  /** The grain, upwards in the maps as they lie on the object, into {@link #grain}. */
+  private void grain() {
+    for (int c = 0; c < 3; c++) {
+      grain[c] = turnCos * at.bitangent[c] - turnSin * at.tangent[c];
+    }
   }
 
   /** The shading normal into {@link #n}; returns the length of the mean of normals, 0..1. */

@@ -21,9 +21,13 @@ final class Shader {
   private final float[] diff = new float[3];
   private final float[] scratch = new float[3];
   private final float[] lobe = new float[3];
+  private final float[] behind = new float[3];
+  private final float[] bent = new float[3];
   private float dielectric = COAT_F0;
   private float coat;
-  private float coatRoughness;
+  private float coatRoughness = 0.02f;
+  private float transmission;
+  private float bending = 1;
 
   /** With {@code ground}, light from below is dimmed where the ball shades the floor. */
   Shader(PrefilteredLight light, boolean ground) {
@@ -45,6 +49,17 @@ final class Shader {
   }
 
   /**
+   * Lets light through what is no metal, tinted by its colour.
+   *
+   * @param share 0..1 of what would be diffuse
+   * @param index of refraction by which the direction bends once; 1 for a thin sheet
+   */
+  void clear(float share, float index) {
+    transmission = share;
+    bending = index;
+  }
+
+  /**
    * Radiance towards the viewer.
    *
    * @param p position (unit ball standing on y = -1), n shading normal, g geometric normal, v unit
@@ -54,6 +69,17 @@ final class Shader {
    */
   void shade(float[] p, float[] n, float[] v, float[] t, float roughness, float[] out) {
     aim(n, v, roughness);
+    aimed(p, n, v, t, roughness, out);
+  }
+
+  /** The same for a surface whose reflections may be drawn out across {@code grain}. */
+  void shade(
+      float[] p, float[] n, float[] v, float[] t, float roughness, float[] grain, float[] out) {
+    aim(n, v, roughness, grain, t[Surface.ANISOTROPY]);
+    aimed(p, n, v, t, roughness, out);
+  }
+
+  private void aimed(float[] p, float[] n, float[] v, float[] t, float roughness, float[] out) {
     float specSeen = 1;
     float diffSeen = 1;
     if (ground) {
@@ -73,6 +99,39 @@ final class Shader {
     for (int c = 0; c < 3; c++) {
       lobe[c] = n[c] + (n[c] * r2 - v[c] - n[c]) * lean;
     }
+  }
+
+  /**
+   * The same for a surface whose reflections are drawn out: the normal bends towards the viewer
+   * across its grain (after Lagarde and de Rousiers 2014, and McAuley 2015).
+   *
+   * @param grain unit direction of the grain, in the world
+   * @param amount 0..1
+   */
+  void aim(float[] n, float[] v, float roughness, float[] grain, float amount) {
+    if (amount <= 0) {
+      aim(n, v, roughness);
+      return;
+    }
+    // What is left of the viewer's direction without the grain's is the normal of a thread.
+    float along = grain[0] * v[0] + grain[1] * v[1] + grain[2] * v[2];
+    float bend = Math.min(1, amount) * Math.min(1, 5 * roughness);
+    float l = 0;
+    for (int c = 0; c < 3; c++) {
+      behind[c] = v[c] - along * grain[c];
+      l += behind[c] * behind[c];
+    }
+    float inverse = l < 1e-8f ? 0 : 1 / (float) Math.sqrt(l);
+    float length = 0;
+    for (int c = 0; c < 3; c++) {
+      bent[c] = n[c] + (behind[c] * inverse - n[c]) * bend;
+      length += bent[c] * bent[c];
+    }
+    float unit = 1 / (float) Math.sqrt(Math.max(1e-8f, length));
+    for (int c = 0; c < 3; c++) {
+      bent[c] *= unit;
+    }
+    aim(bent, v, roughness);
   }
 
   /** The middle of the lobe that {@link #aim} found, of any length. */
@@ -107,6 +166,13 @@ final class Shader {
     float metallic = Math.clamp(t[Surface.METALLIC], 0f, 1f);
     float grazing = (1 - nv) * (1 - nv);
     float fresnel = grazing * grazing * (1 - nv);
+    float through = strongest(t, Surface.TRANSLUCENCY);
+    if (through > 0) {
+      light.diffuse(-n[0], -n[1], -n[2], behind);
+    }
+    if (transmission > 0) {
+      throughIt(n, v, roughness);
+    }
     for (int c = 0; c < 3; c++) {
       float base = Math.clamp(t[Surface.BASE + c], 0f, 1f);
       float f0 = dielectric + (base - dielectric) * metallic;
@@ -115,14 +181,54 @@ final class Shader {
       float average = f0 + (1 - f0) / 21;
       float multiple = ems * single * average / (1 - average * ems);
       float body = base * (1 - metallic) * Math.max(0, 1 - single - multiple);
+      float seenThrough = body * transmission * bent[c];
+      body *= 1 - transmission;
       out[c] =
           single * spec[c] * specSeen * specAo
-              + (multiple + body) * (diff[c] - hidden[c]) * diffSeen * ao
-              + t[Surface.EMISSION + c];
+              + (multiple + body * (1 - through)) * (diff[c] - hidden[c]) * diffSeen * ao
+              + t[Surface.EMISSION + c]
+              + seenThrough;
+      if (through > 0) {
+        // What comes through a thin sheet was not reflected, and metal lets nothing through.
+        float open = (1 - metallic) * Math.max(0, 1 - single - multiple);
+        out[c] += t[Surface.TRANSLUCENCY + c] * open * behind[c] * diffSeen;
+      }
     }
-    if (coat > 0) {
-      coat(n, v, nv, specSeen, out);
+    float sheen = strongest(t, Surface.SHEEN);
+    if (sheen > 0) {
+      float share = SheenAlbedo.at(nv);
+      for (int c = 0; c < 3; c++) {
+        float fibre = Math.clamp(t[Surface.SHEEN + c], 0f, 1f) * share;
+        out[c] = out[c] * (1 - sheen * share) + fibre * (diff[c] - hidden[c]) * diffSeen * ao;
+      }
     }
+    float layer = t[Surface.COAT] < 0 ? coat : Math.min(1, t[Surface.COAT]) * (coat > 0 ? coat : 1);
+    if (layer > 0) {
+      coat(n, v, nv, specSeen, layer, out);
+    }
+  }
+
+  /**
+   * The light behind the surface in the direction that the viewer's bends to, into {@link #bent}.
+   */
+  private void throughIt(float[] n, float[] v, float roughness) {
+    float cos = n[0] * v[0] + n[1] * v[1] + n[2] * v[2];
+    float eta = 1 / bending;
+    // From the thinner side there is always a way in.
+    float k = (float) Math.sqrt(Math.max(0, 1 - eta * eta * (1 - cos * cos)));
+    float along = eta * cos - k;
+    light.specular(
+        along * n[0] - eta * v[0],
+        along * n[1] - eta * v[1],
+        along * n[2] - eta * v[2],
+        roughness,
+        bent,
+        scratch);
+  }
+
+  /** The strongest of three channels, at most 1. */
+  private static float strongest(float[] t, int channel) {
+    return Math.min(1, Math.max(t[channel], Math.max(t[channel + 1], t[channel + 2])));
   }
 
   /** Occlusion of what is reflected (Lagarde and de Rousiers 2014). */
@@ -132,7 +238,7 @@ final class Shader {
   }
 
   /** A clear layer above: what it reflects is taken from what lies below. */
-  private void coat(float[] n, float[] v, float nv, float seen, float[] out) {
+  private void coat(float[] n, float[] v, float nv, float seen, float amount, float[] out) {
     float bx = lobe[0];
     float by = lobe[1];
     float bz = lobe[2];
@@ -142,7 +248,7 @@ final class Shader {
     lobe[1] = by;
     lobe[2] = bz;
     SplitSum.lookUp(nv, coatRoughness, ab);
-    float share = coat * (COAT_F0 * ab[0] + ab[1]);
+    float share = amount * (COAT_F0 * ab[0] + ab[1]);
     for (int c = 0; c < 3; c++) {
       out[c] = out[c] * (1 - share) + spec[c] * share * seen;
     }

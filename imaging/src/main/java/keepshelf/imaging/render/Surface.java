@@ -18,7 +18,22 @@ public final class Surface {
   static final int EMISSION = 10;
   static final int STRIDE = 13;
 
+  /** What few surfaces have lies apart, behind the rest of a {@link #texel()}. */
+  static final int SHEEN = 13;
+
+  /** Below 0 where no map says it. */
+  static final int COAT = 16;
+
+  static final int TRANSLUCENCY = 17;
+  static final int ANISOTROPY = 20;
+  private static final int ALL = 21;
+  private static final int MORE = ALL - STRIDE;
+
   private final float[][] texels;
+
+  /** The rarer channels, level by level; null when there is none. */
+  private final float[][] more;
+
   private final int width;
   private final int height;
   private final boolean seeThrough;
@@ -39,16 +54,21 @@ public final class Surface {
     this.normals = b.normals;
     this.aspect = b.aspect;
     this.used = b.used;
+    texels = pyramid(b.texels, STRIDE);
+    more = b.more == null ? null : pyramid(b.more, MORE);
+  }
+
+  private float[][] pyramid(float[] finest, int stride) {
     List<float[]> levels = new ArrayList<>();
-    levels.add(b.texels);
+    levels.add(finest);
     int w = width;
     int h = height;
     while (w % 2 == 0 && h % 2 == 0 && Math.min(w, h) > 8) {
-      levels.add(half(levels.getLast(), w, h));
+      levels.add(half(levels.getLast(), w, h, stride));
       w /= 2;
       h /= 2;
     }
-    texels = levels.toArray(float[][]::new);
+    return levels.toArray(float[][]::new);
   }
 
   /** Columns of the finest level. */
@@ -92,17 +112,17 @@ public final class Surface {
     return texels.length;
   }
 
-  private static float[] half(float[] in, int w, int h) {
+  private static float[] half(float[] in, int w, int h, int stride) {
     int ow = w / 2;
-    float[] out = new float[ow * (h / 2) * STRIDE];
+    float[] out = new float[ow * (h / 2) * stride];
     for (int y = 0; y < h / 2; y++) {
       for (int x = 0; x < ow; x++) {
-        int o = (y * ow + x) * STRIDE;
-        int i = (2 * y * w + 2 * x) * STRIDE;
-        int below = i + w * STRIDE;
-        for (int c = 0; c < STRIDE; c++) {
+        int o = (y * ow + x) * stride;
+        int i = (2 * y * w + 2 * x) * stride;
+        int below = i + w * stride;
+        for (int c = 0; c < stride; c++) {
           out[o + c] =
-              (in[i + c] + in[i + STRIDE + c] + in[below + c] + in[below + STRIDE + c]) / 4;
+              (in[i + c] + in[i + stride + c] + in[below + c] + in[below + stride + c]) / 4;
         }
       }
     }
@@ -128,14 +148,28 @@ public final class Surface {
     int x1 = ix + 1 >= w ? 0 : ix + 1;
     int y0 = (iy < 0 ? h - 1 : Math.min(iy, h - 1)) * w;
     int y1 = (iy + 1 >= h ? 0 : iy + 1) * w;
-    int a = (y0 + x0) * STRIDE;
-    int b = (y0 + x1) * STRIDE;
-    int c = (y1 + x0) * STRIDE;
-    int d = (y1 + x1) * STRIDE;
+    int a = y0 + x0;
+    int b = y0 + x1;
+    int c = y1 + x0;
+    int d = y1 + x1;
     float wa = (1 - fx) * (1 - fy);
     float wb = fx * (1 - fy);
     float wc = (1 - fx) * fy;
     float wd = fx * fy;
+    if (more != null) {
+      float[] m = more[level];
+      for (int k = 0; k < MORE; k++) {
+        out[STRIDE + k] =
+            m[a * MORE + k] * wa
+                + m[b * MORE + k] * wb
+                + m[c * MORE + k] * wc
+                + m[d * MORE + k] * wd;
+      }
+    }
+    a *= STRIDE;
+    b *= STRIDE;
+    c *= STRIDE;
+    d *= STRIDE;
     for (int k = 0; k < used; k++) {
       out[k] = t[a + k] * wa + t[b + k] * wb + t[c + k] * wc + t[d + k] * wd;
     }
@@ -174,6 +208,9 @@ public final class Surface {
     lookUp(u, v, i, out);
     if (f > 0.02f && i + 1 < texels.length) {
       lookUp(u, v, i + 1, scratch);
+      for (int k = STRIDE; more != null && k < ALL; k++) {
+        out[k] += (scratch[k] - out[k]) * f;
+      }
       for (int k = 0; k < used; k++) {
         out[k] += (scratch[k] - out[k]) * f;
       }
@@ -182,7 +219,8 @@ public final class Surface {
 
   /** Room for one look-up, filled with what a surface has that says nothing. */
   static float[] texel() {
-    float[] out = new float[STRIDE];
+    float[] out = new float[ALL];
+    out[COAT] = -1;
     out[NORMAL + 2] = 1;
     out[OCCLUSION] = 1;
     out[OPACITY] = 1;
@@ -199,6 +237,7 @@ public final class Surface {
     private final int width;
     private final int height;
     private final float[] texels;
+    private float[] more;
     private boolean seeThrough;
     private float[] heights;
     private boolean normals;
@@ -233,6 +272,43 @@ public final class Surface {
         texels[o] = values[i];
       }
       return this;
+    }
+
+    /** A plane of what few surfaces have. */
+    private Builder rare(int channel, float[] values) {
+      if (values.length != width * height) {
+        throw new IllegalArgumentException("a plane of another size");
+      }
+      if (more == null) {
+        more = new float[width * height * MORE];
+        for (int i = COAT - STRIDE; i < more.length; i += MORE) {
+          more[i] = -1;
+        }
+      }
+      for (int i = 0, o = channel - STRIDE; i < values.length; i++, o += MORE) {
+        more[o] = values[i];
+      }
+      return this;
+    }
+
+    /** Linear colour of fine fibres that stand off the surface; black for none. */
+    public Builder sheen(float[] r, float[] g, float[] b) {
+      return rare(SHEEN, r).rare(SHEEN + 1, g).rare(SHEEN + 2, b);
+    }
+
+    /** Amount of a clear layer above, 0..1. */
+    public Builder coat(float[] v) {
+      return rare(COAT, v);
+    }
+
+    /** Linear colour of light that comes through from behind; black for none. */
+    public Builder translucency(float[] r, float[] g, float[] b) {
+      return rare(TRANSLUCENCY, r).rare(TRANSLUCENCY + 1, g).rare(TRANSLUCENCY + 2, b);
+    }
+
+    /** How far reflections are drawn out to the right and left in the maps, 0..1. */
+    public Builder anisotropy(float[] v) {
+      return rare(ANISOTROPY, v);
     }
 
     /** Height of a tile over its width, where the planes were brought to another shape. */

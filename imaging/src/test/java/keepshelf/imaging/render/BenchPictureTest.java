@@ -171,7 +171,7 @@ class BenchPictureTest {
   void aCoatLosesNoLight(float coat, float rough) {
     Shader shader = new Shader(PrefilteredLight.uniform(1), false);
     shader.substance(0.04f, coat, rough);
-    float[] texel = new float[Surface.STRIDE];
+    float[] texel = Surface.texel();
     texel[Surface.BASE] = texel[Surface.BASE + 1] = texel[Surface.BASE + 2] = 1;
     texel[Surface.OCCLUSION] = 1;
     float[] out = new float[3];

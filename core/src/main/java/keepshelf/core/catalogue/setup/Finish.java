@@ -44,11 +44,14 @@ public record Finish(
    * @param ior index of refraction of what is no metal, 1..4, or null
    * @param coat amount of a clear layer above it, 0..1, or null
    * @param coatRoughness of that layer, 0..1, or null
+   * @param transmission share of what is no metal that light goes through, 0..1, or null
+   * @param thin whether it is a thin sheet that does not bend light, or null for a solid body
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  public record Body(Double ior, Double coat, Double coatRoughness) {
+  public record Body(
+      Double ior, Double coat, Double coatRoughness, Double transmission, Boolean thin) {
     /** As most are. */
-    public static final Body NONE = new Body(null, null, null);
+    public static final Body NONE = new Body(null, null, null, null, null);
 
     /** Reflectance seen straight on, 0..1: ((n - 1) / (n + 1)) squared. */
     public double reflectance() {

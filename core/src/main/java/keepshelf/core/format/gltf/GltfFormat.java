@@ -67,6 +67,7 @@ public final class GltfFormat implements DocumentFormat {
             null,
             "clearcoatFactor",
             "clearcoatRoughnessFactor",
+            "transmissionFactor",
             "alphaCutoff",
             "emissiveStrength"));
   }

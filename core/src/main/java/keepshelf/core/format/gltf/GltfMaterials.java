@@ -80,6 +80,7 @@ final class GltfMaterials {
     Map<String, Object> more = new LinkedHashMap<>();
     layer(more, COAT, "clearcoatTexture", "clearcoatFactor", 1);
     coat(more);
+    glass(more);
     layer(more, SHEEN, "sheenColorTexture", "sheenColorFactor", List.of(1, 1, 1));
     layer(more, GLASS, "transmissionTexture", "transmissionFactor", 1);
     if (more.get(SHEEN) instanceof Map<?, ?> sheen) {
@@ -110,6 +111,14 @@ final class GltfMaterials {
           (Map<String, Object>) to.computeIfAbsent(COAT, k -> new LinkedHashMap<>());
       layer.put("clearcoatFactor", amount);
       layer.put("clearcoatRoughnessFactor", value("clearcoatRoughnessFactor", 0));
+    }
+  }
+
+  /** Light goes through without a picture. */
+  private void glass(Map<String, Object> to) {
+    double amount = value("transmissionFactor", 0);
+    if (amount > 0 && !to.containsKey(GLASS)) {
+      to.put(GLASS, ordered("transmissionFactor", amount));
     }
   }
 

@@ -58,8 +58,15 @@ public final class MaterialXFormat implements DocumentFormat {
     return Optional.of(
         surface.equals(OPEN_PBR)
             ? new BodyInputs(
-                "specular_ior", null, "coat_weight", "coat_roughness", null, "emission_luminance")
-            : new BodyInputs("specular_IOR", null, "coat", "coat_roughness", null, "emission"));
+                "specular_ior",
+                null,
+                "coat_weight",
+                "coat_roughness",
+                "transmission_weight",
+                null,
+                "emission_luminance")
+            : new BodyInputs(
+                "specular_IOR", null, "coat", "coat_roughness", "transmission", null, "emission"));
   }
 
   @Override

@@ -49,7 +49,8 @@ public final class UsdFormat implements DocumentFormat {
   @Override
   public Optional<BodyInputs> body(String surface) {
     return Optional.of(
-        new BodyInputs("ior", null, "clearcoat", "clearcoatRoughness", "opacityThreshold", null));
+        new BodyInputs(
+            "ior", null, "clearcoat", "clearcoatRoughness", null, "opacityThreshold", null));
   }
 
   @Override

@@ -44,6 +44,9 @@ final class Inputs {
       v.instead(inputs.coat(), body.coat());
       v.instead(inputs.coatRoughness(), body.coatRoughness() == null ? 0 : body.coatRoughness());
     }
+    if (body.transmission() != null) {
+      v.instead(inputs.transmission(), body.transmission());
+    }
     if (finish.others().opacityThreshold() != null) {
       v.instead(inputs.threshold(), finish.others().opacityThreshold());
     }

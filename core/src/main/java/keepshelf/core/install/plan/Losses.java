@@ -77,6 +77,11 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
           "The finish says what the surface is made of (refraction, coat); this host’s own text"
               + " format has no place for that, so it is left out.");
     }
+    boolean clear = finish.body().transmission() != null && finish.body().transmission() > 0;
+    if (clear && inputs.get().transmission() == null) {
+      return Optional.of(
+          "This host’s surface lets no light through: the transmission of the finish is left out.");
+    }
     boolean coated = finish.body().coat() != null && finish.body().coat() > 0;
     return inputs.get().coat() == null && coated
         ? Optional.of("This host has no clear layer: the coat of the finish is left out.")
