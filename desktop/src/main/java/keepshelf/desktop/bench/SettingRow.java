@@ -112,6 +112,7 @@ class SettingRow {
   private void narrow(String usual, int columns) {
     field.setPromptText(usual);
     field.setPrefColumnCount(columns);
+    field.setMinWidth(columns * 8.5);
     field.setMaxWidth(84);
   }
 

@@ -229,7 +229,8 @@ final class ComparePane extends StackPane {
     ChangeListener<Picture> fill =
         (o, was, is) -> {
           Image image = is == null ? null : Images.image(is);
-          view.setImage(image);
+          // Its shadow may reach the edge: it fades into the wall.
+          view.setImage(ball && is != null ? Images.image(Images.faded(is)) : image);
           wall.setImage(image);
           // The floor and wall behind a ball go on to the edges of the pane.
           wall.setViewport(image == null ? null : new Rectangle2D(0, 0, 1, image.getHeight()));

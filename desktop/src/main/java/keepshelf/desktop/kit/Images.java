@@ -33,9 +33,9 @@ public final class Images {
   }
 
   /** The same with edges that fade out, within the room that a ball leaves. */
-  static Picture faded(Picture p) {
+  public static Picture faded(Picture p) {
     int side = p.side();
-    double band = side / 28.0;
+    double band = side / 20.0;
     int[] argb = p.argb().clone();
     for (int y = 0; y < side; y++) {
       double down = fade(Math.min(y, side - 1 - y) / band);
