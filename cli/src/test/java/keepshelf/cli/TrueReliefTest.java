@@ -167,6 +167,27 @@ class TrueReliefTest extends InHosts {
   }
 
   @Test
+  void hardEdgesOfAHeightMapArriveAsNormalsThatAreProved() throws Exception {
+    float[] joints = new float[SIDE * SIDE];
+    for (int k = 0; k < joints.length; k++) {
+      int x = k % SIDE;
+      int y = k / SIDE;
+      joints[k] = x % (SIDE / 4) < 3 || y % (SIDE / 8) < 3 ? 0f : 0.8f + 0.001f * (x * 7 % 13);
+    }
+    Path f = folder("brick");
+    ImageEncoder.png(colour(7), f.resolve("harbour_brick_BaseColor.png"), 1);
+    ImageEncoder.exr(Pixels.f32(SIDE, SIDE, 1, joints), f.resolve("harbour_brick_Height.exr"));
+    file(f);
+    InstallPlan p = plan("harbour_brick", "quickfoot", InstallOptions.NONE.tile(1.0));
+    InstallationRecord i = installed(p);
+    assertThat(i.proof().ok()).as(i.proof().toString()).isTrue();
+    Path file = of(i, MapRole.HEIGHT);
+    Pixels n = ImageDecoder.decode(file);
+    ImageEncoder.png(changed(n, k -> k % 3 == 1 ? 1 - n.at(k) : n.at(k)), file, 1);
+    assertThat(agrees(shelf.installer().prove(p, i), "relief under light")).isFalse();
+  }
+
+  @Test
   void aFloorWithANormalMapDoesNotLeanTwice() throws Exception {
     slate(normal(field(1), 0.04), field(1));
     InstallPlan p =

@@ -105,8 +105,13 @@ public final class PreviewCommand implements Callable<Integer> {
   @Option(names = "--resolution", paramLabel = "R", description = "From this edition.")
   String resolution;
 
-  @Option(names = "--no-relief", description = "Do not raise the relief.")
-  boolean flat;
+  @Option(
+      names = "--relief",
+      negatable = true,
+      defaultValue = "true",
+      fallbackValue = "true",
+      description = "Raise the relief, as is done unless --no-relief is given.")
+  boolean relief;
 
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
@@ -199,7 +204,7 @@ public final class PreviewCommand implements Callable<Integer> {
               s.item().key(),
               "Nobody said how wide a tile is; it is shown at half a metre."));
     }
-    BenchScene.Cover cover = on.cover(f, !flat);
+    BenchScene.Cover cover = on.cover(f, relief);
     BenchScene scene =
         new BenchScene(
             what,
@@ -213,7 +218,7 @@ public final class PreviewCommand implements Callable<Integer> {
       p.pass(() -> false);
     }
     write(p.argb(), w, h);
-    print(p, cover, !flat && on.hasHeights(), field, w, h, problems);
+    print(p, cover, relief && on.hasHeights(), field, w, h, problems);
     return out.problems(problems) ? Exit.PROBLEMS : Exit.DONE;
   }
 

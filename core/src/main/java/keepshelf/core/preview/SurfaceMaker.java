@@ -134,7 +134,9 @@ public final class SurfaceMaker {
     }
     boolean cut = f.channels() != null && f.channels().roles().get("a") == MapRole.OPACITY;
     if (cut && p.channels() == 4) {
-      planes.putIfAbsent(MapRole.OPACITY, new float[][] {scaled(p, p.plane(3))});
+      float[] alpha = p.plane(3);
+      Finishing.of(finish, MapRole.OPACITY).ifPresent(change -> change.apply(alpha, 1));
+      planes.putIfAbsent(MapRole.OPACITY, new float[][] {scaled(p, alpha)});
     }
     if (f.role().colour()) {
       planes.putIfAbsent(f.role(), colour(p));

@@ -173,9 +173,34 @@ class OtherMapsInHostsTest extends OnSmallShelf {
     assertThat(without.maps()).noneMatch(m -> m.conversionIds().contains("overlay"));
     InstallPlan odd = plan("plain-materialx", "tile=0.5 m", laid.replace("0.25 m", "0.2 m"));
     assertThat(odd.remarks())
-        .anyMatch(r ->
-            r.contains("tiles of 0.25 m instead of 0.20 m")
-                || r.contains("tiles of 0.17 m instead of 0.20 m"));
+        .anyMatch(r -> r.contains("tiles of 0.17 m instead of 0.20 m"));
+  }
+
+  @Test
+  void opacityInTheAlphaOfTheColourIsFinishedToo() throws Exception {
+    Path pack = Files.createDirectories(dir.resolve("Grate"));
+    byte[] rgba = new byte[SIDE * SIDE * 4];
+    for (int k = 0; k < rgba.length; k++) {
+      rgba[k] = (byte) (k % 4 < 3 ? 120 : k / 4 % SIDE * 8);
+    }
+    Pixels colour = Pixels.u8(SIDE, SIDE, 4, rgba);
+    ImageEncoder.png(colour, pack.resolve("rusty_grate_BaseColor.png"), 1);
+    shelf.file(shelf.read(pack.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+    HostRecord host = new HostRecord("Loft", "plain-gltf", dir.resolve("loft").toString());
+    shelf.installer().addHost(host);
+    Finish turned =
+        FinishSetting.ofId("opacity-inverted").orElseThrow().write(Finish.named("T"), "yes");
+    InstallOptions how = InstallOptions.NONE.finished(turned);
+    InstallationRecord i =
+        shelf
+            .installer()
+            .install(
+                shelf.installer().plan(shelf.item("rusty_grate"), host, how), Progress.NONE);
+    Pixels got = picture(i, MapRole.BASE_COLOUR);
+    for (int x = 0; x < SIDE; x++) {
+      assertThat(got.value(x, 3, 3)).isCloseTo(1 - x * 8 / 255f, within(0.003f));
+    }
+    assertThat(i.proof().ok()).as(i.proof().toString()).isTrue();
   }
 
   @Test

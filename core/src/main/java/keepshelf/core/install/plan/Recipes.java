@@ -135,9 +135,11 @@ final class Recipes {
     if (profile.opacity().equals("alpha-of-colour") && opacity != null) {
       boolean own = opacity.map().equals(base.map());
       boolean untouched = parts.size() == 1 && parts.getFirst().steps().isEmpty();
-      // Alpha that is in the picture already stays there when nothing is done to the picture.
-      if (!own || !untouched) {
-        parts.add(part(MapRole.OPACITY, opacity, List.of(), "a"));
+      Part alpha = part(MapRole.OPACITY, opacity, List.of(), "a");
+      boolean asItIs = alpha.steps().stream().allMatch(s -> s == Conversion.UNPACK);
+      // Alpha that is in the picture already stays there when nothing is done to either.
+      if (!own || !untouched || !asItIs) {
+        parts.add(alpha);
       }
     }
     return Optional.of(parts);

@@ -113,7 +113,10 @@ final class LitSlopes {
   /** Slopes of the original with its finish, at the same places. */
   private double[] expected(int side) throws IOException {
     Part part = map.parts().getFirst();
-    float[][] planes = part.role() == MapRole.NORMAL ? slopes(part) : gradients(part);
+    float[][] planes =
+        part.role() == MapRole.NORMAL
+            ? slopes(part)
+            : map.use() == Use.NORMAL ? workedOut(part) : gradients(part);
     double angle = Math.toRadians(placement.turnDegrees());
     double c = Math.cos(angle);
     double s = Math.sin(angle);
@@ -195,16 +198,50 @@ final class LitSlopes {
     return out;
   }
 
+  /**
+   * Slopes of a height picture from texel to texel, averaged afterwards, as those of normals that
+   * are worked out of it: of hard edges the mean of the slopes is not the slope of the mean.
+   */
+  private float[][] workedOut(Part part) throws IOException {
+    Finish f = plan.options().finish();
+    String as = heightKey(part, f) + " slopes " + relief() + " " + placement.tileMetres();
+    return small(part.from(), as, () -> steep(heights(part, f)));
+  }
+
+  private SmallPlanes.Planes steep(SmallPlanes.Planes heights) {
+    int w = heights.width();
+    int h = heights.height();
+    float[] v = heights.planes()[0];
+    float right = (float) (relief() * w / (2 * placement.tileMetres()));
+    float high = (float) (relief() * h / (2 * placement.tileHeightMetres()));
+    float[][] out = new float[2][v.length];
+    for (int y = 0; y < h; y++) {
+      int above = (y + h - 1) % h * w;
+      int below = (y + 1) % h * w;
+      for (int x = 0; x < w; x++) {
+        float across = v[y * w + (x + 1) % w] - v[y * w + (x + w - 1) % w];
+        out[0][y * w + x] = Math.clamp(across * right, -4f, 4f);
+        out[1][y * w + x] = Math.clamp((v[above + x] - v[below + x]) * high, -4f, 4f);
+      }
+    }
+    return new SmallPlanes.Planes(w, h, out);
+  }
+
+  private double relief() {
+    return plan.reliefMetres() > 0 ? plan.reliefMetres() : Relief.assumed(placement.tileMetres());
+  }
+
+  private String heightKey(Part part, Finish f) {
+    Finish.Maps how = f == null ? Finish.Maps.NONE : f.others();
+    return "height " + part.channel() + " " + how.height() + " " + how.inverted() + overlays();
+  }
+
   /** Slopes of a height picture in its own directions, in metres a metre. */
   private float[][] gradients(Part part) throws IOException {
     Finish f = plan.options().finish();
-    Finish.Maps how = f == null ? Finish.Maps.NONE : f.others();
-    String as = "height " + part.channel() + " " + how.height() + " " + how.inverted() + overlays();
-    float[] h = small(part.from(), as, () -> heights(part, f))[0];
-    double relief =
-        plan.reliefMetres() > 0 ? plan.reliefMetres() : Relief.assumed(placement.tileMetres());
-    double right = relief * width / (2 * placement.tileMetres());
-    double high = relief * height / (2 * placement.tileHeightMetres());
+    float[] h = small(part.from(), heightKey(part, f), () -> heights(part, f))[0];
+    double right = relief() * width / (2 * placement.tileMetres());
+    double high = relief() * height / (2 * placement.tileHeightMetres());
     float[][] out = new float[2][h.length];
     for (int y = 0; y < height; y++) {
       for (int x = 0; x < width; x++) {
