@@ -181,7 +181,7 @@ class TrueReliefTest extends InHosts {
     InstallPlan p = plan("harbour_brick", "quickfoot", InstallOptions.NONE.tile(1.0));
     InstallationRecord i = installed(p);
     assertThat(i.proof().ok()).as(i.proof().toString()).isTrue();
-    Path file = of(i, MapRole.HEIGHT);
+    Path file = of(i, MapRole.NORMAL);
     Pixels n = ImageDecoder.decode(file);
     ImageEncoder.png(changed(n, k -> k % 3 == 1 ? 1 - n.at(k) : n.at(k)), file, 1);
     assertThat(agrees(shelf.installer().prove(p, i), "relief under light")).isFalse();
@@ -259,5 +259,29 @@ class TrueReliefTest extends InHosts {
     for (int k = 0; k < got.sampleCount(); k += 101) {
       assertThat(got.at(k)).isEqualTo(meant.at(k));
     }
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"quickfoot", "plain-gltf", "lanternhouse", "plain-obj"})
+  void opacityInTheAlphaOfTheColourIsTurnedRoundEverywhere(String id) throws Exception {
+    Pixels c = colour(11);
+    float[] rgba = new float[SIDE * SIDE * 4];
+    for (int k = 0; k < rgba.length; k++) {
+      rgba[k] = k % 4 < 3 ? c.at(k / 4 * 3 + k % 4) : k / 4 % SIDE < SIDE / 3 ? 1f : 0f;
+    }
+    Path f = folder("grate");
+    ImageEncoder.png(
+        Pixels.u8(SIDE, SIDE, 4, bytes(rgba)), f.resolve("rusty_grate_BaseColor.png"), 1);
+    file(f);
+    shelf.installer().addHost(new HostRecord("Own", id, dir.resolve("own").toString()));
+    proved("rusty_grate", "Own", InstallOptions.NONE.finished(finish("inverted=opacity")));
+  }
+
+  private static byte[] bytes(float[] of) {
+    byte[] out = new byte[of.length];
+    for (int k = 0; k < out.length; k++) {
+      out[k] = (byte) Math.round(of[k] * 255);
+    }
+    return out;
   }
 }
