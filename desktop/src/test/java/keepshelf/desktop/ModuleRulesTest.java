@@ -23,6 +23,8 @@ class ModuleRulesTest {
           "help",
           "facts",
           "making",
+          "bench.state",
+          "bench.settings",
           "bench",
           "shelf",
           "likeness",

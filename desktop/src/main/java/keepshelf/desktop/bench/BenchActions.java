@@ -2,6 +2,8 @@ package keepshelf.desktop.bench;
 
 import java.util.function.Function;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.desktop.bench.state.BenchModel;
+import keepshelf.desktop.bench.state.FinishModel;
 
 /** What is done with the item and the finish that lie on the bench. */
 public final class BenchActions implements BenchHeader.Actions {
@@ -81,7 +83,7 @@ public final class BenchActions implements BenchHeader.Actions {
 
   /** Goes on to the hosts with the edition that is just sharp enough for the shot. */
   void installEnough() {
-    String label = SharpBox.enoughOf(model.sharpness());
+    String label = BenchModel.enoughOf(model.sharpness());
     if (label != null) {
       planned(label);
     }

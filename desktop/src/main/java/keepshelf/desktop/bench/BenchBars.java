@@ -12,6 +12,8 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.AnchorPane;
 import javafx.scene.layout.HBox;
+import keepshelf.desktop.bench.state.BenchModel;
+import keepshelf.desktop.bench.state.BenchState;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;

@@ -8,6 +8,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.desktop.bench.state.FinishModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 

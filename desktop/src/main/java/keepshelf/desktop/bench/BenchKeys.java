@@ -2,6 +2,7 @@ package keepshelf.desktop.bench;
 
 import java.util.function.UnaryOperator;
 import javafx.scene.input.KeyEvent;
+import keepshelf.desktop.bench.state.BenchState;
 
 /** What single keys do to how the bench stands. */
 final class BenchKeys {

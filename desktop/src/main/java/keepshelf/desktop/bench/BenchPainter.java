@@ -12,6 +12,8 @@ import keepshelf.core.bench.BenchItem;
 import keepshelf.core.bench.BenchLights;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.desktop.bench.state.BenchModel;
+import keepshelf.desktop.bench.state.BenchState;
 import keepshelf.desktop.words.Words;
 import keepshelf.imaging.render.BenchPicture;
 import keepshelf.imaging.render.BenchScene;

@@ -16,6 +16,7 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.MapRole;
+import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.making.MakeMenu;

@@ -11,6 +11,7 @@ import javafx.scene.shape.MoveTo;
 import javafx.scene.shape.Path;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;

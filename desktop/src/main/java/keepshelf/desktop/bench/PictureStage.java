@@ -11,6 +11,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Rectangle;
 import javafx.util.Duration;
+import keepshelf.desktop.bench.state.BenchState;
 import keepshelf.desktop.words.Words;
 
 /**

@@ -21,6 +21,7 @@ import javafx.util.StringConverter;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.MapRole;
+import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.WorkList;

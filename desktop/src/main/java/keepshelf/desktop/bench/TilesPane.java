@@ -15,6 +15,7 @@ import javafx.scene.shape.Circle;
 import keepshelf.core.bench.BenchItem;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;

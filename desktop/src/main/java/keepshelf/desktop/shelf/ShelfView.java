@@ -24,7 +24,7 @@ import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.sources.PackNews;
-import keepshelf.desktop.bench.BenchModel;
+import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Over;
 import keepshelf.desktop.shell.Place;

@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.settings;
 
 import java.util.Locale;
 import javafx.scene.Node;
@@ -7,6 +7,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import keepshelf.core.finish.FinishSetting;
+import keepshelf.desktop.bench.state.FinishModel;
 import keepshelf.desktop.words.Words;
 
 /** What becomes of occlusion: left to the host, worked into the colour by an amount, or off. */

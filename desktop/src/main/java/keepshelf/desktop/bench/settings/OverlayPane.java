@@ -1,8 +1,9 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.settings;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Supplier;
 import javafx.geometry.Pos;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
@@ -14,12 +15,15 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.Overlay;
 import keepshelf.core.catalogue.setup.Overlay.Target;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.finish.OverlayText;
 import keepshelf.core.model.Length;
+import keepshelf.desktop.bench.state.BenchModel;
+import keepshelf.desktop.bench.state.FinishModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
@@ -34,24 +38,49 @@ final class OverlayPane extends VBox {
           FinishSetting.OVERLAY_4);
 
   private final FinishModel model;
-  private final List<BenchModel.Choice> choices;
+  private final Supplier<List<ItemCard>> shelf;
   private final MenuButton more = new MenuButton(Words.of("finish.overlay.add"));
   private final List<Block> blocks = new ArrayList<>();
 
-  /** {@code choices} are the items whose maps can be laid over, by key or identifier. */
-  OverlayPane(FinishModel model, List<BenchModel.Choice> choices) {
+  /** {@code shelf} gives the cards of all items; it is asked when a choice is opened. */
+  OverlayPane(FinishModel model, Supplier<List<ItemCard>> shelf) {
     super(8);
     this.model = model;
-    this.choices = choices;
+    this.shelf = shelf;
     setId("finish-overlays");
     more.setId("finish-overlay-add");
     more.getStyleClass().add("small-field");
-    for (BenchModel.Choice c : choices) {
+    // A menu without entries does not open, so it says that there is nothing until it knows.
+    more.getItems().setAll(nothing());
+    more.setOnShowing(e -> choose());
+    fill();
+  }
+
+  private static MenuItem nothing() {
+    MenuItem none = new MenuItem(Words.of("finish.overlay.none"));
+    none.setDisable(true);
+    return none;
+  }
+
+  private void choose() {
+    List<MenuItem> entries = new ArrayList<>();
+    for (BenchModel.Choice c : BenchModel.overlays(shelf.get())) {
       MenuItem entry = new MenuItem(c.title());
       entry.setOnAction(e -> set(laid().size(), Overlay.of(c.id())));
-      more.getItems().add(entry);
+      entries.add(entry);
     }
-    fill();
+    if (entries.isEmpty()) {
+      entries.add(nothing());
+    }
+    more.getItems().setAll(entries);
+  }
+
+  private String title(String item) {
+    return shelf.get().stream()
+        .filter(c -> c.key().equals(item) || c.id().equals(item))
+        .findFirst()
+        .map(ItemCard::name)
+        .orElse(Words.of("finish.overlay.gone", item));
   }
 
   private List<Overlay> laid() {
@@ -74,7 +103,6 @@ final class OverlayPane extends VBox {
       getChildren().addAll(blocks);
       getChildren().add(more);
       more.setVisible(laid().size() < Finish.MOST_OVERLAYS);
-      more.setDisable(choices.isEmpty());
     }
     blocks.forEach(Block::fill);
   }
@@ -89,6 +117,8 @@ final class OverlayPane extends VBox {
     private final ComboBox<Integer> turn = new ComboBox<>();
     private final TextField colour = new TextField();
     private final List<ToggleButton> targets = new ArrayList<>();
+    private String named;
+    private String title;
     private boolean filling;
 
     Block(int place) {
@@ -196,12 +226,10 @@ final class OverlayPane extends VBox {
     void fill() {
       filling = true;
       Overlay o = now();
-      String title =
-          choices.stream()
-              .filter(c -> c.id().equals(o.item()))
-              .map(BenchModel.Choice::title)
-              .findFirst()
-              .orElse(Words.of("finish.overlay.gone", o.item()));
+      if (!o.item().equals(named)) {
+        named = o.item();
+        title = title(named);
+      }
       name.setText(o.role() == null ? title : title + " · " + o.role().title());
       amount.setValue(o.amount());
       said.setText(String.format(Locale.ROOT, "%+.2f", o.amount()));

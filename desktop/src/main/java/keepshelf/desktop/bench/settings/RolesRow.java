@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.settings;
 
 import java.util.Collection;
 import java.util.List;
@@ -9,6 +9,7 @@ import javafx.scene.control.MenuButton;
 import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.model.MapRole;
+import keepshelf.desktop.bench.state.FinishModel;
 import keepshelf.desktop.words.Words;
 
 /** Which maps are turned round: a menu of those that the item has. */

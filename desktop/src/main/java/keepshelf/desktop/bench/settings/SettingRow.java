@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.settings;
 
 import java.util.Locale;
 import javafx.scene.Node;
@@ -11,6 +11,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
 import keepshelf.core.finish.FinishSetting;
+import keepshelf.desktop.bench.state.FinishModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.RangeBar;
 import keepshelf.desktop.words.Words;

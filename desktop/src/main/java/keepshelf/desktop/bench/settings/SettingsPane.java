@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.settings;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -18,12 +18,14 @@ import keepshelf.core.finish.FinishSetting;
 import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.projects.Project;
+import keepshelf.desktop.bench.state.BenchModel;
+import keepshelf.desktop.bench.state.FinishModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
 
 /** What can be set of the finish and of the object, in real units, with what follows from it. */
-final class SettingsPane extends ScrollPane {
+public final class SettingsPane extends ScrollPane {
   private final BenchModel model;
   private final Supplier<List<ItemCard>> shelf;
   private OverlayPane overlays;
@@ -39,7 +41,13 @@ final class SettingsPane extends ScrollPane {
   private final SharpBox sharp;
   private Double relief;
 
-  SettingsPane(BenchModel model, Supplier<List<ItemCard>> shelf, Runnable installEnough) {
+  /**
+   * Settings of what lies in {@code model}.
+   *
+   * @param shelf the cards of all items, for what can be laid over
+   * @param installEnough goes on to the hosts with the edition that is just sharp enough
+   */
+  public SettingsPane(BenchModel model, Supplier<List<ItemCard>> shelf, Runnable installEnough) {
     this.model = model;
     this.shelf = shelf;
     this.sharp = new SharpBox(model, installEnough);
@@ -78,7 +86,7 @@ final class SettingsPane extends ScrollPane {
   }
 
   /** Shows the finish that is tried now. */
-  void show(FinishModel finish) {
+  public void show(FinishModel finish) {
     rows.clear();
     trouble.textProperty().bind(finish.troubleProperty());
     Set<MapRole> roles = finish.item().item().roles();
@@ -109,7 +117,7 @@ final class SettingsPane extends ScrollPane {
     GridPane raised = grid(relief(finish, roles));
     raised.addRow(raised.getRowCount(), Kit.label(Words.of("bench.neighbour")), neighbour);
     all.getChildren().addAll(raised, grows);
-    overlays = new OverlayPane(finish, BenchModel.overlays(shelf.get()));
+    overlays = new OverlayPane(finish, shelf);
     all.getChildren().addAll(heading("finish.overlays"), overlays);
     all.getChildren().addAll(heading("bench.sharp"), sharp);
     refresh();
@@ -181,19 +189,19 @@ final class SettingsPane extends ScrollPane {
   }
 
   /** Fills all rows anew, after a change that did not come from them. */
-  void fill() {
+  public void fill() {
     rows.forEach(SettingRow::fill);
     overlays.fill();
   }
 
   /** Jobs that use what lies there and want a texel density. */
-  void wanted(List<Project> jobs) {
+  public void wanted(List<Project> jobs) {
     wanting = jobs;
     refresh();
   }
 
   /** The relief as it is drawn, in metres, or null. */
-  void relief(Double metres) {
+  public void relief(Double metres) {
     relief = metres;
     refresh();
   }
@@ -236,7 +244,7 @@ final class SettingsPane extends ScrollPane {
   }
 
   /** What follows from the settings, said anew. */
-  void refresh() {
+  public void refresh() {
     if (model.itemProperty().get() == null) {
       return;
     }

@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.settings;
 
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -10,6 +10,7 @@ import javafx.scene.layout.VBox;
 import keepshelf.core.measure.Sharpness;
 import keepshelf.core.measure.Shot;
 import keepshelf.core.model.Length;
+import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
@@ -105,20 +106,11 @@ final class SharpBox extends VBox {
                         + Math.round(e.compressed() / 1e6)
                         + ") MB")
                 .collect(Collectors.joining(" · "))));
-    enough.setDisable(enoughOf(s) == null);
+    enough.setDisable(BenchModel.enoughOf(s) == null);
   }
 
   /** The edition that is just sharp enough; the one above it is seen only from nearer than that. */
   private static Sharpness.EditionSharpness before(Sharpness s, Sharpness.EditionSharpness more) {
     return s.editions().get(s.editions().indexOf(more) - 1);
-  }
-
-  /** Label of the edition that is enough, or null when none is. */
-  static String enoughOf(Sharpness s) {
-    return s.editions().stream()
-        .filter(e -> e.verdict() == Sharpness.Verdict.ENOUGH)
-        .map(Sharpness.EditionSharpness::resolution)
-        .findFirst()
-        .orElse(null);
   }
 }

@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.state;
 
 import java.io.IOException;
 import java.nio.file.Files;

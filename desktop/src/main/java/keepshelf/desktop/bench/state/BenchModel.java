@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.state;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -104,12 +104,12 @@ public final class BenchModel {
   }
 
   /** Finds an item that is to stand beside; slow. */
-  java.util.Optional<ShelvedItem> find(String id) {
+  public java.util.Optional<ShelvedItem> find(String id) {
     return shelf.catalogue().item(id);
   }
 
   /** What can stand beside: what lay on the bench before, then other materials by name. */
-  List<Choice> others(List<ItemCard> all) {
+  public List<Choice> others(List<ItemCard> all) {
     List<Choice> out = new ArrayList<>();
     String own = item.get().item().id();
     all.stream()
@@ -164,7 +164,7 @@ public final class BenchModel {
   }
 
   /** Items whose grey maps can be laid over others: overlays first, then materials, by name. */
-  static List<Choice> overlays(List<ItemCard> all) {
+  public static List<Choice> overlays(List<ItemCard> all) {
     java.util.Map<String, Long> keys =
         all.stream()
             .collect(
@@ -208,13 +208,22 @@ public final class BenchModel {
     return Sharpness.of(item.get().item(), tile(), shot.get());
   }
 
+  /** Label of the edition that is enough, or null when none is. */
+  public static String enoughOf(Sharpness s) {
+    return s.editions().stream()
+        .filter(e -> e.verdict() == Sharpness.Verdict.ENOUGH)
+        .map(Sharpness.EditionSharpness::resolution)
+        .findFirst()
+        .orElse(null);
+  }
+
   /** The pixels of a map as they are stored; slow. */
-  Pixels pixels(ShelvedItem s, MapRecord m) throws java.io.IOException {
+  public Pixels pixels(ShelvedItem s, MapRecord m) throws java.io.IOException {
     return ImageDecoder.decode(shelf.folder().resolve(s.path(m)));
   }
 
   /** Jobs that use an item and say which texel density they want; slow. */
-  List<Project> wanting(ShelvedItem s) {
+  public List<Project> wanting(ShelvedItem s) {
     return shelf.projects().all().stream()
         .filter(p -> p.asks().pixelsPerMetre() != null)
         .filter(p -> s.item().marks().projects().contains(p.name()))
@@ -222,12 +231,12 @@ public final class BenchModel {
   }
 
   /** Reads the item that lies there; slow. */
-  BenchItem read(ShelvedItem s, String edition) throws java.io.IOException {
+  public BenchItem read(ShelvedItem s, String edition) throws java.io.IOException {
     return BenchItem.of(shelf.folder(), shelf.previews(), s, edition);
   }
 
   /** The shelf it is about. */
-  Shelf shelf() {
+  public Shelf shelf() {
     return shelf;
   }
 }

@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.state;
 
 import keepshelf.imaging.render.BenchScene;
 
@@ -50,12 +50,12 @@ public record BenchState(
     }
 
     /** Whether two pictures stand side by side. */
-    boolean isBeside() {
+    public boolean isBeside() {
       return this == ORIGINAL || this == OTHER;
     }
 
     /** Whether the lit object is shown. */
-    boolean isLit() {
+    public boolean isLit() {
       return this != PIXELS && this != TILES && this != MEASURE;
     }
   }
@@ -119,22 +119,22 @@ public record BenchState(
   }
 
   /** The shape of this number, from 1. */
-  BenchState shape(int number) {
+  public BenchState shape(int number) {
     return with(BenchScene.Shape.values()[number - 1]);
   }
 
   /** The object turned and tilted by so many degrees. */
-  BenchState movedBy(double right, double up) {
+  public BenchState movedBy(double right, double up) {
     return seen(view.turnDegrees() + right, view.elevationDegrees() + up, view.nearer());
   }
 
   /** Seen from nearer by a factor. */
-  BenchState nearer(double factor) {
+  public BenchState nearer(double factor) {
     return seen(view.turnDegrees(), view.elevationDegrees(), view.nearer() * factor);
   }
 
   /** Seen and lit as at first. */
-  BenchState asAtFirst() {
+  public BenchState asAtFirst() {
     BenchScene.View v = BenchScene.View.FRONT;
     return seen(v.turnDegrees(), v.elevationDegrees(), v.nearer()).turned(0).brighter(0);
   }

@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.state;
 
 import java.util.ArrayDeque;
 import java.util.List;

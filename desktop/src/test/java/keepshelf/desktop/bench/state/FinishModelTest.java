@@ -1,4 +1,4 @@
-package keepshelf.desktop.bench;
+package keepshelf.desktop.bench.state;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

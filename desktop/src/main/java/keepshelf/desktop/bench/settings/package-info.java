@@ -1,0 +1,2 @@
+/** The settings of a finish at the side of the bench. */
+package keepshelf.desktop.bench.settings;
