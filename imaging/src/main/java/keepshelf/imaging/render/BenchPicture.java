@@ -9,10 +9,9 @@ import keepshelf.imaging.solid.Solid;
 
 /**
  * One picture of the bench. {@link #rough} gives a coarse one at once, for following the hand; each
- * {@link #pass} then adds one sample to every pixel that still needs one, under other directions of
- * the light: a pixel is done when neither its own samples nor those beside it leave its mean in
- * doubt. The same scene gives the same picture on any number of cores. Used by one thread at a
- * time.
+ * {@link #pass} then adds one sample to every pixel that still needs one: a pixel is done when
+ * neither its own samples nor those beside it leave its mean in doubt. The same scene gives the
+ * same picture on any number of cores. Used by one thread at a time.
  */
 public final class BenchPicture {
   /** Most samples of a pixel. */
@@ -25,13 +24,19 @@ public final class BenchPicture {
    * A pixel is done when the spread of its samples (of square roots of linear light) is below this
    * times the root of their number.
    */
-  private static final float SURE = 0.014f;
+  private static final float SURE = 0.04f;
 
   private static final int FINE_GRID = 56;
   private static final int COARSE_GRID = 26;
 
-  /** Directions of the light that each sample looks into. */
-  private static final int FINE_RAYS = 8;
+  /**
+   * Directions of the light that each sample looks into. They are the same for all samples: edges
+   * of shadows are soft, so that these melt into each other, and a pixel is sooner sure.
+   */
+  private static final int FINE_RAYS = 24;
+
+  /** Edges of large folds lie further apart. */
+  private static final int FOLD_RAYS = 80;
 
   private static final int COARSE_RAYS = 8;
 
@@ -44,13 +49,14 @@ public final class BenchPicture {
   private final PrefilteredLight light;
   private final BenchCamera camera;
   private final float exposure;
+  private final LightRays fineRays;
+  private final LightRays below;
   private final float[] sum;
   private final float[] darkest;
   private final float[] brightest;
   private final byte[] taken;
   private boolean[] open;
   private GroundShade ground;
-  private FoldShade folds;
   private int grid;
   private int passes;
 
@@ -70,6 +76,10 @@ public final class BenchPicture {
     brightest = new float[width * height];
     taken = new byte[width * height];
     java.util.Arrays.fill(darkest, Float.MAX_VALUE);
+    boolean folds = scene.shape() == BenchScene.Shape.DRAPE && !skin.raised();
+    LightField field = scene.lighting().light();
+    fineRays = new LightRays(field, light, folds ? FOLD_RAYS : FINE_RAYS);
+    below = LightRays.fromBelow(light, COARSE_RAYS);
   }
 
   /**
@@ -87,7 +97,6 @@ public final class BenchPicture {
             && !before.surface.seeThrough();
     if (same && before.grid > grid) {
       ground = before.ground;
-      folds = before.folds;
       grid = before.grid;
     }
   }
@@ -118,17 +127,17 @@ public final class BenchPicture {
    */
   public int[] rough(int step) {
     shade(COARSE_GRID);
-    LightRays rays = new LightRays(scene.lighting().light(), light, COARSE_RAYS, 0);
+    LightRays rays = new LightRays(scene.lighting().light(), light, COARSE_RAYS);
     int w = (width + step - 1) / step;
     int h = (height + step - 1) / step;
     int[] small = new int[w * h];
     IntStream.range(0, h)
         .parallel()
         .forEach(y -> {
-          BenchTracer t = tracer(rays, step, true);
+          BenchTracer t = tracer(rays, step, -1);
           float[] rgb = new float[3];
           for (int x = 0; x < w; x++) {
-            t.trace((x + 0.5f) * step, (y + 0.5f) * step, 0.5f, rgb);
+            t.trace((x + 0.5f) * step, (y + 0.5f) * step, 0.5f, 0, rgb);
             small[y * w + x] = argb(rgb[0], rgb[1], rgb[2]);
           }
         });
@@ -153,7 +162,6 @@ public final class BenchPicture {
   public boolean pass(BooleanSupplier stop) {
     shade(FINE_GRID);
     int n = passes;
-    LightRays rays = new LightRays(scene.lighting().light(), light, FINE_RAYS, n);
     float ox = radical(n, 2);
     float oy = radical(n, 3);
     float[] added = new float[sum.length];
@@ -164,13 +172,13 @@ public final class BenchPicture {
               if (stop.getAsBoolean()) {
                 return false;
               }
-              BenchTracer t = tracer(rays, 0.5f, false);
+              BenchTracer t = tracer(fineRays, 0.5f, n);
               float[] rgb = new float[3];
               for (int x = 0; x < width; x++) {
                 if (!needs(y * width + x)) {
                   continue;
                 }
-                t.trace(x + ox, y + oy, spread(y * 7919 + x, n), rgb);
+                t.trace(x + ox, y + oy, spread(y * 7919 + x, n), turn(x, y), rgb);
                 int o = (y * width + x) * 3;
                 added[o] = rgb[0];
                 added[o + 1] = rgb[1];
@@ -252,25 +260,18 @@ public final class BenchPicture {
       // The relief is small against the shape: its shadow on the floor is the shape's.
       Skin cover = surface.seeThrough() ? skin : Skin.FLAT;
       ground = new GroundShade(solid, cover, light, side, side > COARSE_GRID ? 160 : 48);
-      if (solid.hollow()) {
-        double turn = scene.view().turnDegrees();
-        folds =
-            side > COARSE_GRID
-                ? new FoldShade(solid, light, turn, 96, 96)
-                : new FoldShade(solid, light, turn, 40, 24);
-      }
       grid = side;
     }
   }
 
-  private BenchTracer tracer(LightRays rays, float footprint, boolean quick) {
+  private BenchTracer tracer(LightRays rays, float footprint, int pass) {
     return new BenchTracer(
         surface,
         scene,
-        new BenchTracer.Around(solid, skin, light, rays, ground, folds, camera),
+        new BenchTracer.Around(solid, skin, light, rays, below, ground, camera),
         exposure,
         footprint,
-        quick);
+        pass);
   }
 
   /** Numbers 0..1 that are spread evenly over the samples of a pixel, and differ between pixels. */
@@ -280,6 +281,13 @@ public final class BenchPicture {
     h *= 0x85EBCA77;
     h ^= h >>> 13;
     float v = (h >>> 8) * (1f / (1 << 24)) + sample * 0.61803399f;
+    return v - (float) Math.floor(v);
+  }
+
+  /** Numbers 0..1 of which neighbouring pixels have ones far apart (Jimenez 2014). */
+  private static float turn(int x, int y) {
+    float v = 0.06711056f * x + 0.00583715f * y;
+    v = 52.9829189f * (v - (float) Math.floor(v));
     return v - (float) Math.floor(v);
   }
 

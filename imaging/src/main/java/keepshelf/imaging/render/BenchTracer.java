@@ -1,5 +1,6 @@
 package keepshelf.imaging.render;
 
+import java.util.Arrays;
 import keepshelf.imaging.solid.HorizonMap;
 import keepshelf.imaging.solid.Meeting;
 import keepshelf.imaging.solid.Solid;
@@ -12,8 +13,8 @@ final class BenchTracer {
       CoveredSkin skin,
       PrefilteredLight light,
       LightRays rays,
+      LightRays below,
       GroundShade ground,
-      FoldShade folds,
       BenchCamera camera) {}
 
   private final Surface surface;
@@ -22,9 +23,16 @@ final class BenchTracer {
   private final CoveredSkin skin;
   private final PrefilteredLight light;
   private final LightRays rays;
+  private final LightRays below;
+
+  /** Null where one look along the middle of the lobe has to do. */
+  private final GlossRays gloss;
+
+  private final GlossRays layer;
+
+  private final GlossRays.Sight sight;
   private final BenchCamera camera;
   private final GroundShade ground;
-  private final FoldShade folds;
   private final HorizonMap horizon;
   private final float exposure;
   private final float footprint;
@@ -39,7 +47,16 @@ final class BenchTracer {
   private final float[] grain = new float[3];
   private final float[] p = new float[3];
   private final float[] hidden = new float[3];
+  private final float[] folds = new float[HorizonMap.DIRECTIONS];
+  private final float[] foldFrame = new float[4];
+  private boolean folded;
+  private float rotation;
+  private int place;
+  private float soft;
   private final float[] slopes = new float[2];
+  private final float[] lost = new float[3];
+  private final float[] met = new float[3];
+  private final float[] scratch = new float[3];
   private final float[] texel = Surface.texel();
   private final float[] texel2 = Surface.texel();
 
@@ -47,28 +64,26 @@ final class BenchTracer {
    * Follows rays.
    *
    * @param footprint side of the square that a sample stands for, in pixels
-   * @param quick whether the relief may be met less exactly
+   * @param pass whose directions are looked into, or -1 for a coarse picture
    */
   BenchTracer(
-      Surface surface,
-      BenchScene scene,
-      Around around,
-      float exposure,
-      float footprint,
-      boolean quick) {
+      Surface surface, BenchScene scene, Around around, float exposure, float footprint, int pass) {
     this.surface = surface;
     this.scene = scene;
     this.solid = around.solid();
     this.skin = around.skin();
     this.light = around.light();
     this.rays = around.rays();
+    this.below = around.below();
+    sight = this::sight;
+    gloss = pass < 0 ? null : new GlossRays(light, pass);
+    layer = pass < 0 ? null : new GlossRays(light, pass);
     this.camera = around.camera();
     this.ground = around.ground();
-    this.folds = around.folds();
     this.horizon = skin.raised() ? surface.horizon() : null;
     this.exposure = exposure;
     this.footprint = footprint;
-    this.quick = quick;
+    this.quick = pass < 0;
     turnCos = (float) Math.cos(Math.toRadians(scene.cover().laying().turnDegrees()));
     turnSin = (float) Math.sin(Math.toRadians(scene.cover().laying().turnDegrees()));
     shader = new Shader(light, true);
@@ -81,8 +96,10 @@ final class BenchTracer {
    * Linear colour at a place in the picture, exposed; the tone curve comes last, over all samples.
    *
    * @param chance 0..1, decides whether what is half open is seen through
+   * @param turn 0..1, by which the places that a rough surface looks into are turned
    */
-  void trace(float x, float y, float chance, float[] out) {
+  void trace(float x, float y, float chance, float turn, float[] out) {
+    rotation = turn;
     camera.direction(x, y, d);
     if (!solid.meet(camera.eye, d, 0, skin, chance, quick, at)) {
       background(y, out);
@@ -111,25 +128,44 @@ final class BenchTracer {
     float roughness = Shader.widened(texel[Surface.ROUGHNESS], length);
     grain();
     shader.aim(n, v, roughness, grain, texel[Surface.ANISOTROPY]);
-    float[] lobe = shader.lobe();
-    float above = lobe[0] * at.normal[0] + lobe[1] * at.normal[1] + lobe[2] * at.normal[2];
-    float seen = shader.floor(p, roughness) * Math.clamp(1 + 3f * above, 0f, 1f);
-    float open = shader.fromBelow(p, n);
-    if (folds != null) {
-      float free = folds.at(at.point);
-      seen *= free;
-      open *= free;
+    folded = solid.folds(at, folds, foldFrame);
+    place = horizon == null ? -1 : horizon.place(s, t);
+    hide();
+    // The lobe is as wide as it is rough: so soft is the edge of its shadow.
+    soft = 0.15f + roughness;
+    if (gloss == null || texel[Surface.ANISOTROPY] > 0) {
+      float[] lobe = shader.lobe();
+      float seen = sight(lobe[0], lobe[1], lobe[2]);
+      shader.reflect(n, v, texel, roughness, seen, 1, hidden, out);
+      return;
     }
-    hidden[0] = 0;
-    hidden[1] = 0;
-    hidden[2] = 0;
-    if (horizon != null) {
-      int place = horizon.place(s, t);
-      hide(place);
-      // The lobe is as wide as it is rough: so soft is the edge of its shadow.
-      seen *= inSight(place, lobe[0], lobe[1], lobe[2], 0.15f + roughness);
+    soft = 0.15f + 0.5f * roughness;
+    GlossRays.Mirrored mirrored = gloss.gather(n, v, roughness, rotation, sight);
+    GlossRays.Mirrored layered =
+        shader.layer(texel) > 0
+            ? layer.gather(n, v, shader.layerRoughness(), rotation, sight)
+            : null;
+    shader.reflect(n, v, texel, roughness, mirrored, layered, 1, hidden, out);
+  }
+
+  /** How much of what is reflected in a direction comes from the light. */
+  private float sight(float x, float y, float z) {
+    float above = x * at.normal[0] + y * at.normal[1] + z * at.normal[2];
+    // What is bent into the object by a normal map only.
+    float seen = Math.clamp(1 + 3f * above, 0f, 1f);
+    if (folded) {
+      seen *= pastFolds(x, y, z, soft);
     }
-    shader.reflect(n, v, texel, roughness, seen, open, hidden, out);
+    if (place >= 0) {
+      seen *= inSight(place, x, y, z, soft);
+    }
+    return seen > 0 && y < -1e-3f ? seen * floor(x, y, z) : seen;
+  }
+
+  /** Share of its light that the floor has where a direction meets it. */
+  private float floor(float x, float y, float z) {
+    float reach = (-solid.half() - at.point[1]) / y;
+    return reach < 0 ? 1 : ground.at(at.point[0] + x * reach, at.point[2] + z * reach);
   }
 
   /** The grain, upwards in the maps as they lie on the object, into {@link #grain}. */
@@ -176,22 +212,71 @@ final class BenchTracer {
     return Math.min(1, length);
   }
 
-  /** Takes away the diffuse light of all directions that the relief stands in the way of. */
-  private void hide(int place) {
+  /** Takes away the diffuse light that the relief stands in the way of, and the floor's shade. */
+  private void hide() {
+    Arrays.fill(hidden, 0);
+    for (int i = 0; i < below.x.length; i++) {
+      float cos = n[0] * below.x[i] + n[1] * below.y[i] + n[2] * below.z[i];
+      if (cos > 0) {
+        float dark = cos * (1 - floor(below.x[i], below.y[i], below.z[i]));
+        for (int c = 0; c < 3; c++) {
+          hidden[c] += below.rgb[3 * i + c] * dark;
+        }
+      }
+    }
+    lune();
+    if (place < 0 && !folded) {
+      return;
+    }
+    Arrays.fill(met, 0);
+    Arrays.fill(lost, 0);
     for (int i = 0; i < rays.x.length; i++) {
       float x = rays.x[i];
       float y = rays.y[i];
       float z = rays.z[i];
       float cos = n[0] * x + n[1] * y + n[2] * z;
       if (cos > 0) {
-        float lost = cos * (1 - inSight(place, x, y, z, 0.12f));
-        if (lost > 0) {
-          hidden[0] += rays.rgb[3 * i] * lost;
-          hidden[1] += rays.rgb[3 * i + 1] * lost;
-          hidden[2] += rays.rgb[3 * i + 2] * lost;
+        float seen = place < 0 ? 1 : inSight(place, x, y, z, 0.12f);
+        seen *= folded ? pastFolds(x, y, z, 0.12f) : 1;
+        float dark = cos * (y < -1e-3f ? floor(x, y, z) : 1) * (1 - seen);
+        for (int c = 0; c < 3; c++) {
+          met[c] += rays.rgb[3 * i + c] * cos;
+          lost[c] += rays.rgb[3 * i + c] * dark;
         }
       }
     }
+    // As a share, so that few directions never take away more than there is.
+    light.diffuse(n[0], n[1], n[2], scratch);
+    for (int c = 0; c < 3; c++) {
+      hidden[c] += met[c] > 0 ? scratch[c] * lost[c] / met[c] : 0;
+    }
+  }
+
+  /** What a normal that leans sees behind the object's own horizon. */
+  private void lune() {
+    float cos = n[0] * at.normal[0] + n[1] * at.normal[1] + n[2] * at.normal[2];
+    if (cos > 0.995f || place >= 0) {
+      return;
+    }
+    // The middle of that: level on the object, towards where the normal leans away from.
+    light.specular(
+        n[0] - at.normal[0] * cos,
+        n[1] - at.normal[1] * cos,
+        n[2] - at.normal[2] * cos,
+        0.6f,
+        lost,
+        scratch);
+    for (int c = 0; c < 3; c++) {
+      hidden[c] += lost[c] * (1 - cos) / 2;
+    }
+  }
+
+  /** Whether the shape itself lets a direction through, as {@link #inSight}. */
+  private float pastFolds(float x, float y, float z, float edge) {
+    float right = foldFrame[0] * x + foldFrame[1] * z;
+    float out = foldFrame[2] * x + foldFrame[3] * z;
+    float flat = (float) Math.sqrt(right * right + y * y);
+    return past(out, HorizonMap.slope(folds, 0, right, y) * flat, flat, edge);
   }
 
   /** Whether the relief lets a direction through, 0..1 with an edge of {@code soft} in slope. */
@@ -206,8 +291,12 @@ final class BenchTracer {
     float slope =
         horizon.slope(place, turnCos * right + turnSin * up, turnCos * up - turnSin * right)
             * skin.steepness();
+    return past(out, slope * flat, flat, soft);
+  }
+
+  private static float past(float out, float edge, float flat, float soft) {
     // Compared where neither end of the scale is far away: the sines would need two more roots.
-    float in = (out - slope * flat) / (soft * (flat + out * out)) + 0.5f;
+    float in = (out - edge) / (soft * (flat + out * out)) + 0.5f;
     return in < 0 ? 0 : in > 1 ? 1 : in;
   }
 

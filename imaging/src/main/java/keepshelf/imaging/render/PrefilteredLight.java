@@ -10,7 +10,7 @@ import java.util.Map;
  */
 final class PrefilteredLight {
   private static final int LEVELS = 9;
-  private static final int[] SIDES = {256, 128, 128, 64, 64, 32, 32, 32, 32};
+  private static final int[] SIDES = {512, 256, 128, 64, 64, 32, 32, 32, 32};
   private static final int SAMPLES = 160;
   private static final Map<Light, PrefilteredLight> MADE = new EnumMap<>(Light.class);
 
@@ -61,13 +61,12 @@ final class PrefilteredLight {
     sin = 0;
     specular = new DirectionMap[LEVELS];
     DirectionMap[] pyramid = pyramid(new DirectionMap(512, source));
-    Lobe wide = Lobe.cosine(pyramid);
-    DirectionMap cosine = new DirectionMap(64, (x, y, z, rgb) -> wide.sum(pyramid, x, y, z, rgb));
+    DirectionMap cosine = cosine(pyramid[4]);
     float[] up = new float[3];
     cosine.lookUp(0, 1, 0, up);
     scale = normalise ? 1 / (0.2126f * up[0] + 0.7152f * up[1] + 0.0722f * up[2]) : 1;
     diffuse = scaled(cosine, scale);
-    specular[0] = scaled(pyramid[1], scale);
+    specular[0] = scaled(pyramid[0], scale);
     for (int i = 1; i < LEVELS; i++) {
       Lobe lobe = Lobe.ggx(pyramid, i / (float) (LEVELS - 1));
       specular[i] =
@@ -78,6 +77,49 @@ final class PrefilteredLight {
                 scale(rgb, scale);
               });
     }
+  }
+
+  /** Irradiance over pi: the sum over all texels of a small map, each by the angle it spans. */
+  private static DirectionMap cosine(DirectionMap of) {
+    int n = of.side * of.side;
+    float[] d = new float[3 * n];
+    float[] rgb = new float[3 * n];
+    float[] one = new float[3];
+    float all = 0;
+    for (int i = 0; i < n; i++) {
+      float u = (i % of.side + 0.5f) / of.side * 2 - 1;
+      float v = (i / of.side + 0.5f) / of.side * 2 - 1;
+      DirectionMap.direction(u, v, one);
+      System.arraycopy(one, 0, d, 3 * i, 3);
+      // On the octahedron the point lies 1 / (|x| + |y| + |z|) away, and as slanted.
+      float far = 1 / (Math.abs(one[0]) + Math.abs(one[1]) + Math.abs(one[2]));
+      float angle = 1 / (far * far * far);
+      all += angle;
+      of.lookUp(one[0], one[1], one[2], one);
+      for (int c = 0; c < 3; c++) {
+        rgb[3 * i + c] = one[c] * angle;
+      }
+    }
+    // All angles are 4 pi, and irradiance is divided by pi.
+    float share = 4 / all;
+    return new DirectionMap(
+        64,
+        (x, y, z, out) -> {
+          float r = 0;
+          float g = 0;
+          float b = 0;
+          for (int i = 0; i < 3 * n; i += 3) {
+            float cos = x * d[i] + y * d[i + 1] + z * d[i + 2];
+            if (cos > 0) {
+              r += rgb[i] * cos;
+              g += rgb[i + 1] * cos;
+              b += rgb[i + 2] * cos;
+            }
+          }
+          out[0] = r * share;
+          out[1] = g * share;
+          out[2] = b * share;
+        });
   }
 
   private static DirectionMap[] pyramid(DirectionMap base) {
@@ -192,24 +234,6 @@ final class PrefilteredLight {
       }
       for (int i = 0; i < n; i++) {
         v[4][i] /= weight;
-      }
-      return new Lobe(v[0], v[1], v[2], v[3], v[4], n);
-    }
-
-    /** The cosine of a diffuse surface. */
-    static Lobe cosine(DirectionMap[] pyramid) {
-      int n = 512;
-      float[][] v = new float[5][n];
-      for (int i = 0; i < n; i++) {
-        float e = (i + 0.5f) / n;
-        float phi = 6.2831853f * radicalInverse(i);
-        float sin = (float) Math.sqrt(e);
-        float cos = (float) Math.sqrt(1 - e);
-        v[0][i] = sin * (float) Math.cos(phi);
-        v[1][i] = sin * (float) Math.sin(phi);
-        v[2][i] = cos;
-        v[3][i] = PrefilteredLight.level(cos / 3.14159265f * n / SAMPLES, pyramid);
-        v[4][i] = 1f / n;
       }
       return new Lobe(v[0], v[1], v[2], v[3], v[4], n);
     }

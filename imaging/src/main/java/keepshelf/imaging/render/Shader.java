@@ -2,7 +2,7 @@ package keepshelf.imaging.render;
 
 /**
  * Reflected radiance of one surface point under a prefiltered light: GGX with multiple scattering
- * between microfacets (Fdez-Agüera 2019), Lambert below it, so that a white surface in a uniform
+ * between microfacets (Turquin 2019), Lambert below it, so that a white surface in a uniform
  * environment reflects exactly what arrives. Not thread-safe: holds scratch space.
  */
 final class Shader {
@@ -19,6 +19,8 @@ final class Shader {
   private final float[] ab = new float[2];
   private final float[] spec = new float[3];
   private final float[] diff = new float[3];
+  private final GlossRays.Mirrored middle = new GlossRays.Mirrored(new float[3], new float[3]);
+  private final GlossRays.Mirrored top = new GlossRays.Mirrored(new float[3], new float[3]);
   private final float[] scratch = new float[3];
   private final float[] lobe = new float[3];
   private final float[] behind = new float[3];
@@ -155,17 +157,40 @@ final class Shader {
       float diffSeen,
       float[] hidden,
       float[] out) {
-    float nv = Math.clamp(n[0] * v[0] + n[1] * v[1] + n[2] * v[2], 0.02f, 1f);
     light.specular(lobe[0], lobe[1], lobe[2], roughness, spec, scratch);
+    float nv = Math.clamp(n[0] * v[0] + n[1] * v[1] + n[2] * v[2], 0.02f, 1f);
+    SplitSum.lookUp(nv, roughness, ab);
+    for (int c = 0; c < 3; c++) {
+      middle.scale()[c] = spec[c] * specSeen * ab[0];
+      middle.bias()[c] = spec[c] * specSeen * ab[1];
+    }
+    GlossRays.Mirrored layer = layer(t) > 0 ? layerByTable(n, v, nv, specSeen) : null;
+    reflect(n, v, t, roughness, middle, layer, diffSeen, hidden, out);
+  }
+
+  /**
+   * The same with what is mirrored found by the caller.
+   *
+   * @param mirrored by the surface
+   * @param layered by the clear layer above, where there is one
+   */
+  void reflect(
+      float[] n,
+      float[] v,
+      float[] t,
+      float roughness,
+      GlossRays.Mirrored mirrored,
+      GlossRays.Mirrored layered,
+      float diffSeen,
+      float[] hidden,
+      float[] out) {
+    float nv = Math.clamp(n[0] * v[0] + n[1] * v[1] + n[2] * v[2], 0.02f, 1f);
     light.diffuse(n[0], n[1], n[2], diff);
     float ao = Math.clamp(t[Surface.OCCLUSION], 0f, 1f);
     float specAo = ao > 0.998f ? 1 : reflectedOcclusion(nv, ao, roughness);
     SplitSum.lookUp(nv, roughness, ab);
-    float ess = ab[0] + ab[1];
-    float ems = 1 - ess;
+    float lost = (1 - ab[0] - ab[1]) / (ab[0] + ab[1]);
     float metallic = Math.clamp(t[Surface.METALLIC], 0f, 1f);
-    float grazing = (1 - nv) * (1 - nv);
-    float fresnel = grazing * grazing * (1 - nv);
     float through = strongest(t, Surface.TRANSLUCENCY);
     if (through > 0) {
       light.diffuse(-n[0], -n[1], -n[2], behind);
@@ -176,21 +201,19 @@ final class Shader {
     for (int c = 0; c < 3; c++) {
       float base = Math.clamp(t[Surface.BASE + c], 0f, 1f);
       float f0 = dielectric + (base - dielectric) * metallic;
-      float ks = f0 + Math.max(0, Math.max(1 - roughness, f0) - f0) * fresnel;
-      float single = Math.min(1f, ks * ab[0] + ab[1]);
-      float average = f0 + (1 - f0) / 21;
-      float multiple = ems * single * average / (1 - average * ems);
-      float body = base * (1 - metallic) * Math.max(0, 1 - single - multiple);
+      // What goes from facet to facet leaves where the rest does (Turquin 2019).
+      float sentBack = Math.min(1f, (f0 * ab[0] + ab[1]) * (1 + f0 * lost));
+      float body = base * (1 - metallic) * (1 - sentBack);
       float seenThrough = body * transmission * bent[c];
       body *= 1 - transmission;
       out[c] =
-          single * spec[c] * specSeen * specAo
-              + (multiple + body * (1 - through)) * (diff[c] - hidden[c]) * diffSeen * ao
+          (f0 * mirrored.scale()[c] + mirrored.bias()[c]) * (1 + f0 * lost) * specAo
+              + body * (1 - through) * open(c, hidden) * diffSeen * ao
               + t[Surface.EMISSION + c]
               + seenThrough;
       if (through > 0) {
         // What comes through a thin sheet was not reflected, and metal lets nothing through.
-        float open = (1 - metallic) * Math.max(0, 1 - single - multiple);
+        float open = (1 - metallic) * (1 - sentBack);
         out[c] += t[Surface.TRANSLUCENCY + c] * open * behind[c] * diffSeen;
       }
     }
@@ -199,13 +222,33 @@ final class Shader {
       float share = SheenAlbedo.at(nv);
       for (int c = 0; c < 3; c++) {
         float fibre = Math.clamp(t[Surface.SHEEN + c], 0f, 1f) * share;
-        out[c] = out[c] * (1 - sheen * share) + fibre * (diff[c] - hidden[c]) * diffSeen * ao;
+        out[c] = out[c] * (1 - sheen * share) + fibre * open(c, hidden) * diffSeen * ao;
       }
     }
-    float layer = t[Surface.COAT] < 0 ? coat : Math.min(1, t[Surface.COAT]) * (coat > 0 ? coat : 1);
-    if (layer > 0) {
-      coat(n, v, nv, specSeen, layer, out);
+    float amount = layer(t);
+    if (amount > 0) {
+      SplitSum.lookUp(nv, coatRoughness, ab);
+      float share = amount * (COAT_F0 * ab[0] + ab[1]);
+      for (int c = 0; c < 3; c++) {
+        float above = COAT_F0 * layered.scale()[c] + layered.bias()[c];
+        out[c] = out[c] * (1 - share) + amount * above;
+      }
     }
+  }
+
+  /** Diffuse light that is not hidden. */
+  private float open(int channel, float[] hidden) {
+    return Math.max(0, diff[channel] - hidden[channel]);
+  }
+
+  /** Amount of the clear layer above, 0..1. */
+  float layer(float[] t) {
+    return t[Surface.COAT] < 0 ? coat : Math.min(1, t[Surface.COAT]) * (coat > 0 ? coat : 1);
+  }
+
+  /** Roughness of the clear layer above, 0..1. */
+  float layerRoughness() {
+    return coatRoughness;
   }
 
   /**
@@ -237,8 +280,8 @@ final class Shader {
     return Math.clamp((float) Math.pow(nv + ao, power) - 1 + ao, 0f, 1f);
   }
 
-  /** A clear layer above: what it reflects is taken from what lies below. */
-  private void coat(float[] n, float[] v, float nv, float seen, float amount, float[] out) {
+  /** What a clear layer mirrors, by the middle of its lobe. */
+  private GlossRays.Mirrored layerByTable(float[] n, float[] v, float nv, float seen) {
     float bx = lobe[0];
     float by = lobe[1];
     float bz = lobe[2];
@@ -248,10 +291,11 @@ final class Shader {
     lobe[1] = by;
     lobe[2] = bz;
     SplitSum.lookUp(nv, coatRoughness, ab);
-    float share = amount * (COAT_F0 * ab[0] + ab[1]);
     for (int c = 0; c < 3; c++) {
-      out[c] = out[c] * (1 - share) + spec[c] * share * seen;
+      top.scale()[c] = spec[c] * seen * ab[0];
+      top.bias()[c] = spec[c] * seen * ab[1];
     }
+    return top;
   }
 
   /** How much light from below is left to a surface at p that faces n, near the shaded floor. */

@@ -31,11 +31,6 @@ public final class Ball extends Solid {
   }
 
   @Override
-  public boolean hollow() {
-    return false;
-  }
-
-  @Override
   void foot(float x, float y, float z, Foot out) {
     float l = (float) Math.sqrt(x * x + y * y + z * z);
     out.distance = l - half();

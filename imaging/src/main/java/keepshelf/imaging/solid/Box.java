@@ -28,11 +28,6 @@ public final class Box extends Solid {
   }
 
   @Override
-  public boolean hollow() {
-    return false;
-  }
-
-  @Override
   void foot(float x, float y, float z, Foot out) {
     float[] p = {cos * x - sin * z, y, sin * x + cos * z};
     float qx = Math.abs(p[0]) - inner[0];

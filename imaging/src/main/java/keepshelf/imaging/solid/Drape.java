@@ -69,6 +69,11 @@ public final class Drape extends Solid {
     return fold(y) * ((float) Math.sin(a) + 0.3f * (float) Math.sin(2.1f * a + 1.1f));
   }
 
+  /** How far the cloth stands out at a place of the unturned cloth, in metres. */
+  float depthAt(float x, float y) {
+    return surface(x, y);
+  }
+
   private float slopeX(float x, float y) {
     float a = phase(x, y);
     return fold(y) * k * ((float) Math.cos(a) + 0.63f * (float) Math.cos(2.1f * a + 1.1f));
@@ -105,7 +110,14 @@ public final class Drape extends Solid {
   }
 
   @Override
-  public boolean hollow() {
+  public boolean folds(Meeting m, float[] slopes, float[] frame) {
+    float x = turnCos * m.point[0] - turnSin * m.point[2];
+    float flip = m.behind ? -1 : 1;
+    FoldHorizon.of(m.behind).at(x / side, m.point[1] / side, slopes);
+    frame[0] = turnCos;
+    frame[1] = -turnSin;
+    frame[2] = flip * turnSin;
+    frame[3] = flip * turnCos;
     return true;
   }
 

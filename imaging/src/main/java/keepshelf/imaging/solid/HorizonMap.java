@@ -10,7 +10,9 @@ import keepshelf.imaging.resample.Resampler;
  * relief.
  */
 public final class HorizonMap {
-  private static final int DIRECTIONS = 16;
+  /** Directions around each place, from the right counter-clockwise. */
+  public static final int DIRECTIONS = 16;
+
   private static final int LARGEST = 512;
 
   /** Distances that are looked at, in texels of this map; further off little stands out. */
@@ -60,6 +62,11 @@ public final class HorizonMap {
 
   /** The slope that stands against the sky towards (x, y), to the right and up the map. */
   public float slope(int place, float x, float y) {
+    return slope(slopes, place, x, y);
+  }
+
+  /** The same in any row of {@link #DIRECTIONS} slopes that begins at {@code place}. */
+  public static float slope(float[] slopes, int place, float x, float y) {
     float turn = turn(x, y) * DIRECTIONS;
     int i = (int) turn;
     float f = turn - i;

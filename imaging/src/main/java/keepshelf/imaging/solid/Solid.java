@@ -50,8 +50,18 @@ public abstract sealed class Solid permits Ball, Box, Drape {
    */
   abstract boolean within(float[] o, float[] d, float margin, float[] range);
 
-  /** Whether the flat shape can shade itself. */
-  public abstract boolean hollow();
+  /**
+   * What the flat shape hides of itself at a place.
+   *
+   * @param slopes receives how high it stands around the place, see {@link
+   *     HorizonMap#slope(float[], int, float, float)}
+   * @param frame receives x and z of the level direction in which slopes count from, then x and z
+   *     of the one against which they rise; the third is the world's upright
+   * @return false where the shape hides nothing of itself: nothing was received
+   */
+  public boolean folds(Meeting m, float[] slopes, float[] frame) {
+    return false;
+  }
 
   /**
    * Finds the first place where a ray meets the shape.

@@ -287,24 +287,47 @@ class SolidTest {
 
   @Test
   void theFoldsOfADrapeHideEachOtherAndABallHidesNothingOfItself() {
-    assertThat(new Drape(1, 0).hollow()).isTrue();
-    Solid drape = new Drape(1, 0);
+    Solid drape = new Drape(0.8, 35);
     Meeting m = new Meeting();
     Meeting other = new Meeting();
+    float[] slopes = new float[HorizonMap.DIRECTIONS];
+    float[] frame = new float[4];
     Random r = new Random(3);
     int hidden = 0;
-    for (int i = 0; i < 300; i++) {
-      float[] o = {r.nextFloat() - 0.5f, r.nextFloat() * 0.9f - 0.45f, 3};
-      if (!drape.meet(o, new float[] {0, 0, -1}, 0, Skin.FLAT, 0.5f, false, m)) {
+    int alike = 0;
+    int all = 0;
+    float[] ahead = unit(-Math.sin(Math.toRadians(35)), 0, -Math.cos(Math.toRadians(35)));
+    for (int i = 0; i < 600; i++) {
+      float x = r.nextFloat() * 0.7f - 0.35f;
+      float[] o = {
+        -ahead[2] * x - 3 * ahead[0], r.nextFloat() * 0.7f - 0.35f, ahead[0] * x - 3 * ahead[2]
+      };
+      if (!drape.meet(o, ahead, 0, Skin.FLAT, 0.5f, false, m)) {
         continue;
       }
+      assertThat(drape.folds(m, slopes, frame)).isTrue();
+      float[] to = unit(r.nextGaussian(), r.nextGaussian(), r.nextGaussian());
       float[] from = new float[3];
+      float above = 0;
       for (int c = 0; c < 3; c++) {
-        from[c] = m.point[c] + m.normal[c] * 0.004f;
+        from[c] = m.point[c] + m.normal[c] * 0.003f;
+        above += m.normal[c] * to[c];
       }
-      hidden += drape.blocked(from, unit(1, 0.1, 0.15), 0, Skin.FLAT, 0.5f, other) ? 1 : 0;
+      if (above < 0.05f) {
+        continue;
+      }
+      float right = frame[0] * to[0] + frame[1] * to[2];
+      float out = frame[2] * to[0] + frame[3] * to[2];
+      float flat = (float) Math.sqrt(right * right + to[1] * to[1]);
+      boolean seen = out > HorizonMap.slope(slopes, 0, right, to[1]) * flat;
+      boolean blocked = drape.blocked(from, to, 0, Skin.FLAT, 0.5f, other);
+      hidden += blocked ? 1 : 0;
+      alike += seen != blocked ? 1 : 0;
+      all++;
     }
-    assertThat(hidden).isBetween(60, 290);
+    assertThat(hidden).isGreaterThan(all / 10);
+    assertThat((double) alike / all).isGreaterThan(0.96);
+    assertThat(new Ball(1, 0, 0).folds(m, slopes, frame)).isFalse();
   }
 
   @Test
