@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.util.List;
 import keepshelf.cli.frame.Exit;
 import keepshelf.core.Shelf;
+import keepshelf.core.bench.BenchItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallOptions;
@@ -30,11 +31,13 @@ import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.render.BallPreview;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Items installed with finishes and colours of floats, read back by every host. */
@@ -172,6 +175,74 @@ class FinishesInHostsTest {
                   InstallOptions.NONE.as(Setup.RELIEF_FLOOR).tile(0.3).finished(f)));
     }
     coloursInFloatsAreStoredThroughTheCurve(host);
+  }
+
+  private static void replace(InstallationRecord i, String ending, String was, String becomes)
+      throws Exception {
+    try (var files = Files.walk(Path.of(i.document()).getParent())) {
+      for (Path f : files.filter(x -> x.toString().endsWith("." + ending)).toList()) {
+        Files.writeString(f, Files.readString(f).replace(was, becomes));
+      }
+    }
+  }
+
+  /** What a host shows of what was installed is what the bench has of the finish, lit alike. */
+  @ParameterizedTest
+  @ValueSource(strings = {"lanternhouse", "proscenia", "quickfoot", "draughtroom", "kilnwork"})
+  void theHostsPictureIsTheBenchs(String host) throws Exception {
+    Finish f =
+        finish(
+            "hue=25",
+            "saturation=0.6",
+            "normal=0.7",
+            "roughness=0.3..0.8",
+            "roughness-curve=0.4",
+            "turn=90");
+    InstallPlan p = plan("slate_shingle", host, f);
+    Pixels shown = ImageDecoder.decode(Path.of(proved(p).proof().picture()));
+    BenchItem bench =
+        BenchItem.of(shelf.folder(), shelf.previews(), shelf.item("slate_shingle"), null);
+    int[] ours =
+        BallPreview.render(
+            bench.surface(f, false),
+            BallPreview.Settings.card(shown.width(), 0.3).pattern(p.placement().turnDegrees()));
+    double sum = 0;
+    for (int i = 0; i < ours.length; i++) {
+      for (int c = 0; c < 3; c++) {
+        sum += Math.abs((ours[i] >> 16 - 8 * c & 255) / 255.0 - shown.at(3 * i + c));
+      }
+    }
+    assertThat(sum / ours.length / 3).isLessThan(0.01);
+  }
+
+  /** Numbers that stay numbers are read back as such, and a changed one is noticed. */
+  @ParameterizedTest
+  @CsvSource({
+    "lanternhouse, 5, mtlx, 'value=\"1.33\"', 'value=\"1.4\"'",
+    "proscenia, 3, usda, inputs:ior = 1.33, inputs:ior = 1.4",
+    "quickfoot, 5, gltf, '\"ior\" : 1.33', '\"ior\" : 1.4'",
+    "draughtroom, 2, mtl, Ni 1.33, Ni 1.4",
+    "kilnwork, 0, , , "
+  })
+  void whatTheSubstanceIsIsProvedToo(
+      String host, int numbers, String ending, String said, String changed) throws Exception {
+    InstallPlan p =
+        plan(
+            "slate_shingle",
+            host,
+            finish("ior=1.33", "coat=0.7", "coat-roughness=0.1", "transmission=0.4"));
+    InstallationRecord i = proved(p);
+    assertThat(i.proof().inputs().stream().filter(x -> x.expected().startsWith("value ")))
+        .hasSizeGreaterThanOrEqualTo(numbers);
+    if (numbers == 0) {
+      return;
+    }
+    replace(i, ending, said, changed);
+    InstallationRecord again = shelf.installer().prove(p, i);
+    replace(i, ending, changed, said);
+    assertThat(again.proof().ok()).as("%s", again.proof()).isFalse();
+    assertThat(again.proof().inputs())
+        .anyMatch(x -> !x.equal() && x.expected().equals("value 1.3300"));
   }
 
   private static void coloursInFloatsAreStoredThroughTheCurve(String host) throws Exception {

@@ -1,5 +1,10 @@
 package keepshelf.core.format;
 
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
 /**
  * Names of the inputs that say what a surface is made of, in a format; null where it has none.
  *
@@ -10,6 +15,8 @@ package keepshelf.core.format;
  * @param transmission share that light goes through
  * @param threshold opacity below which there are holes
  * @param glow amount of what shines by itself
+ * @param thin 1 where light goes through a sheet without a body, else 0
+ * @param thickness metres of the body that light goes through; 0 for a sheet
  */
 public record BodyInputs(
     String ior,
@@ -18,4 +25,14 @@ public record BodyInputs(
     String coatRoughness,
     String transmission,
     String threshold,
-    String glow) {}
+    String glow,
+    String thin,
+    String thickness) {
+  /** All names that the format has. */
+  public Set<String> names() {
+    return Stream.of(
+            ior, reflectance, coat, coatRoughness, transmission, threshold, glow, thin, thickness)
+        .filter(Objects::nonNull)
+        .collect(Collectors.toUnmodifiableSet());
+  }
+}

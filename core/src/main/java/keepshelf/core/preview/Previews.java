@@ -33,7 +33,7 @@ public final class Previews {
   public static final double ASSUMED_TILE_METRES = 0.5;
 
   /** Counts up when the renderer's look changes, so that older pictures are made again. */
-  private static final int LOOK = 5;
+  private static final int LOOK = 6;
 
   private final ShelfFolder shelf;
   private final Function<String, Optional<PackRecord>> packs;

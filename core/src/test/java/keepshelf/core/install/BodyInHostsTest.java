@@ -78,23 +78,33 @@ class BodyInHostsTest extends OnSmallShelf {
   @CsvSource(
       delimiter = '|',
       value = {
-        "plain-gltf | \"transmissionFactor\":0.9",
-        "plain-materialx | name=\"transmission\"type=\"float\"value=\"0.9\"",
-        "plain-openpbr | name=\"transmission_weight\"type=\"float\"value=\"0.9\"",
-        "plain-usd | ",
-        "plain-obj | "
+        "plain-gltf | \"transmissionFactor\":0.9 | KHR_materials_volume\":{\"thicknessFactor\":0.1"
+            + " | no",
+        "plain-gltf | \"transmissionFactor\":0.9 | \"KHR_materials_transmission\" | yes",
+        "plain-materialx | name=\"transmission\"type=\"float\"value=\"0.9\" | "
+            + "name=\"thin_walled\"type=\"boolean\"value=\"false\" | no",
+        "plain-materialx | name=\"transmission\"type=\"float\"value=\"0.9\" | "
+            + "name=\"thin_walled\"type=\"boolean\"value=\"true\" | yes",
+        "plain-openpbr | name=\"transmission_weight\"type=\"float\"value=\"0.9\" | "
+            + "name=\"geometry_thin_walled\"type=\"boolean\"value=\"true\" | yes",
+        "plain-usd | | | no",
+        "plain-obj | | | yes"
       })
-  void lightGoesThroughWhereTheFormatSaysSo(String profile, String value) throws Exception {
+  void lightGoesThroughWhereTheFormatSaysSo(String profile, String value, String body, String thin)
+      throws Exception {
     HostRecord host = new HostRecord("Loft", profile, dir.resolve("loft").toString());
     shelf.installer().addHost(host);
     Finish clear = set(Finish.named("Clear"), FinishSetting.TRANSMISSION, "0.9");
+    clear = set(clear, FinishSetting.THIN, thin);
     InstallPlan plan =
         shelf
             .installer()
             .plan(shelf.item("tarred_rope"), host, InstallOptions.NONE.finished(clear));
     InstallationRecord i = shelf.installer().install(plan, Progress.NONE);
     if (value != null) {
-      assertThat(Files.readString(Path.of(i.document())).replaceAll("\\s+", "")).contains(value);
+      assertThat(Files.readString(Path.of(i.document())).replaceAll("\\s+", ""))
+          .contains(value, body)
+          .matches(d -> d.contains("KHR_materials_volume") == body.contains("thickness"));
     }
     assertThat(String.join(" ", plan.remarks()).contains("lets no light through"))
         .isEqualTo(value == null);

@@ -62,7 +62,7 @@ public final class SwatchListFormat implements DocumentFormat {
 
   @Override
   public Optional<BodyInputs> body(String surface) {
-    return Optional.of(new BodyInputs("bends", null, null, null, null, null, null));
+    return Optional.of(new BodyInputs("bends", null, null, null, null, null, null, null, null));
   }
 
   @Override

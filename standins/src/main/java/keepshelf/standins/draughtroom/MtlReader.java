@@ -88,6 +88,8 @@ final class MtlReader {
       picture(PICTURES.get(words[0]), words);
     } else if (!VALUES.contains(words[0])) {
       out.complain("the statement “" + words[0] + "” is not known");
+    } else if (words[0].equals("Ni") || words[0].equals("Ks")) {
+      out.add(new Input(words[0], null, null, null, number(words, 1)), null);
     }
   }
 

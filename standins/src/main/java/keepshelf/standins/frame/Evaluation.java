@@ -109,10 +109,16 @@ public final class Evaluation {
       return;
     }
     float[][] p = planes(normal, 3, false);
+    // Vectors stand in the frame of the surface; the renderer turns them with the pictures.
+    double turn = surface.placement() == null ? 0 : surface.placement().turn();
+    float cos = (float) Math.cos(Math.toRadians(turn));
+    float sin = (float) Math.sin(Math.toRadians(turn));
     float[] xyz = new float[width * height * 3];
     for (int i = 0; i < width * height; i++) {
-      xyz[3 * i] = 2 * p[0][i] - 1;
-      xyz[3 * i + 1] = up * (2 * p[1][i] - 1);
+      float x = 2 * p[0][i] - 1;
+      float y = up * (2 * p[1][i] - 1);
+      xyz[3 * i] = cos * x + sin * y;
+      xyz[3 * i + 1] = cos * y - sin * x;
       xyz[3 * i + 2] = 2 * p[2][i] - 1;
     }
     b.normal(xyz);

@@ -38,6 +38,7 @@ final class SurfaceReader {
           Map.entry("sheen_color", "color3"),
           Map.entry("sheen_roughness", "float"),
           Map.entry("transmission", "float"),
+          Map.entry("thin_walled", "boolean"),
           Map.entry("subsurface", "float"),
           Map.entry("subsurface_color", "color3"));
   private static final Map<String, String> OPEN_INPUTS =
@@ -62,6 +63,7 @@ final class SurfaceReader {
           Map.entry("emission_luminance", "float"),
           Map.entry("emission_color", "color3"),
           Map.entry("geometry_opacity", "float"),
+          Map.entry("geometry_thin_walled", "boolean"),
           Map.entry("geometry_normal", "vector3"));
   private static final Map<String, Meaning> MEANINGS =
       Map.of(
@@ -371,6 +373,12 @@ final class SurfaceReader {
 
   /** A number, or the first of the three equal ones of a grey colour. */
   private double value(Node in) {
+    if (in.type().equals("boolean")) {
+      if (!in.get("value").matches("true|false")) {
+        complain("“" + in.name() + "” is neither true nor false");
+      }
+      return in.get("value").equals("true") ? 1 : 0;
+    }
     String[] parts = in.get("value").split(",");
     if (parts.length != (wantedColour(in) ? 3 : 1)) {
       complain("“" + in.name() + "” has " + parts.length + " numbers");

@@ -25,6 +25,7 @@ final class GltfReader {
           "KHR_materials_sheen",
           "KHR_materials_transmission",
           "KHR_materials_ior",
+          "KHR_materials_volume",
           "KHR_materials_unlit",
           "KHR_lights_punctual");
 
@@ -81,6 +82,7 @@ final class GltfReader {
     layer(material, "KHR_materials_sheen", "sheenColorTexture", "sheenColorFactor", "srgb_texture");
     layer(
         material, "KHR_materials_transmission", "transmissionTexture", "transmissionFactor", null);
+    values(material);
   }
 
   private void layer(
@@ -91,6 +93,33 @@ final class GltfReader {
       if (layer.has(input) && !layer.has(factor)) {
         out.complain(input + " is there, but " + factor + " is nothing");
       }
+    }
+  }
+
+  /** Plain numbers that stay editable, by their own names. */
+  private void values(JsonNode material) {
+    number(material, "alphaCutoff");
+    JsonNode more = material.path("extensions");
+    number(more.path("KHR_materials_ior"), "ior");
+    number(more.path("KHR_materials_clearcoat"), "clearcoatFactor");
+    number(more.path("KHR_materials_clearcoat"), "clearcoatRoughnessFactor");
+    number(more.path("KHR_materials_transmission"), "transmissionFactor");
+    number(more.path("KHR_materials_volume"), "thicknessFactor");
+    JsonNode strength = more.path("KHR_materials_emissive_strength").path("emissiveStrength");
+    double factor = material.path("emissiveFactor").path(0).asDouble(0);
+    if (material.has("emissiveTexture")) {
+      double all = factor * strength.asDouble(1);
+      out.add(new Input("emissiveStrength", null, null, null, all), null);
+    }
+    JsonNode body = more.path("KHR_materials_volume");
+    if (!body.isMissingNode() && more.path("KHR_materials_transmission").isMissingNode()) {
+      out.complain("there is a body, but no light goes through it");
+    }
+  }
+
+  private void number(JsonNode owner, String name) {
+    if (owner.has(name)) {
+      out.add(new Input(name, null, null, null, owner.path(name).asDouble()), null);
     }
   }
 

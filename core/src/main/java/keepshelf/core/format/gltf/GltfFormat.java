@@ -69,7 +69,9 @@ public final class GltfFormat implements DocumentFormat {
             "clearcoatRoughnessFactor",
             "transmissionFactor",
             "alphaCutoff",
-            "emissiveStrength"));
+            "emissiveStrength",
+            null,
+            "thicknessFactor"));
   }
 
   @Override

@@ -18,6 +18,7 @@ final class GltfMaterials {
   private static final String COAT = "KHR_materials_clearcoat";
   private static final String SHEEN = "KHR_materials_sheen";
   private static final String GLASS = "KHR_materials_transmission";
+  private static final String BODY = "KHR_materials_volume";
   private static final String INDEX = "KHR_materials_ior";
   private static final String STRENGTH = "KHR_materials_emissive_strength";
   private static final String UNLIT = "KHR_materials_unlit";
@@ -95,6 +96,10 @@ final class GltfMaterials {
     double index = value("ior", 0);
     if (index >= 1) {
       more.put(INDEX, ordered("ior", index));
+    }
+    double thick = value("thicknessFactor", 0);
+    if (thick > 0 && more.containsKey(GLASS)) {
+      more.put(BODY, ordered("thicknessFactor", thick));
     }
     if ("unlit".equals(document.model())) {
       more.put(UNLIT, ordered());

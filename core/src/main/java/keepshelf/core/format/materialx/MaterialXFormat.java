@@ -64,9 +64,19 @@ public final class MaterialXFormat implements DocumentFormat {
                 "coat_roughness",
                 "transmission_weight",
                 null,
-                "emission_luminance")
+                "emission_luminance",
+                "geometry_thin_walled",
+                null)
             : new BodyInputs(
-                "specular_IOR", null, "coat", "coat_roughness", "transmission", null, "emission"));
+                "specular_IOR",
+                null,
+                "coat",
+                "coat_roughness",
+                "transmission",
+                null,
+                "emission",
+                "thin_walled",
+                null));
   }
 
   @Override

@@ -99,6 +99,8 @@ public final class MaterialXWriter {
       String value = Numbers.plain(v.value());
       if (v.input().endsWith("_color")) {
         xml.value(v.input(), "color3", value + ", " + value + ", " + value);
+      } else if (v.input().endsWith("thin_walled")) {
+        xml.value(v.input(), "boolean", Boolean.toString(v.value() > 0.5));
       } else {
         xml.value(v.input(), "float", value);
       }

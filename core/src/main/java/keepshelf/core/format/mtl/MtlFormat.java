@@ -51,7 +51,7 @@ public final class MtlFormat implements DocumentFormat {
 
   @Override
   public Optional<BodyInputs> body(String surface) {
-    return Optional.of(new BodyInputs("Ni", "Ks", null, null, null, null, null));
+    return Optional.of(new BodyInputs("Ni", "Ks", null, null, null, null, null, null, null));
   }
 
   @Override

@@ -50,7 +50,15 @@ public final class UsdFormat implements DocumentFormat {
   public Optional<BodyInputs> body(String surface) {
     return Optional.of(
         new BodyInputs(
-            "ior", null, "clearcoat", "clearcoatRoughness", null, "opacityThreshold", null));
+            "ior",
+            null,
+            "clearcoat",
+            "clearcoatRoughness",
+            null,
+            "opacityThreshold",
+            null,
+            null,
+            null));
   }
 
   @Override

@@ -13,6 +13,12 @@ import keepshelf.core.install.profile.HostProfile;
 
 /** Plain values of a surface's inputs: the format's own, then the profile's, then the finish's. */
 final class Inputs {
+  /**
+   * What a format has to know of a body's thickness: a hand's width. Hosts that follow rays go by
+   * the shape itself.
+   */
+  private static final double BODY_METRES = 0.1;
+
   private Inputs() {}
 
   /**
@@ -46,6 +52,11 @@ final class Inputs {
     }
     if (body.transmission() != null) {
       v.instead(inputs.transmission(), body.transmission());
+    }
+    if (body.transmission() != null && body.transmission() > 0) {
+      boolean thin = Boolean.TRUE.equals(body.thin());
+      v.instead(inputs.thin(), thin ? 1 : 0);
+      v.instead(inputs.thickness(), thin ? 0 : BODY_METRES);
     }
     if (finish.others().opacityThreshold() != null) {
       v.instead(inputs.threshold(), finish.others().opacityThreshold());

@@ -259,11 +259,16 @@ public final class SceneMaker {
 
   /** Names of the surfaces as the documents have them. */
   public List<String> identifiers() {
+    return scene(surfaces(), List.of(), List.of(), false).identifiers();
+  }
+
+  /** The surfaces of the plan, in its order. */
+  public List<SurfaceDocument> surfaces() {
     List<SurfaceDocument> all = new ArrayList<>();
     for (int i = 0; i < plan.surfaces().size(); i++) {
       all.add(surface(i));
     }
-    return scene(all, List.of(), List.of(), false).identifiers();
+    return all;
   }
 
   /** A surface of the plan, whatever format it is written in. */

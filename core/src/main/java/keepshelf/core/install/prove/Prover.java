@@ -96,6 +96,7 @@ public final class Prover {
       placement(reading.placement());
     }
     relief();
+    compared.addAll(ProvedValues.of(plan, reading));
     try {
       ExpectedFacts.of(plan).forEach(this::fact);
     } catch (IOException e) {
