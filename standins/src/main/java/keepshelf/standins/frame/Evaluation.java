@@ -87,6 +87,10 @@ public final class Evaluation {
       return;
     }
     float[][] p = planes(colour, 3, true);
+    if (surface.isSeenThroughColour() && pictures.of(colour.file()).channels() == 4) {
+      Pixels whole = pictures.of(colour.file());
+      b.opacity(Resampler.area(whole.plane(3), whole.width(), whole.height(), width, height));
+    }
     Input specular = surface.meaning(Meaning.SPECULAR);
     if (specular != null && specular.file() != null) {
       float[][] s = planes(specular, 3, true);

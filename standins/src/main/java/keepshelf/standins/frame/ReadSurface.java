@@ -83,6 +83,7 @@ public final class ReadSurface {
   private String material = "";
   private Placement placement;
   private Double middle;
+  private boolean alpha;
 
   ReadSurface(List<String> complaints) {
     this.complaints = complaints;
@@ -117,6 +118,16 @@ public final class ReadSurface {
   /** The height at which the surface stays where it is, or null when nothing raises it. */
   public Double middle() {
     return middle;
+  }
+
+  /** Notes that the fourth channel of the colour says where the surface is seen through. */
+  public void seenThroughColour() {
+    alpha = true;
+  }
+
+  /** Whether the fourth channel of the colour says where the surface is seen through. */
+  boolean isSeenThroughColour() {
+    return alpha;
   }
 
   /** Names the material. */

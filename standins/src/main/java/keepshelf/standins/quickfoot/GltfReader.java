@@ -141,6 +141,9 @@ final class GltfReader {
     if (!Set.of("OPAQUE", "MASK", "BLEND").contains(mode)) {
       out.complain("the alpha mode " + mode + " does not exist");
     }
+    if (!mode.equals("OPAQUE")) {
+      out.seenThroughColour();
+    }
     if (material.has("alphaCutoff") && !mode.equals("MASK")) {
       out.complain("an alpha cut-off stands without the mode MASK");
     }
