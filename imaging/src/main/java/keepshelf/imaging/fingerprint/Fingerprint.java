@@ -18,12 +18,15 @@ import keepshelf.imaging.resample.Resampler;
  */
 public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
   /** Changes when fingerprints made before can no longer be compared. */
-  public static final int VERSION = 4;
+  public static final int VERSION = 5;
 
   static final int SIDE = 128;
 
   /** Side of the small picture of colours. */
   static final int COLOURS = 32;
+
+  /** Vectors that were averaged are shorter than one, but hardly shorter than this. */
+  private static final double SHORTEST = 0.7;
 
   private static final int FEATURES = Descriptor.FEATURES;
   private static final int SMALL = 64;
@@ -99,7 +102,10 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
     return out;
   }
 
-  /** Whether most pixels are unit vectors that point out of the surface. */
+  /**
+   * Whether most pixels are vectors that point out of the surface: of length one, or shorter where
+   * several were averaged when a map was made smaller, or blurred by a compression.
+   */
   private static boolean vectors(Pixels p) {
     if (p.channels() < 3 || p.depth() == Depth.F32) {
       return false;
@@ -115,7 +121,8 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
       double x = 2 * p.at(at) - 1;
       double y = 2 * p.at(at + 1) - 1;
       double z = 2 * p.at(at + 2) - 1;
-      boolean is = Math.abs(Math.sqrt(x * x + y * y + z * z) - 1) < 0.1 && z > 0;
+      double length = Math.sqrt(x * x + y * y + z * z);
+      boolean is = length > SHORTEST && length < 1.1 && z > 0.3 * length;
       unit += is ? 1 : 0;
       red += x;
       green += y;
@@ -129,7 +136,9 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
     for (int i = 0; i < out.length; i++) {
       float x = 2 * p.at(i * p.channels()) - 1;
       float y = 2 * p.at(i * p.channels() + 1) - 1;
-      out[i] = Math.min(1, (float) Math.sqrt(x * x + y * y));
+      float z = 2 * p.at(i * p.channels() + 2) - 1;
+      float length = Math.max((float) SHORTEST, (float) Math.sqrt(x * x + y * y + z * z));
+      out[i] = Math.min(1, (float) Math.sqrt(x * x + y * y) / length);
     }
     return out;
   }

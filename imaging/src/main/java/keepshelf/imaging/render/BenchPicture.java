@@ -24,7 +24,7 @@ public final class BenchPicture {
    * A pixel is done when the spread of its samples (of square roots of linear light) is below this
    * times the root of their number.
    */
-  private static final float SURE = 0.04f;
+  private static final float SURE = 0.05f;
 
   private static final int FINE_GRID = 56;
   private static final int COARSE_GRID = 26;
