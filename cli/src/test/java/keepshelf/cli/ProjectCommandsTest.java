@@ -57,6 +57,27 @@ class ProjectCommandsTest extends OnOwnShelf {
   }
 
   @Test
+  void whatIsInstalledInAJobsHostIsNotedAndCreditedInItsOrder() throws IOException {
+    Path folder = dir.resolve("loft");
+    assertThat(run("take-in", zip.toString(), "--licence", "CC-BY-4.0")).isZero();
+    assertThat(run("projects", "--add", "Visitor film", "--hosts", "Loft")).isEqualTo(Exit.USE);
+    assertThat(err).contains("“Loft” is no host");
+    assertThat(
+            run("hosts", "--add", "Loft", "--profile", "plain-gltf", "--folder", folder.toString()))
+        .isZero();
+    assertThat(run("projects", "--add", "Visitor film", "--hosts", "loft", "--json")).isZero();
+    assertThat(json().at("/projects/0/hosts/0").asString()).isEqualTo("Loft");
+    run("install", "dory_oak", "--host", "Loft");
+    assertThat(run("use", "dory_oak", "--project", "Visitor film", "--json")).isZero();
+    String how = json().at("/uses/0/how").asString();
+    assertThat(how).isEqualTo("by-installation");
+    assertThat(run("credits", "--project", "Visitor film", "--order", "dory_oak")).isZero();
+    assertThat(out).contains("Dory Oak");
+    assertThat(run("credits", "--project", "Visitor film", "--order", "nothing")).isNotZero();
+    assertThat(run("credits", "--project", "Visitor film", "--order", "")).isZero();
+  }
+
+  @Test
   void aFolderIsTraced() throws IOException {
     assertThat(run("take-in", zip.toString(), "--licence", "CC0-1.0", "--json")).isZero();
     Path albedo =

@@ -114,6 +114,47 @@ class ProjectsPlaceTest extends OnShelfPlace {
     until(() -> model.uses().getFirst().verdict() == Verdict.UNKNOWN);
   }
 
+  /** The order in which the credits on the sheet name the two. */
+  private boolean ropeIsCreditedFirst(FxRobot robot) {
+    String text = robot.lookup("#credits").queryAs(TextArea.class).getText();
+    return text.indexOf("Tarred Rope") < text.indexOf("Net Mesh");
+  }
+
+  @Test
+  void creditsMoveByKeysAndComeBack(FxRobot robot) throws Exception {
+    robot.clickOn("#use-overrule").write("Asked the maker").type(KeyCode.ENTER);
+    until(() -> model.uses().stream().allMatch(u -> u.verdict() != Verdict.UNKNOWN));
+    assertThat(fx(() -> ropeIsCreditedFirst(robot))).as("by name").isFalse();
+    robot.clickOn("#uses");
+    act(() ->
+        model
+            .useProperty()
+            .set(
+                model.uses().stream()
+                    .filter(u -> u.item().item().key().equals("tarred_rope"))
+                    .findFirst()
+                    .orElseThrow()));
+    robot.press(KeyCode.ALT).type(KeyCode.UP).release(KeyCode.ALT);
+    until(() -> ropeIsCreditedFirst(robot));
+    act(() -> model.undo());
+    until(() -> !ropeIsCreditedFirst(robot));
+  }
+
+  @Test
+  void aHostThatIsTickedInTheFormWorksForTheJob(FxRobot robot) throws Exception {
+    shelf.installer().addHost(new HostRecord("Loft", "plain-gltf", dir.resolve("loft").toString()));
+    robot.clickOn("#uses").type(KeyCode.E);
+    CheckBox loft = robot.lookup("#project-host-loft").query();
+    assertThat(fx(loft::isSelected)).isFalse();
+    act(() -> loft.setSelected(true));
+    act(() -> robot.lookup("#project-keep").queryButton().fire());
+    until(() -> model.rows().getFirst().project().arrangement().hosts().contains("Loft"));
+    assertThat(shelf.projects().need("Skerry Light visitor film").arrangement().hosts())
+        .containsExactly("Loft");
+    act(() -> model.undo());
+    until(() -> model.rows().getFirst().project().arrangement().hosts().isEmpty());
+  }
+
   @Test
   void aUseIsTakenOutByAKeyAndComesBack(FxRobot robot) throws Exception {
     robot.clickOn("#uses");

@@ -228,6 +228,11 @@ public final class InstallCommand implements Callable<Integer> {
       for (int i = 0; i < all.size(); i++) {
         Became b = all.get(i).get();
         proved &= say(b);
+        if (!planOnly && b.installed() != null) {
+          for (String project : shelf.projects().installed(b.installed())) {
+            problems.add(Problem.note("use-noted", null, "Noted as a use in “" + project + "”."));
+          }
+        }
         if (!planOnly) {
           shelf.installQueue().done(wanted.get(i));
         }

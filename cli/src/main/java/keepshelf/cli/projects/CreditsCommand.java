@@ -1,8 +1,10 @@
 package keepshelf.cli.projects;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
+import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
@@ -39,6 +41,13 @@ public final class CreditsCommand implements Callable<Integer> {
   @Option(names = "--brief", description = "Only title, maker and the licence's identifier.")
   boolean brief;
 
+  @Option(
+      names = "--order",
+      split = ",",
+      paramLabel = "ITEM",
+      description = "Credit these first, in this order, from now on; empty for all by name.")
+  List<String> order;
+
   @Mixin ShelfOption shelfOption;
   @Mixin Output out;
 
@@ -53,6 +62,13 @@ public final class CreditsCommand implements Callable<Integer> {
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       Project p = shelf.projects().need(project);
+      if (order != null) {
+        List<String> named = order.stream().filter(n -> !n.isBlank()).toList();
+        List<String> first =
+            ItemArguments.items(shelf, named).stream().map(i -> i.item().id()).toList();
+        p = p.arranging(p.arrangement().withCredits(first));
+        shelf.projects().put(p);
+      }
       String text =
           new Credits(shelf.licences()).of(p, shelf.projects().judged(p), form.get(), brief);
       if (out.json) {

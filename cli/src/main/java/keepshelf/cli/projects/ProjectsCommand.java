@@ -9,6 +9,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Frozen;
@@ -77,6 +78,12 @@ public final class ProjectsCommand implements Callable<Integer> {
       description = "Texel density that its surfaces should have.")
   Double density;
 
+  @Option(
+      names = "--hosts",
+      paramLabel = "HOST,…",
+      description = "Hosts that work for it: what is installed there is noted as a use.")
+  String hosts;
+
   @Option(names = "--notes", paramLabel = "TEXT", description = "Notes.")
   String notes;
 
@@ -113,6 +120,7 @@ public final class ProjectsCommand implements Callable<Integer> {
             || to != null
             || training != null
             || density != null
+            || hosts != null
             || notes != null;
     if (add == null && says) {
       return use("Say which project with --add NAME.");
@@ -186,7 +194,23 @@ public final class ProjectsCommand implements Callable<Integer> {
         was.uses(),
         new Project.Needs(
             training == null ? was.asks().training() : yes(training),
-            density == null ? was.asks().pixelsPerMetre() : density));
+            density == null ? was.asks().pixelsPerMetre() : density),
+        hosts == null ? was.arranged() : was.arrangement().withHosts(hosts(shelf)));
+  }
+
+  private List<String> hosts(Shelf shelf) {
+    List<String> there = shelf.catalogue().hosts().stream().map(HostRecord::name).toList();
+    List<String> out = new ArrayList<>();
+    for (String h : hosts.split(",")) {
+      if (!h.isBlank()) {
+        out.add(
+            there.stream()
+                .filter(h.strip()::equalsIgnoreCase)
+                .findFirst()
+                .orElseThrow(() -> no(h.strip(), "host", String.join(", ", there))));
+      }
+    }
+    return out;
   }
 
   private static boolean yes(String text) {
@@ -217,6 +241,7 @@ public final class ProjectsCommand implements Callable<Integer> {
       m.put("to", p.to());
       m.put("training", p.asks().training());
       m.put("pixels_per_metre", p.asks().pixelsPerMetre());
+      m.put("hosts", p.arrangement().hosts());
       m.put("notes", p.notes());
       m.put("uses", uses.size());
       Map<String, Object> counts = new LinkedHashMap<>();

@@ -56,18 +56,27 @@ public final class Credits {
     for (String g : List.of("Credits", "Also used, no credit required", "Not cleared")) {
       groups.put(g, new ArrayList<>());
     }
-    uses.stream()
-        .sorted(
-            Comparator.comparing(
-                (JudgedUse u) -> u.item().item().name(), String.CASE_INSENSITIVE_ORDER))
-        .map(u -> line(u, brief))
-        .forEach(l -> groups.get(l.group()).add(l));
+    inOrder(p, uses).stream().map(u -> line(u, brief)).forEach(l -> groups.get(l.group()).add(l));
     return switch (form) {
       case TEXT -> text(p, groups, "", "", false);
       case MARKDOWN -> text(p, groups, "# ", "## ", true);
       case HTML -> html(p, groups);
       case CSV -> csv(groups);
     };
+  }
+
+  /** The uses as a person ordered them; those that have no place there follow by name. */
+  static List<JudgedUse> inOrder(Project p, List<JudgedUse> uses) {
+    List<String> own = p.arrangement().credits();
+    return uses.stream()
+        .sorted(
+            Comparator.comparingInt(
+                    (JudgedUse u) -> {
+                      int at = own.indexOf(u.item().item().id());
+                      return at < 0 ? Integer.MAX_VALUE : at;
+                    })
+                .thenComparing(u -> u.item().item().name(), String.CASE_INSENSITIVE_ORDER))
+        .toList();
   }
 
   private Line line(JudgedUse u, boolean brief) {

@@ -22,6 +22,7 @@ import java.util.Optional;
  * @param notes or null
  * @param uses what is known of what it uses, beyond the mark
  * @param needs what else it asks of its materials, or null for nothing
+ * @param arranged what a person arranged for it, or null for nothing
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Project(
@@ -35,7 +36,35 @@ public record Project(
     String to,
     String notes,
     List<Use> uses,
-    Needs needs) {
+    Needs needs,
+    Arrangement arranged) {
+  /**
+   * What a person arranged for a job.
+   *
+   * @param hosts names of hosts that work for it: what is installed there is a use
+   * @param credits identifiers of items in the order in which they are credited; all others follow
+   */
+  public record Arrangement(List<String> hosts, List<String> credits) {
+    /** Nothing. */
+    public static final Arrangement NONE = new Arrangement(List.of(), List.of());
+
+    /** Copies the lists. */
+    public Arrangement {
+      hosts = hosts == null ? List.of() : List.copyOf(hosts);
+      credits = credits == null ? List.of() : List.copyOf(credits);
+    }
+
+    /** The same with other hosts. */
+    public Arrangement withHosts(List<String> names) {
+      return new Arrangement(names, credits);
+    }
+
+    /** The same with another order of credits. */
+    public Arrangement withCredits(List<String> items) {
+      return new Arrangement(hosts, items);
+    }
+  }
+
   /**
    * What a job asks of its materials.
    *
@@ -129,7 +158,7 @@ public record Project(
    * @param item identifier
    * @param finish it is used with, or null for as delivered
    * @param version of its pack at that time, or null
-   * @param how it came there: {@code by-hand} or {@code by-tracing}
+   * @param how it came there: {@code by-hand}, {@code by-tracing} or {@code by-installation}
    * @param since the day, ISO 8601
    * @param overruled why a person says it may be used whatever the terms say, or null
    */
@@ -157,6 +186,39 @@ public record Project(
     }
     uses = uses == null ? List.of() : List.copyOf(uses);
     needs = Needs.NONE.equals(needs) ? null : needs;
+    arranged = Arrangement.NONE.equals(arranged) ? null : arranged;
+  }
+
+  /** A job for which nothing was arranged. */
+  public Project(
+      String name,
+      String client,
+      Kind kind,
+      HandedOver handedOver,
+      int seats,
+      String territory,
+      String from,
+      String to,
+      String notes,
+      List<Use> uses,
+      Needs needs) {
+    this(name, client, kind, handedOver, seats, territory, from, to, notes, uses, needs, null);
+  }
+
+  /** What was arranged for it. */
+  public Arrangement arrangement() {
+    return arranged == null ? Arrangement.NONE : arranged;
+  }
+
+  /** The same with something else arranged. */
+  public Project arranging(Arrangement other) {
+    return new Project(
+        name, client, kind, handedOver, seats, territory, from, to, notes, uses, needs, other);
+  }
+
+  /** Whether it goes on at a day, ISO 8601; without days it always does. */
+  public boolean goesOn(String day) {
+    return (from == null || day.compareTo(from) >= 0) && (to == null || day.compareTo(to) <= 0);
   }
 
   /** What it asks of its materials, nothing when it does not say. */
@@ -181,13 +243,14 @@ public record Project(
 
   /** The same job when {@code what} is handed over. */
   public Project handing(HandedOver what) {
-    return new Project(name, client, kind, what, seats, territory, from, to, notes, uses, needs);
+    return new Project(
+        name, client, kind, what, seats, territory, from, to, notes, uses, needs, arranged);
   }
 
   /** The same with other uses. */
   public Project using(List<Use> other) {
     return new Project(
-        name, client, kind, handedOver, seats, territory, from, to, notes, other, needs);
+        name, client, kind, handedOver, seats, territory, from, to, notes, other, needs, arranged);
   }
 
   /** The same with a use, in the place of one of the same item. */

@@ -6,6 +6,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -19,6 +20,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.Origin;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
@@ -185,7 +187,9 @@ public final class Projects {
                             s.item().id(), finish, s.pack().version(), how, today, null)
                         : new Project.Use(
                             before.item(),
-                            how.equals("by-hand") ? finish : before.finish(),
+                            how.equals("by-hand") || how.equals(before.how())
+                                ? finish
+                                : before.finish(),
                             before.version(),
                             before.how(),
                             before.since(),
@@ -193,6 +197,43 @@ public final class Projects {
           }
           return now;
         });
+  }
+
+  /**
+   * Notes what was installed as a use of every job that the host works for and that goes on.
+   *
+   * @return names of the jobs, empty when it is no job's host
+   */
+  public List<String> installed(InstallationRecord i) throws ShelfException {
+    List<String> out = new ArrayList<>();
+    String today = LocalDate.now().toString();
+    for (Project p : all()) {
+      if (p.arrangement().hosts().stream().anyMatch(i.host()::equalsIgnoreCase)
+          && p.goesOn(today)) {
+        Finish with = i.options().finish();
+        use(p, List.of(item(i.item())), with == null ? null : with.name(), "by-installation");
+        out.add(p.name());
+      }
+    }
+    return out;
+  }
+
+  /**
+   * Moves an item's credit.
+   *
+   * @param uses the job's, as they are judged
+   * @param earlier whether before the one that stands before it, else after the next
+   */
+  public void credit(Project p, List<JudgedUse> uses, String item, boolean earlier)
+      throws ShelfException {
+    List<String> order =
+        new ArrayList<>(Credits.inOrder(p, uses).stream().map(u -> u.item().item().id()).toList());
+    int at = order.indexOf(item);
+    int to = at + (earlier ? -1 : 1);
+    if (at >= 0 && to >= 0 && to < order.size()) {
+      Collections.swap(order, at, to);
+      put(p.arranging(p.arrangement().withCredits(order)));
+    }
   }
 
   /** Notes that a project does not use items any more. */

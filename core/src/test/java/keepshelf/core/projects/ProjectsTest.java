@@ -10,6 +10,8 @@ import keepshelf.core.Shelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.catalogue.setup.InstallOptions;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.edit.Field;
 import keepshelf.core.problem.ShelfException;
 import org.junit.jupiter.api.Test;
@@ -234,5 +236,100 @@ class ProjectsTest extends OnSmallShelf {
     shelf.projects().drop(p, items("net_mesh"));
     shelf.projects().remove(p);
     assertThat(shelf.projects().all()).isEmpty();
+  }
+
+  private static InstallationRecord installed(ShelvedItem s, String host, String finish) {
+    InstallOptions how = InstallOptions.NONE.finished(finish == null ? null : Finish.named(finish));
+    return new InstallationRecord(
+        "n1", s.item().id(), host, null, "d", List.of(), List.of(), "2026-11-30", null, how);
+  }
+
+  @Test
+  void whatIsInstalledInAHostOfAJobIsAUseOfItWhileItGoesOn() throws Exception {
+    String today = java.time.LocalDate.now().toString();
+    Project going = Project.named("Quay film");
+    Project over =
+        new Project(
+            "Old film", null, null, null, 1, null, null, "2026-01-31", null, List.of(), null);
+    for (Project p : List.of(going, over, Project.named("Another film"))) {
+      boolean other = p.name().startsWith("Another");
+      shelf
+          .projects()
+          .put(p.arranging(new Project.Arrangement(List.of(other ? "Barn" : "Loft"), null)));
+    }
+    ShelvedItem rope = items("tarred_rope").getFirst();
+    assertThat(shelf.projects().installed(installed(rope, "loft", "Wet")))
+        .containsExactly("Quay film");
+    Project.Use use = shelf.projects().need("Quay film").use(rope.item().id()).orElseThrow();
+    assertThat(use.how()).isEqualTo("by-installation");
+    assertThat(use.finish()).isEqualTo("Wet");
+    assertThat(use.since()).isEqualTo(today);
+    // Installed again otherwise, the later finish counts; what a person said stays.
+    shelf.projects().installed(installed(rope, "Loft", null));
+    assertThat(shelf.projects().need("Quay film").use(rope.item().id()).orElseThrow().finish())
+        .isNull();
+    ShelvedItem net = items("net_mesh").getFirst();
+    shelf.projects().use(shelf.projects().need("Quay film"), List.of(net), "Dry");
+    shelf.projects().installed(installed(net, "Loft", "Wet"));
+    Project.Use said = shelf.projects().need("Quay film").use(net.item().id()).orElseThrow();
+    assertThat(said.how()).isEqualTo("by-hand");
+    assertThat(said.finish()).isEqualTo("Dry");
+    assertThat(shelf.projects().installed(installed(net, "Attic", null))).isEmpty();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    ",, 2026-11-30, true",
+    "2026-11-30,, 2026-11-30, true",
+    "2026-12-01,, 2026-11-30, false",
+    ", 2026-11-29, 2026-11-30, false",
+    "2026-01-01, 2026-11-30, 2026-11-30, true"
+  })
+  void aJobGoesOnBetweenItsDays(String from, String to, String day, boolean on) {
+    Project p = new Project("Film", null, null, null, 1, null, from, to, null, null, null);
+    assertThat(p.goesOn(day)).isEqualTo(on);
+    assertThat(p.handing(Project.HandedOver.FILES).arrangement())
+        .isEqualTo(Project.Arrangement.NONE);
+  }
+
+  @Test
+  void creditsStandInAnOrderOfOnesOwn() throws Exception {
+    Project p = Project.named("Quay film");
+    shelf.projects().put(p);
+    shelf.projects().use(p, items("net_mesh", "sea_worn_brass", "tarred_rope"), null);
+    assertThat(order()).containsExactly("Net Mesh", "Sea Worn Brass", "Tarred Rope");
+    move("tarred_rope", true);
+    move("tarred_rope", true);
+    move("tarred_rope", true);
+    assertThat(order()).containsExactly("Tarred Rope", "Net Mesh", "Sea Worn Brass");
+    move("net_mesh", false);
+    assertThat(order()).containsExactly("Tarred Rope", "Sea Worn Brass", "Net Mesh");
+    shelf
+        .projects()
+        .put(
+            shelf
+                .projects()
+                .need("Quay film")
+                .arranging(
+                    Project.Arrangement.NONE.withCredits(
+                        List.of(items("sea_worn_brass").getFirst().item().id(), "gone"))));
+    assertThat(order()).containsExactly("Sea Worn Brass", "Net Mesh", "Tarred Rope");
+    Project now = shelf.projects().need("Quay film");
+    String text =
+        new Credits(shelf.licences()).of(now, shelf.projects().judged(now), Credits.Form.CSV);
+    assertThat(text.indexOf("Net Mesh")).isLessThan(text.indexOf("Tarred Rope"));
+  }
+
+  private void move(String key, boolean earlier) throws ShelfException {
+    Project now = shelf.projects().need("Quay film");
+    String id = items(key).getFirst().item().id();
+    shelf.projects().credit(now, shelf.projects().judged(now), id, earlier);
+  }
+
+  private List<String> order() throws ShelfException {
+    Project now = shelf.projects().need("Quay film");
+    return Credits.inOrder(now, shelf.projects().judged(now)).stream()
+        .map(u -> u.item().item().name())
+        .toList();
   }
 }

@@ -198,6 +198,7 @@ public final class PlanList {
                   @Override
                   public void done(InstallPlan plan, InstallationRecord i) {
                     forget(plan);
+                    used(i);
                     work.ui(() -> {
                       remove(cells.get(plan.id()));
                       proved.accept(cells.get(plan.id()), i);
@@ -218,6 +219,15 @@ public final class PlanList {
             work.ui(ended);
           }
         });
+  }
+
+  /** What stands in the host of a job is a use of it. */
+  private void used(InstallationRecord i) {
+    try {
+      shelf.projects().installed(i);
+    } catch (ShelfException e) {
+      work.ui(() -> work.problems().add(e.problem()));
+    }
   }
 
   /** Keeps the wishes on the shelf, even when the window is closed before the work begins. */

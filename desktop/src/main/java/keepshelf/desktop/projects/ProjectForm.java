@@ -1,11 +1,14 @@
 package keepshelf.desktop.projects;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
 import keepshelf.core.projects.Project;
 import keepshelf.desktop.kit.Choices;
 import keepshelf.desktop.kit.Form;
@@ -29,6 +32,7 @@ final class ProjectForm extends Form {
   private final TextField to = field("project-to");
   private final TextField density = field("project-density");
   private final CheckBox training = new CheckBox(Words.of("projects.training"));
+  private final FlowPane hosts = new FlowPane(12, 6);
   private final TextArea notes = Kit.area("");
 
   /**
@@ -71,6 +75,10 @@ final class ProjectForm extends Form {
     row(Words.of("projects.field.to"), to);
     row(Words.of("projects.field.density"), density);
     row(Words.of("projects.field.training"), training);
+    model.hosts().forEach(h -> hosts.getChildren().add(box(h, p)));
+    if (!hosts.getChildren().isEmpty()) {
+      row(Words.of("projects.field.hosts"), hosts);
+    }
     row(Words.of("projects.field.notes"), notes);
     fill(
         was == null ? Words.of("projects.new") : Words.of("projects.edit", p.name()),
@@ -97,7 +105,25 @@ final class ProjectForm extends Form {
             typed(to),
             typed(notes),
             was == null ? null : was.uses(),
-            new Project.Needs(training.isSelected(), density())));
+            new Project.Needs(training.isSelected(), density()),
+            (was == null ? Project.Arrangement.NONE : was.arrangement()).withHosts(working())));
+  }
+
+  /** A host, ticked when it works for the job. */
+  private static CheckBox box(String host, Project p) {
+    CheckBox b = new CheckBox(host);
+    b.setId("project-host-" + host.toLowerCase(Locale.ROOT));
+    b.setSelected(p.arrangement().hosts().stream().anyMatch(host::equalsIgnoreCase));
+    b.setTooltip(new Tooltip(Words.of("projects.hosts.tip")));
+    return b;
+  }
+
+  private List<String> working() {
+    return hosts.getChildren().stream()
+        .map(CheckBox.class::cast)
+        .filter(CheckBox::isSelected)
+        .map(CheckBox::getText)
+        .toList();
   }
 
   private Double density() {

@@ -20,6 +20,7 @@ import javafx.collections.ObservableList;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Credits;
 import keepshelf.core.projects.JudgedUse;
@@ -237,6 +238,25 @@ public final class ProjectsModel {
   /** Takes the latest change back. */
   public void undo() {
     undo.undo();
+  }
+
+  /** Credits the chosen use before the one that stands before it, or after the next. */
+  public void credit(boolean earlier) {
+    JudgedUse u = use.get();
+    if (u == null || chosen.get() == null) {
+      return;
+    }
+    Project p = chosen.get().project();
+    List<JudgedUse> all = List.copyOf(uses);
+    change(
+        Words.of("projects.job.credit", u.item().item().name()),
+        projects -> projects.credit(p, all, u.item().item().id(), earlier),
+        projects -> projects.put(p));
+  }
+
+  /** Names of the hosts that there are. */
+  public List<String> hosts() {
+    return shelf.catalogue().hosts().stream().map(HostRecord::name).toList();
   }
 
   /** Keeps what was said of a job; a new one is shown then. */

@@ -157,6 +157,10 @@ public final class ProjectsView implements Place {
     add(m, "projects.menu.trace", () -> picker.folder(window()).ifPresent(f -> trace(List.of(f))));
     add(m, "projects.menu.hand", () -> save(p, ".zip", f -> files.handOver(p, f)));
     add(m, "projects.menu.freeze", () -> files.freeze(p));
+    if (model.useProperty().get() != null) {
+      add(m, "projects.menu.earlier", () -> model.credit(true));
+      add(m, "projects.menu.later", () -> model.credit(false));
+    }
     for (Frozen f : kept.stream().limit(FROZEN).toList()) {
       MenuItem i =
           new MenuItem(
@@ -329,8 +333,14 @@ public final class ProjectsView implements Place {
       return;
     }
     switch (e.getCode()) {
-      case UP -> model.move(-1);
-      case DOWN -> model.move(1);
+      case UP, DOWN -> {
+        boolean up = e.getCode() == javafx.scene.input.KeyCode.UP;
+        if (e.isAltDown()) {
+          model.credit(up);
+        } else {
+          model.move(up ? -1 : 1);
+        }
+      }
       case ENTER -> toShelf();
       case F -> replacement();
       case N -> ask(null);

@@ -69,7 +69,11 @@ final class UsePane extends HBox {
     return u.use().since() == null
         ? Words.of("projects.how.marked", got)
         : Words.of(
-            u.use().how().equals("by-tracing") ? "projects.how.traced" : "projects.how.hand",
+            switch (u.use().how()) {
+              case "by-tracing" -> "projects.how.traced";
+              case "by-installation" -> "projects.how.installed";
+              default -> "projects.how.hand";
+            },
             u.use().since(),
             got);
   }
