@@ -40,6 +40,29 @@ public final class PictureSearch {
   }
 
   /**
+   * Looks at all pictures of the shelf that no fingerprint is kept of, as after a change of how
+   * they are made: without it nothing that looks like them would be found.
+   *
+   * @param looking is told each picture that is decoded, and may stop the work by throwing
+   * @param problems receives what could not be read
+   */
+  public void lookAtNew(Consumer<String> looking, List<Problem> problems) {
+    Map<String, Picture> all = new HashMap<>();
+    for (Picture p : PictureCollector.ofShelf(shelf.root(), catalogue.items())) {
+      all.putIfAbsent(p.sha256(), p);
+    }
+    Set<String> kept = catalogue.pictures().fingerprinted(all.keySet());
+    Prints prints = Prints.read(catalogue);
+    all.values().parallelStream()
+        .filter(p -> !kept.contains(p.sha256()))
+        .forEach(p -> {
+          looking.accept(p.path());
+          prints.look(p, problems);
+        });
+    prints.flush();
+  }
+
+  /**
    * What each picture is, by the picture; those that are nothing from the shelf are left out.
    *
    * @param looking is told each picture that is decoded, and may stop the work by throwing

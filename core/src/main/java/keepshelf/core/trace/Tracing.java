@@ -104,6 +104,7 @@ public final class Tracing {
    */
   public Trace trace(List<String> paths, Consumer<String> looking) throws ShelfException {
     List<Problem> problems = new ArrayList<>();
+    search.lookAtNew(looking, problems);
     try (JobPictures job = new JobPictures(aside(), looking, problems)) {
       return trace(job.of(paths), looking, problems);
     }

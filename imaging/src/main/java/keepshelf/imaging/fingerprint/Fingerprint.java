@@ -39,8 +39,9 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
     int w = p.width();
     int h = p.height();
     float[] small = Resampler.area(luma, w, h, SIDE, SIDE);
-    int across = Tiles.across(luma, w, h, small);
-    int down = Tiles.down(luma, w, h, small);
+    double difference = vectors ? Tiles.DIFFERENCE_OF_VECTORS : Tiles.DIFFERENCE;
+    int across = Tiles.across(luma, w, h, small, difference);
+    int down = Tiles.down(luma, w, h, small, difference);
     if (across > 1 || down > 1) {
       luma = corner(luma, w, w / across, h / down);
       w /= across;

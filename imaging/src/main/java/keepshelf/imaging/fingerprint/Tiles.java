@@ -22,7 +22,10 @@ final class Tiles {
   private static final double LEAST_CHANGE = 0.05;
 
   /** Share of the variance by which tiles of one picture differ when it was compressed. */
-  private static final double DIFFERENCE = 0.015;
+  static final double DIFFERENCE = 0.015;
+
+  /** The same of vectors, whose red and green a compression stores at half the size. */
+  static final double DIFFERENCE_OF_VECTORS = 0.045;
 
   private static final double LEAST_VARIANCE = 1e-5;
 
@@ -32,17 +35,19 @@ final class Tiles {
    * How many tiles stand side by side in a picture of {@code w x h} levels of 0..1.
    *
    * @param small the same picture as {@code SIDE} x {@code SIDE}
+   * @param difference share of the variance by which tiles may differ
    */
-  static int across(float[] luma, int w, int h, float[] small) {
-    return most(luma, w, h, small, true);
+  static int across(float[] luma, int w, int h, float[] small, double difference) {
+    return most(luma, w, h, small, true, difference);
   }
 
   /** How many stand one below the other; see {@link #across}. */
-  static int down(float[] luma, int w, int h, float[] small) {
-    return most(luma, w, h, small, false);
+  static int down(float[] luma, int w, int h, float[] small, double difference) {
+    return most(luma, w, h, small, false, difference);
   }
 
-  private static int most(float[] luma, int w, int h, float[] small, boolean across) {
+  private static int most(
+      float[] luma, int w, int h, float[] small, boolean across, double difference) {
     if (w < LEAST_SIDE || h < LEAST_SIDE) {
       return 1;
     }
@@ -52,7 +57,7 @@ final class Tiles {
           && moved(small, SIDE, SIDE / (double) n, across) < LIKELY) {
         int side = SIDE / n * n;
         float[] whole = Resampler.area(luma, w, h, side, side);
-        if (moved(whole, side, side / n, across) < DIFFERENCE
+        if (moved(whole, side, side / n, across) < difference
             && moved(whole, side, side / n / 2, across) > LEAST_CHANGE) {
           return n;
         }
