@@ -48,9 +48,10 @@ final class GlossRays {
 
   GlossRays(PrefilteredLight light, int pass) {
     this.light = light;
-    float turn = BenchPicture.radical(pass, 3);
+    // Four passes look to four sides in each ring, sixteen to sixteen.
+    float turn = PrefilteredLight.radicalInverse(pass);
     for (int i = 0; i < COUNT; i++) {
-      float r = (float) Math.sqrt((i + BenchPicture.radical(pass, 2)) / COUNT);
+      float r = (float) Math.sqrt((i + BenchPicture.radical(pass, 3)) / COUNT);
       double phi = 2 * Math.PI * (turn + i * 0.6180339887);
       diskX[i] = r * (float) Math.cos(phi);
       diskY[i] = r * (float) Math.sin(phi);
