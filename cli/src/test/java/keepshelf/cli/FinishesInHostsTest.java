@@ -59,10 +59,14 @@ class FinishesInHostsTest {
     ImageEncoder.exr(linear(slate.baseColour()), light.resolve("wet_kelp_BaseColor.exr"));
     ImageEncoder.exr(linear(slate.baseColour()), light.resolve("wet_kelp_Emission.exr"));
     ImageEncoder.png(slate.roughness(), light.resolve("wet_kelp_Roughness.png"), 1);
+    Path slots = Files.createDirectories(dir.resolve("slotted"));
+    write(slots, "slotted", slate, false);
+    byte[] open = new byte[64 * 64];
+    ImageEncoder.png(Pixels.u8(64, 64, 1, open), slots.resolve("slotted_Opacity.png"), 1);
     Path sky = Files.createDirectories(dir.resolve("sky"));
     ImageEncoder.hdr(Sheet.panorama(64, true), sky.resolve("harbour_dawn_fog_hdri.hdr"));
     shelf = Shelf.open(dir.resolve("shelf"));
-    for (Path p : List.of(square, wide, light, sky)) {
+    for (Path p : List.of(square, wide, light, slots, sky)) {
       shelf.file(shelf.read(p.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
     }
     for (String h : HOSTS) {
@@ -175,6 +179,21 @@ class FinishesInHostsTest {
                   InstallOptions.NONE.as(Setup.RELIEF_FLOOR).tile(0.3).finished(f)));
     }
     coloursInFloatsAreStoredThroughTheCurve(host);
+  }
+
+  /** Holes that stand in a colour's alpha are seen in the host's own picture. */
+  @ParameterizedTest
+  @ValueSource(strings = {"lanternhouse", "proscenia", "quickfoot"})
+  void aHostShowsHoles(String host) throws Exception {
+    Pixels shown =
+        ImageDecoder.decode(Path.of(proved(plan("slotted", host, null)).proof().picture()));
+    Pixels whole =
+        ImageDecoder.decode(Path.of(proved(plan("slate_shingle", host, null)).proof().picture()));
+    int middle = (shown.height() / 2 * shown.width() + shown.width() / 2) * 3;
+    assertThat(whole.at(middle) - whole.at(middle + 2)).as("slate").isNotZero();
+    // Through the hole in the middle the neutral room is seen.
+    assertThat(shown.at(middle)).isCloseTo(shown.at(middle + 2), within(0.02f));
+    assertThat(shown.at(middle)).isGreaterThan(0.15f);
   }
 
   private static void replace(InstallationRecord i, String ending, String was, String becomes)

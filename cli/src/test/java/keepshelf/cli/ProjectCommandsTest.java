@@ -113,6 +113,20 @@ class ProjectCommandsTest extends OnOwnShelf {
     }
   }
 
+  /** As after an update that makes fingerprints otherwise: nothing is kept, all is found. */
+  @Test
+  void aTraceLooksAtTheShelfFirstWhenNothingIsKeptOfItsPictures() throws IOException {
+    assertThat(run("take-in", zip.toString(), "--json")).isZero();
+    Path albedo =
+        shelf.resolve(json().at("/packs/0/folder").asString()).resolve("tex/DoryOak_Albedo.png");
+    Path job = Files.createDirectories(dir.resolve("job"));
+    ImageEncoder.png(larger(ImageDecoder.decode(albedo)), job.resolve("twice.png"), 4);
+    Files.delete(shelf.resolve(".keepshelf/catalogue.db"));
+    assertThat(run("rebuild")).isZero();
+    assertThat(run("trace", job.toString(), "--json")).isZero();
+    assertThat(found("twice.png")).isEqualTo("same-picture");
+  }
+
   private String found(String name) {
     for (var f : json().get("files")) {
       if (f.get("path").asString().endsWith(name)) {

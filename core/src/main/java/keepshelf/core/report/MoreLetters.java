@@ -1,7 +1,5 @@
 package keepshelf.core.report;
 
-import java.awt.Font;
-import java.awt.FontFormatException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -13,6 +11,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import org.apache.fontbox.ttf.CmapLookup;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
+import org.apache.pdfbox.io.RandomAccessReadBufferedFile;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -42,14 +45,14 @@ final class MoreLetters {
   /** Code points of {@code text} that the font in {@code shipped} does not have. */
   static Set<Integer> missing(String text, InputStream shipped) throws IOException {
     Set<Integer> out = new TreeSet<>();
-    try {
-      Font f = Font.createFont(Font.TRUETYPE_FONT, shipped);
+    try (InputStream in = shipped;
+        TrueTypeFont f = new TTFParser().parse(new RandomAccessReadBuffer(in))) {
+      CmapLookup glyphs = f.getUnicodeCmapLookup();
       text.codePoints()
           .distinct()
-          .filter(c -> !Character.isISOControl(c) && !Character.isWhitespace(c) && !f.canDisplay(c))
+          .filter(c -> !Character.isISOControl(c) && !Character.isWhitespace(c))
+          .filter(c -> glyphs.getGlyphId(c) == 0)
           .forEach(out::add);
-    } catch (FontFormatException e) {
-      throw new IOException("a shipped font is damaged", e);
     }
     return out;
   }
@@ -104,9 +107,12 @@ final class MoreLetters {
       if (Files.size(file) > MOST_BYTES) {
         return 0;
       }
-      Font f = Font.createFont(Font.TRUETYPE_FONT, file.toFile());
-      return letters.stream().filter(f::canDisplay).count();
-    } catch (IOException | FontFormatException | RuntimeException e) {
+      try (TrueTypeFont f =
+          new TTFParser().parse(new RandomAccessReadBufferedFile(file.toFile()))) {
+        CmapLookup glyphs = f.getUnicodeCmapLookup();
+        return letters.stream().filter(c -> glyphs.getGlyphId(c) != 0).count();
+      }
+    } catch (IOException | RuntimeException e) {
       LOG.info("the font {} cannot be read", file, e);
       return 0;
     }

@@ -45,7 +45,6 @@ final class BenchTracer {
   private final float[] n = new float[3];
   private final float[] v = new float[3];
   private final float[] grain = new float[3];
-  private final float[] p = new float[3];
   private final float[] hidden = new float[3];
   private final float[] folds = new float[HorizonMap.DIRECTIONS];
   private final float[] foldFrame = new float[4];
@@ -112,10 +111,8 @@ final class BenchTracer {
   }
 
   private void surfaceColour(float[] out) {
-    float half = solid.half();
     for (int c = 0; c < 3; c++) {
       v[c] = -d[c];
-      p[c] = at.point[c] / half;
     }
     float facing = Math.max(0.08f, at.normal[0] * v[0] + at.normal[1] * v[1] + at.normal[2] * v[2]);
     float metres = camera.pixelAngle() * at.t * footprint / (float) Math.sqrt(facing);

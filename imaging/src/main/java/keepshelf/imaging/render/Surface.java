@@ -1,7 +1,5 @@
 package keepshelf.imaging.render;
 
-import java.util.ArrayList;
-import java.util.List;
 import keepshelf.imaging.solid.HorizonMap;
 
 /**
@@ -54,21 +52,8 @@ public final class Surface {
     this.normals = b.normals;
     this.aspect = b.aspect;
     this.used = b.used;
-    texels = pyramid(b.texels, STRIDE);
-    more = b.more == null ? null : pyramid(b.more, MORE);
-  }
-
-  private float[][] pyramid(float[] finest, int stride) {
-    List<float[]> levels = new ArrayList<>();
-    levels.add(finest);
-    int w = width;
-    int h = height;
-    while (w % 2 == 0 && h % 2 == 0 && Math.min(w, h) > 8) {
-      levels.add(half(levels.getLast(), w, h, stride));
-      w /= 2;
-      h /= 2;
-    }
-    return levels.toArray(float[][]::new);
+    texels = Halves.of(b.texels, width, height, STRIDE);
+    more = b.more == null ? null : Halves.of(b.more, width, height, MORE);
   }
 
   /** Columns of the finest level. */
@@ -110,23 +95,6 @@ public final class Surface {
 
   int levelCount() {
     return texels.length;
-  }
-
-  private static float[] half(float[] in, int w, int h, int stride) {
-    int ow = w / 2;
-    float[] out = new float[ow * (h / 2) * stride];
-    for (int y = 0; y < h / 2; y++) {
-      for (int x = 0; x < ow; x++) {
-        int o = (y * ow + x) * stride;
-        int i = (2 * y * w + 2 * x) * stride;
-        int below = i + w * stride;
-        for (int c = 0; c < stride; c++) {
-          out[o + c] =
-              (in[i + c] + in[i + stride + c] + in[below + c] + in[below + stride + c]) / 4;
-        }
-      }
-    }
-    return out;
   }
 
   /**
