@@ -229,9 +229,7 @@ public final class InstallCommand implements Callable<Integer> {
         Became b = all.get(i).get();
         proved &= say(b);
         if (!planOnly && b.installed() != null) {
-          for (String project : shelf.projects().installed(b.installed())) {
-            problems.add(Problem.note("use-noted", null, "Noted as a use in “" + project + "”."));
-          }
+          used(shelf, b.installed());
         }
         if (!planOnly) {
           shelf.installQueue().done(wanted.get(i));
@@ -247,6 +245,17 @@ public final class InstallCommand implements Callable<Integer> {
       throw new CancellationException();
     }
     return proved;
+  }
+
+  /** What stands in the host of a job is a use of it; that it cannot be noted stops nothing. */
+  private void used(Shelf shelf, InstallationRecord i) {
+    try {
+      for (String project : shelf.projects().installed(i)) {
+        problems.add(Problem.note("use-noted", null, "Noted as a use in “" + project + "”."));
+      }
+    } catch (ShelfException e) {
+      problems.add(e.problem());
+    }
   }
 
   /** What became of one wish: either a plan and its installation, or why there is none. */

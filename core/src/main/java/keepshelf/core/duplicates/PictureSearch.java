@@ -47,14 +47,11 @@ public final class PictureSearch {
    * @param problems receives what could not be read
    */
   public void lookAtNew(Consumer<String> looking, List<Problem> problems) {
-    Map<String, Picture> all = new HashMap<>();
-    for (Picture p : PictureCollector.ofShelf(shelf.root(), catalogue.items())) {
-      all.putIfAbsent(p.sha256(), p);
-    }
-    Set<String> kept = catalogue.pictures().fingerprinted(all.keySet());
+    Map<String, List<Picture>> missing = new HashMap<>();
+    gather(catalogue.pictures().withoutFingerprint(), missing);
     Prints prints = Prints.read(catalogue);
-    all.values().parallelStream()
-        .filter(p -> !kept.contains(p.sha256()))
+    missing.values().parallelStream()
+        .map(List::getFirst)
         .forEach(p -> {
           looking.accept(p.path());
           prints.look(p, problems);

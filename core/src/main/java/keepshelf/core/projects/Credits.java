@@ -1,6 +1,7 @@
 package keepshelf.core.projects;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,6 +30,9 @@ public final class Credits {
     }
   }
 
+  private static final List<String> GROUPS =
+      List.of("Credits", "Also used, no credit required", "Not cleared");
+
   private final Licences licences;
 
   /** With the names and pages of {@code licences}. */
@@ -53,9 +57,7 @@ public final class Credits {
    */
   public String of(Project p, List<JudgedUse> uses, Form form, boolean brief) {
     Map<String, List<Line>> groups = new LinkedHashMap<>();
-    for (String g : List.of("Credits", "Also used, no credit required", "Not cleared")) {
-      groups.put(g, new ArrayList<>());
-    }
+    GROUPS.forEach(g -> groups.put(g, new ArrayList<>()));
     inOrder(p, uses).stream().map(u -> line(u, brief)).forEach(l -> groups.get(l.group()).add(l));
     return switch (form) {
       case TEXT -> text(p, groups, "", "", false);
@@ -72,15 +74,40 @@ public final class Credits {
         .sorted(
             Comparator.comparingInt(
                     (JudgedUse u) -> {
-                      int at = own.indexOf(u.item().item().id());
+                      int at = own.indexOf(id(u));
                       return at < 0 ? Integer.MAX_VALUE : at;
                     })
                 .thenComparing(u -> u.item().item().name(), String.CASE_INSENSITIVE_ORDER))
         .toList();
   }
 
-  private Line line(JudgedUse u, boolean brief) {
+  /** The order, by identifiers of items, in which an item has passed the next one of its group. */
+  static List<String> moved(Project p, List<JudgedUse> uses, String item, boolean earlier) {
+    List<JudgedUse> order = new ArrayList<>(inOrder(p, uses));
+    int step = earlier ? -1 : 1;
+    int at = 0;
+    while (at < order.size() && !id(order.get(at)).equals(item)) {
+      at++;
+    }
+    for (int to = at + step; at < order.size() && to >= 0 && to < order.size(); to += step) {
+      if (group(order.get(to)).equals(group(order.get(at)))) {
+        Collections.swap(order, at, to);
+        break;
+      }
+    }
+    return order.stream().map(Credits::id).toList();
+  }
+
+  private static String id(JudgedUse u) {
+    return u.item().item().id();
+  }
+
+  private static String group(JudgedUse u) {
     boolean credit = u.reasons().stream().anyMatch(r -> r.rule().equals("credit"));
+    return GROUPS.get(!u.verdict().cleared() ? 2 : credit ? 0 : 1);
+  }
+
+  private Line line(JudgedUse u, boolean brief) {
     String creator = u.item().pack().creator();
     String source = u.item().pack().source();
     String by =
@@ -92,9 +119,7 @@ public final class Credits {
     Licence l = u.licence() == null ? null : licences.find(u.licence()).orElse(null);
     boolean changed = u.use().finish() != null || u.item().item().isPartlyMade();
     return new Line(
-        !u.verdict().cleared()
-            ? "Not cleared"
-            : credit ? "Credits" : "Also used, no credit required",
+        group(u),
         u.item().item().name(),
         by,
         u.licence() == null

@@ -6,7 +6,6 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -68,9 +67,12 @@ public final class Projects {
   public List<Project> all(List<ItemCard> cards) {
     Map<String, Project> out = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
     cards.forEach(c -> c.marks().projects().forEach(p -> out.putIfAbsent(p, Project.named(p))));
-    RecordFiles.all(shelf.resolve("records/projects"), Project.class)
-        .forEach(p -> out.put(p.name(), p));
+    recorded().forEach(p -> out.put(p.name(), p));
     return List.copyOf(out.values());
+  }
+
+  private List<Project> recorded() {
+    return RecordFiles.all(shelf.resolve("records/projects"), Project.class);
   }
 
   private static Optional<Project> read(Path file) {
@@ -207,7 +209,8 @@ public final class Projects {
   public List<String> installed(InstallationRecord i) throws ShelfException {
     List<String> out = new ArrayList<>();
     String today = LocalDate.now().toString();
-    for (Project p : all()) {
+    // What is only marked on items has no hosts.
+    for (Project p : recorded()) {
       if (p.arrangement().hosts().stream().anyMatch(i.host()::equalsIgnoreCase)
           && p.goesOn(today)) {
         Finish with = i.options().finish();
@@ -219,21 +222,14 @@ public final class Projects {
   }
 
   /**
-   * Moves an item's credit.
+   * Moves an item's credit past the next one of its group.
    *
    * @param uses the job's, as they are judged
    * @param earlier whether before the one that stands before it, else after the next
    */
   public void credit(Project p, List<JudgedUse> uses, String item, boolean earlier)
       throws ShelfException {
-    List<String> order =
-        new ArrayList<>(Credits.inOrder(p, uses).stream().map(u -> u.item().item().id()).toList());
-    int at = order.indexOf(item);
-    int to = at + (earlier ? -1 : 1);
-    if (at >= 0 && to >= 0 && to < order.size()) {
-      Collections.swap(order, at, to);
-      put(p.arranging(p.arrangement().withCredits(order)));
-    }
+    put(p.arranging(p.arrangement().withCredits(Credits.moved(p, uses, item, earlier))));
   }
 
   /** Notes that a project does not use items any more. */

@@ -36,6 +36,11 @@ final class PictureTables implements KeptPictures {
   }
 
   @Override
+  public Set<String> withoutFingerprint() {
+    return catalogue.read(PrintTables::missing);
+  }
+
+  @Override
   public void putFingerprints(Map<String, Fingerprint> bySha256) {
     if (!bySha256.isEmpty()) {
       catalogue.change(h -> PrintTables.put(h, bySha256));

@@ -50,6 +50,15 @@ final class PrintTables {
     return out;
   }
 
+  static Set<String> missing(Handle h) {
+    return h.createQuery(
+            "select distinct m.sha256 from map m left join descriptor d on d.sha256 = m.sha256 and"
+                + " d.version = ? where d.row is null")
+        .bind(0, Fingerprint.VERSION)
+        .mapTo(String.class)
+        .set();
+  }
+
   static void put(Handle h, Map<String, Fingerprint> bySha256) {
     bySha256.forEach((sha, f) -> {
       h.execute("delete from descriptor where sha256 = ?", sha);

@@ -61,6 +61,7 @@ public final class ProjectsModel {
   private final BooleanProperty brief = new SimpleBooleanProperty();
   private final ReadOnlyIntegerWrapper attention = new ReadOnlyIntegerWrapper();
   private final UndoList undo = new UndoList();
+  private List<String> hosts = List.of();
   private String wanted;
   private int asked;
 
@@ -126,7 +127,7 @@ public final class ProjectsModel {
     return attention.getReadOnlyProperty();
   }
 
-  private record Read(List<Row> rows, Row chosen, List<JudgedUse> uses) {}
+  private record Read(List<Row> rows, Row chosen, List<JudgedUse> uses, List<String> hosts) {}
 
   /** Judges all jobs anew, in the background. */
   public void refresh() {
@@ -162,7 +163,8 @@ public final class ProjectsModel {
         shown = read.getFirst();
         shownUses = projects.judged(shown.project(), cards);
       }
-      Read all = new Read(read, shown, shownUses);
+      List<String> names = shelf.catalogue().hosts().stream().map(HostRecord::name).toList();
+      Read all = new Read(read, shown, shownUses, names);
       work.ui(() -> {
         if (now == asked) {
           show(all);
@@ -173,6 +175,7 @@ public final class ProjectsModel {
 
   private void show(Read read) {
     JudgedUse before = use.get();
+    hosts = read.hosts();
     rows.setAll(read.rows());
     attention.set(rows.stream().mapToInt(Row::open).sum());
     wanted = read.chosen() == null ? null : read.chosen().project().name();
@@ -254,9 +257,9 @@ public final class ProjectsModel {
         projects -> projects.put(p));
   }
 
-  /** Names of the hosts that there are. */
+  /** Names of the hosts that there were when the jobs were judged last. */
   public List<String> hosts() {
-    return shelf.catalogue().hosts().stream().map(HostRecord::name).toList();
+    return hosts;
   }
 
   /** Keeps what was said of a job; a new one is shown then. */

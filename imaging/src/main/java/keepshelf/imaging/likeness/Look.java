@@ -17,7 +17,7 @@ import keepshelf.imaging.fingerprint.Fingerprint;
  */
 public record Look(byte[] numbers) {
   /** Changes when looks made before can no longer be compared. */
-  public static final int VERSION = 1;
+  public static final int VERSION = 2;
 
   /** How many numbers say what the picture looks like. */
   static final int PICTURE = ColourLook.LENGTH + GrainLook.LENGTH + SpectrumLook.LENGTH;

@@ -10,72 +10,12 @@ import java.util.Set;
 import keepshelf.standins.frame.Evaluation;
 import keepshelf.standins.frame.ReadDocument;
 import keepshelf.standins.frame.ReadSurface;
-import keepshelf.standins.frame.ReadSurface.Meaning;
 
 /**
  * Resolves what reaches each input of a material's surface, and complains about whatever MaterialX
  * 1.39 does not allow or this renderer does not read.
  */
 final class SurfaceReader {
-  private static final Map<String, String> SURFACE_INPUTS =
-      Map.ofEntries(
-          Map.entry("base", "float"),
-          Map.entry("base_color", "color3"),
-          Map.entry("specular", "float"),
-          Map.entry("specular_color", "color3"),
-          Map.entry("specular_roughness", "float"),
-          Map.entry("specular_IOR", "float"),
-          Map.entry("specular_anisotropy", "float"),
-          Map.entry("specular_rotation", "float"),
-          Map.entry("metalness", "float"),
-          Map.entry("normal", "vector3"),
-          Map.entry("opacity", "color3"),
-          Map.entry("emission", "float"),
-          Map.entry("emission_color", "color3"),
-          Map.entry("coat", "float"),
-          Map.entry("coat_roughness", "float"),
-          Map.entry("sheen", "float"),
-          Map.entry("sheen_color", "color3"),
-          Map.entry("sheen_roughness", "float"),
-          Map.entry("transmission", "float"),
-          Map.entry("thin_walled", "boolean"),
-          Map.entry("subsurface", "float"),
-          Map.entry("subsurface_color", "color3"));
-  private static final Map<String, String> OPEN_INPUTS =
-      Map.ofEntries(
-          Map.entry("base_weight", "float"),
-          Map.entry("base_color", "color3"),
-          Map.entry("base_metalness", "float"),
-          Map.entry("base_diffuse_roughness", "float"),
-          Map.entry("specular_weight", "float"),
-          Map.entry("specular_color", "color3"),
-          Map.entry("specular_roughness", "float"),
-          Map.entry("specular_ior", "float"),
-          Map.entry("specular_roughness_anisotropy", "float"),
-          Map.entry("transmission_weight", "float"),
-          Map.entry("subsurface_weight", "float"),
-          Map.entry("subsurface_color", "color3"),
-          Map.entry("fuzz_weight", "float"),
-          Map.entry("fuzz_color", "color3"),
-          Map.entry("fuzz_roughness", "float"),
-          Map.entry("coat_weight", "float"),
-          Map.entry("coat_roughness", "float"),
-          Map.entry("emission_luminance", "float"),
-          Map.entry("emission_color", "color3"),
-          Map.entry("geometry_opacity", "float"),
-          Map.entry("geometry_thin_walled", "boolean"),
-          Map.entry("geometry_normal", "vector3"));
-  private static final Map<String, Meaning> MEANINGS =
-      Map.of(
-          "base_color", Meaning.COLOUR,
-          "specular_roughness", Meaning.ROUGHNESS,
-          "metalness", Meaning.METALLIC,
-          "base_metalness", Meaning.METALLIC,
-          "normal", Meaning.NORMAL_UP,
-          "geometry_normal", Meaning.NORMAL_UP,
-          "opacity", Meaning.OPACITY,
-          "geometry_opacity", Meaning.OPACITY,
-          "emission_color", Meaning.EMISSION);
   private static final Set<String> ADDRESS_MODES =
       Set.of("periodic", "clamp", "constant", "mirror");
   private static final Set<String> KNOWN_NODES =
@@ -110,7 +50,7 @@ final class SurfaceReader {
   private final Node root;
   private final ReadSurface out;
   private final Set<String> placements = new HashSet<>();
-  private Map<String, String> inputs = SURFACE_INPUTS;
+  private Map<String, String> inputs = SurfaceInputs.STANDARD;
 
   SurfaceReader(Path folder, Node root, ReadDocument document) {
     this.folder = folder;
@@ -132,7 +72,7 @@ final class SurfaceReader {
       complain("the material has no standard_surface or open_pbr_surface");
       return;
     }
-    inputs = open ? OPEN_INPUTS : SURFACE_INPUTS;
+    inputs = open ? SurfaceInputs.OPEN : SurfaceInputs.STANDARD;
     for (Node in : surface.inputs().values()) {
       surfaceInput(in);
     }
@@ -156,7 +96,8 @@ final class SurfaceReader {
     }
     if (in.get("value") != null) {
       out.add(
-          new ReadSurface.Input(in.name(), null, null, null, value(in)), MEANINGS.get(in.name()));
+          new ReadSurface.Input(in.name(), null, null, null, value(in)),
+          SurfaceInputs.MEANINGS.get(in.name()));
       return;
     }
     Node graph = root.child(in.get("nodegraph") == null ? "" : in.get("nodegraph"));
@@ -293,7 +234,7 @@ final class SurfaceReader {
     }
     out.add(
         new ReadSurface.Input(input, path, through, colour ? space : null, scale),
-        MEANINGS.get(input));
+        SurfaceInputs.MEANINGS.get(input));
   }
 
   /** What is taken away from the height before it is scaled. */

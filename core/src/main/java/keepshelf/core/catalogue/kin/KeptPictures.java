@@ -23,6 +23,9 @@ public interface KeptPictures {
   /** Which of these hashes of files have a fingerprint. */
   Set<String> fingerprinted(Set<String> sha256);
 
+  /** Hashes of all maps on the shelf that have none. */
+  Set<String> withoutFingerprint();
+
   /** Keeps fingerprints. */
   void putFingerprints(Map<String, Fingerprint> bySha256);
 
