@@ -1,10 +1,10 @@
 package keepshelf.bench;
 
 import java.util.concurrent.TimeUnit;
+import keepshelf.imaging.light.Light;
+import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.render.BenchPicture;
 import keepshelf.imaging.render.BenchScene;
-import keepshelf.imaging.render.Light;
-import keepshelf.imaging.render.LightField;
 import keepshelf.imaging.render.Surface;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;

@@ -11,9 +11,9 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.MapFile;
 import keepshelf.core.preview.Previews;
 import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.light.Light;
+import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.render.Light;
-import keepshelf.imaging.render.LightField;
 
 /** Lights of the bench: the program's own and those on the shelf; the last ones are kept ready. */
 public final class BenchLights {

@@ -21,10 +21,10 @@ import keepshelf.imaging.analyse.EnvironmentFacts;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.light.Light;
 import keepshelf.imaging.panorama.EnvironmentPreview;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BallPreview;
-import keepshelf.imaging.render.Light;
 import keepshelf.imaging.resample.Resampler;
 
 /** Makes and keeps preview pictures. Slow: call it off the interface thread. */

@@ -18,7 +18,7 @@ import keepshelf.core.recognise.model.ModelFacts;
 import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.recognise.model.ModelReader;
 import keepshelf.imaging.analyse.Handedness;
-import keepshelf.imaging.render.Light;
+import keepshelf.imaging.light.Light;
 import keepshelf.imaging.render.ModelPreview;
 import keepshelf.imaging.render.Surface;
 

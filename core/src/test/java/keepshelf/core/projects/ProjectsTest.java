@@ -320,6 +320,24 @@ class ProjectsTest extends OnSmallShelf {
     assertThat(text.indexOf("Net Mesh")).isLessThan(text.indexOf("Tarred Rope"));
   }
 
+  /** What is not cleared stands apart on the sheet: nothing is moved past it for nothing. */
+  @Test
+  void aCreditPassesTheNextOfItsGroup() throws Exception {
+    shelf
+        .editing()
+        .set(List.of(shelf.item("sea_worn_brass").item().id()), Field.LICENCE, "House terms");
+    Project p = Project.named("Quay film");
+    shelf.projects().put(p);
+    shelf.projects().use(p, items("net_mesh", "sea_worn_brass", "tarred_rope"), null);
+    move("tarred_rope", true);
+    assertThat(order()).containsExactly("Tarred Rope", "Sea Worn Brass", "Net Mesh");
+    move("sea_worn_brass", true);
+    assertThat(order()).as("alone in its group").element(1).isEqualTo("Sea Worn Brass");
+    Project now = shelf.projects().need("Quay film");
+    shelf.projects().credit(now, shelf.projects().judged(now), "gone", true);
+    assertThat(order()).hasSize(3);
+  }
+
   private void move(String key, boolean earlier) throws ShelfException {
     Project now = shelf.projects().need("Quay film");
     String id = items(key).getFirst().item().id();

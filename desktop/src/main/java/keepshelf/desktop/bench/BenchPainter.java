@@ -15,10 +15,10 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.bench.state.BenchState;
 import keepshelf.desktop.words.Words;
+import keepshelf.imaging.light.Light;
+import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.render.BenchPicture;
 import keepshelf.imaging.render.BenchScene;
-import keepshelf.imaging.render.Light;
-import keepshelf.imaging.render.LightField;
 import keepshelf.imaging.render.Surface;
 
 /**

@@ -1,7 +1,6 @@
 package keepshelf.desktop.duplicates;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -23,9 +22,7 @@ import keepshelf.core.bin.BinEntry;
 import keepshelf.core.bin.LettingGo;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.kin.KeptApart;
-import keepshelf.core.duplicates.Advice;
 import keepshelf.core.duplicates.Findings;
-import keepshelf.core.duplicates.ItemTwins;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.words.Words;
@@ -143,57 +140,10 @@ public final class DuplicatesModel {
                   shelf.duplicates(
                       asked, p -> job.report(p + " · " + looked.incrementAndGet(), -1));
               Map<String, List<String>> used = shelf.usedIn();
-              List<Finding> rows = rows(found, used);
+              List<Finding> rows = FindingRows.of(found, used);
               List<BinEntry> entries = bin.read();
               work.ui(() -> found(found, rows, entries));
             });
-  }
-
-  private static List<Finding> rows(Findings found, Map<String, List<String>> used) {
-    List<Finding> rows = new ArrayList<>();
-    Map<String, String> root = new HashMap<>();
-    List<ItemTwins> close =
-        found.twins().stream().sorted(Comparator.comparing(ItemTwins::relation)).toList();
-    for (ItemTwins t : close) {
-      String a = root(root, t.a().item().id());
-      String b = root(root, t.b().item().id());
-      // Of three that are the same two pairs are enough; the third shows when one is gone.
-      if (!a.equals(b)) {
-        root.put(a, b);
-        rows.add(twins(t, used));
-      }
-    }
-    root.clear();
-    for (ItemTwins t : found.colourways()) {
-      String a = root(root, t.a().item().id());
-      String b = root(root, t.b().item().id());
-      if (!a.equals(b)) {
-        root.put(a, b);
-        rows.add(new Finding.Colourway(t));
-      }
-    }
-    found.files().forEach(g -> rows.add(new Finding.Files(g)));
-    found.pictures().forEach(p -> rows.add(new Finding.Pictures(p)));
-    rows.sort(Comparator.comparingLong((Finding f) -> -f.bytes()).thenComparing(Finding::title));
-    return rows;
-  }
-
-  /** The one that should stay at the left. */
-  private static Finding twins(ItemTwins t, Map<String, List<String>> used) {
-    Advice advice = Advice.of(t.a(), t.b(), used);
-    if (advice.keepFirst()) {
-      return new Finding.Twins(t, advice);
-    }
-    ItemTwins turned = new ItemTwins(t.b(), t.a(), t.relation(), t.pairs(), t.reasons());
-    return new Finding.Twins(turned, Advice.of(t.b(), t.a(), used));
-  }
-
-  private static String root(Map<String, String> roots, String id) {
-    String at = id;
-    while (roots.containsKey(at)) {
-      at = roots.get(at);
-    }
-    return at;
   }
 
   private void found(Findings f, List<Finding> rows, List<BinEntry> entries) {

@@ -27,10 +27,10 @@ import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.TrueRule;
 import keepshelf.desktop.words.Words;
 import keepshelf.imaging.bond.LaidMaps;
+import keepshelf.imaging.light.Light;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BenchPicture;
 import keepshelf.imaging.render.BenchScene;
-import keepshelf.imaging.render.Light;
 
 /** What is laid: from above with the tile's borders, on a ball or slab, or its maps one by one. */
 final class LaidStage extends Pane {

@@ -3,6 +3,9 @@ package keepshelf.imaging.render;
 import java.util.stream.IntStream;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.colour.ToneCurve;
+import keepshelf.imaging.light.Light;
+import keepshelf.imaging.light.PrefilteredLight;
+import keepshelf.imaging.light.SmoothStep;
 
 /**
  * Renders the preview picture: a ball half a metre across, covered at true tile size, on a neutral
@@ -335,7 +338,7 @@ public final class BallPreview {
     float pz = cz - along * k[2];
     float miss = (float) Math.sqrt(px * px + py * py + pz * pz);
     float soft = Math.max(0.02f, along * settings.light().keyRadius());
-    float covered = Light.smooth(1 + soft, 1 - soft, miss);
+    float covered = SmoothStep.at(1 + soft, 1 - soft, miss);
     // A wide source is never wholly hidden.
     return 1 - settings.light().keyShare() * 0.7f * covered / (1 + soft * soft);
   }

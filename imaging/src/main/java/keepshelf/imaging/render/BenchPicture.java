@@ -4,6 +4,9 @@ import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.colour.ToneCurve;
+import keepshelf.imaging.light.LightField;
+import keepshelf.imaging.light.PrefilteredLight;
+import keepshelf.imaging.light.Sequences;
 import keepshelf.imaging.solid.Skin;
 import keepshelf.imaging.solid.Solid;
 
@@ -162,8 +165,8 @@ public final class BenchPicture {
   public boolean pass(BooleanSupplier stop) {
     shade(FINE_GRID);
     int n = passes;
-    float ox = radical(n, 2);
-    float oy = radical(n, 3);
+    float ox = Sequences.radical(n, 2);
+    float oy = Sequences.radical(n, 3);
     float[] added = new float[sum.length];
     boolean whole =
         IntStream.range(0, height)
@@ -289,16 +292,5 @@ public final class BenchPicture {
     float v = 0.06711056f * x + 0.00583715f * y;
     v = 52.9829189f * (v - (float) Math.floor(v));
     return v - (float) Math.floor(v);
-  }
-
-  /** Van der Corput's sequence in a base: spreads samples evenly, however many there are. */
-  static float radical(int i, int base) {
-    float out = 0;
-    float share = 1f / base;
-    for (int n = i + 1; n > 0; n /= base) {
-      out += n % base * share;
-      share /= base;
-    }
-    return out;
   }
 }

@@ -1,5 +1,6 @@
 package keepshelf.imaging.render;
 
+import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.solid.Ball;
 import keepshelf.imaging.solid.Box;
 import keepshelf.imaging.solid.Drape;

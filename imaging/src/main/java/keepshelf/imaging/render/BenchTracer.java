@@ -1,6 +1,7 @@
 package keepshelf.imaging.render;
 
 import java.util.Arrays;
+import keepshelf.imaging.light.PrefilteredLight;
 import keepshelf.imaging.solid.HorizonMap;
 import keepshelf.imaging.solid.Meeting;
 import keepshelf.imaging.solid.Solid;

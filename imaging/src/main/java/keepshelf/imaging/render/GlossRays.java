@@ -1,6 +1,8 @@
 package keepshelf.imaging.render;
 
 import java.util.Arrays;
+import keepshelf.imaging.light.PrefilteredLight;
+import keepshelf.imaging.light.Sequences;
 
 /**
  * What a rough surface reflects, from a few directions in which its visible microfacets mirror the
@@ -49,9 +51,9 @@ final class GlossRays {
   GlossRays(PrefilteredLight light, int pass) {
     this.light = light;
     // Four passes look to four sides in each ring, sixteen to sixteen.
-    float turn = PrefilteredLight.radicalInverse(pass);
+    float turn = Sequences.halves(pass);
     for (int i = 0; i < COUNT; i++) {
-      float r = (float) Math.sqrt((i + BenchPicture.radical(pass, 3)) / COUNT);
+      float r = (float) Math.sqrt((i + Sequences.radical(pass, 3)) / COUNT);
       double phi = 2 * Math.PI * (turn + i * 0.6180339887);
       diskX[i] = r * (float) Math.cos(phi);
       diskY[i] = r * (float) Math.sin(phi);

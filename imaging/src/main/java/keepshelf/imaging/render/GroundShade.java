@@ -1,6 +1,9 @@
 package keepshelf.imaging.render;
 
 import java.util.stream.IntStream;
+import keepshelf.imaging.light.PrefilteredLight;
+import keepshelf.imaging.light.Sequences;
+import keepshelf.imaging.light.SmoothStep;
 import keepshelf.imaging.solid.Meeting;
 import keepshelf.imaging.solid.Skin;
 import keepshelf.imaging.solid.Solid;
@@ -49,8 +52,7 @@ final class GroundShade {
             float all = 0;
             for (int k = 0; k < directions; k++) {
               // Spread by the cosine (Malley's method), turned from place to place.
-              double phi =
-                  2 * Math.PI * (PrefilteredLight.radicalInverse(k) + (i * 7 + j * 13) * GOLDEN);
+              double phi = 2 * Math.PI * (Sequences.halves(k) + (i * 7 + j * 13) * GOLDEN);
               double r = Math.sqrt((k + 0.5) / directions);
               to[0] = (float) (r * Math.cos(phi));
               to[1] = (float) Math.sqrt(Math.max(0, 1 - r * r));
@@ -107,6 +109,6 @@ final class GroundShade {
     // Towards the edge of the grid it fades out.
     float edge = Math.max(Math.abs(x), Math.abs(z)) / (REACH * half);
     float v = top + (low - top) * fz;
-    return v + (1 - v) * Light.smooth(0.75f, 0.98f, edge);
+    return v + (1 - v) * SmoothStep.at(0.75f, 0.98f, edge);
   }
 }

@@ -1,5 +1,9 @@
 package keepshelf.imaging.render;
 
+import keepshelf.imaging.light.LightField;
+import keepshelf.imaging.light.PrefilteredLight;
+import keepshelf.imaging.light.Sequences;
+
 /**
  * Some directions of a light, bright ones more often, with what each brings to a matt surface that
  * faces it. Every pixel sees the same ones, so that shadows come without noise.
@@ -48,7 +52,7 @@ final class LightRays {
     float[] scratch = new float[3];
     for (int i = 0; i < count; i++) {
       float pdf =
-          field.draw((i + 0.5f) / count, BenchPicture.radical(i, 3), BenchPicture.radical(i, 5), d);
+          field.draw((i + 0.5f) / count, Sequences.radical(i, 3), Sequences.radical(i, 5), d);
       turned.toWorld(d);
       turned.specular(d[0], d[1], d[2], 0.12f, c, scratch);
       x[i] = d[0];

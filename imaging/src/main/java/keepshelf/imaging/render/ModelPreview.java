@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.stream.IntStream;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.colour.ToneCurve;
+import keepshelf.imaging.light.Light;
+import keepshelf.imaging.light.PrefilteredLight;
 
 /**
  * Renders a model with its surfaces: standing on a neutral floor, seen from the front right and a

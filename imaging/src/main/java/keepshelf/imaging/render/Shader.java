@@ -1,5 +1,7 @@
 package keepshelf.imaging.render;
 
+import keepshelf.imaging.light.PrefilteredLight;
+
 /**
  * Reflected radiance of one surface point under a prefiltered light: GGX with multiple scattering
  * between microfacets (Turquin 2019), Lambert below it, so that a white surface in a uniform

@@ -1,5 +1,7 @@
 package keepshelf.imaging.render;
 
+import keepshelf.imaging.light.Sequences;
+
 /**
  * The directional albedo of the GGX microfacet lobe (height-correlated Smith shadowing) as scale
  * and bias to F0 (Karis 2013), tabulated over cos(view) and roughness.
@@ -45,7 +47,7 @@ final class SplitSum {
     double bias = 0;
     for (int i = 0; i < SAMPLES; i++) {
       double e = (i + 0.5) / SAMPLES;
-      double phi = 2 * Math.PI * PrefilteredLight.radicalInverse(i);
+      double phi = 2 * Math.PI * Sequences.halves(i);
       double cosH = Math.sqrt((1 - e) / (1 + (a * a - 1) * e));
       double sinH = Math.sqrt(1 - cosH * cosH);
       double vh = vx * sinH * Math.cos(phi) + nv * cosH;

@@ -361,11 +361,32 @@ class FingerprintTest {
     assertThat(new Matcher().compare(Fingerprint.of(studs(n, seed + 10)), small).same()).isFalse();
   }
 
+  /** A tile laid four by four, compressed with its colours at half the size, still is that tile. */
+  @ParameterizedTest
+  @ValueSource(ints = {4, 5})
+  void aTiledNormalMapIsItsTileWhenCompressed(int seed) throws Exception {
+    int n = 128;
+    Pixels tile = studs(n, seed);
+    byte[] rgb = new byte[16 * n * n * 3];
+    for (int i = 0; i < rgb.length; i++) {
+      int x = i / 3 % (4 * n) % n;
+      int y = i / 3 / (4 * n) % n;
+      rgb[i] = (byte) tile.level((y * n + x) * 3 + i % 3);
+    }
+    Path file = dir.resolve("wall.jpg");
+    ImageEncoder.jpeg(Pixels.u8(4 * n, 4 * n, 3, rgb), file, 0.75f);
+    Fingerprint wall = Fingerprint.of(ImageDecoder.decode(file));
+    assertThat(wall.descriptor().repeatsX()).isEqualTo(4);
+    assertThat(wall.descriptor().repeatsY()).isEqualTo(4);
+    assertThat(new Matcher().compare(Fingerprint.of(tile), wall).same()).isTrue();
+    assertThat(new Matcher().compare(Fingerprint.of(studs(n, seed + 10)), wall).same()).isFalse();
+  }
+
   /** Normals of small round studs strewn by a seed. */
   private static Pixels studs(int n, int seed) {
     SplittableRandom r = new SplittableRandom(seed);
     float[] h = new float[n * n];
-    for (int k = 0; k < 3000; k++) {
+    for (int k = 0; k < n * n / 87; k++) {
       int cx = r.nextInt(n);
       int cy = r.nextInt(n);
       for (int y = -3; y <= 3; y++) {

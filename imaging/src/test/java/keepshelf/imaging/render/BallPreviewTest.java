@@ -10,6 +10,7 @@ import keepshelf.imaging.colour.ToneCurve;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.light.Light;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -8,6 +8,8 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.light.Light;
+import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BenchScene.Cover;
 import keepshelf.imaging.render.BenchScene.Laying;

@@ -4,6 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
+import keepshelf.imaging.light.Light;
+import keepshelf.imaging.light.LightField;
+import keepshelf.imaging.light.PrefilteredLight;
+import keepshelf.imaging.light.Sequences;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BenchScene.Cover;
 import keepshelf.imaging.render.BenchScene.Laying;
@@ -239,8 +243,7 @@ class BenchPictureTest {
     double sum = 0;
     int n = 20_000;
     for (int i = 0; i < n; i++) {
-      sum +=
-          1 / SLIP.draw((i + 0.5f) / n, BenchPicture.radical(i, 2), BenchPicture.radical(i, 3), d);
+      sum += 1 / SLIP.draw((i + 0.5f) / n, Sequences.radical(i, 2), Sequences.radical(i, 3), d);
       assertThat(d[0] * d[0] + d[1] * d[1] + d[2] * d[2]).isCloseTo(1, within(1e-4f));
     }
     assertThat(sum / n).isCloseTo(4 * Math.PI, within(0.3));

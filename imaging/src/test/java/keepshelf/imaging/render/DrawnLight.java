@@ -1,6 +1,7 @@
 package keepshelf.imaging.render;
 
 import java.util.SplittableRandom;
+import keepshelf.imaging.light.LightField;
 
 /** Draws directions by how bright a light is there, from a grid of its own. */
 final class DrawnLight {

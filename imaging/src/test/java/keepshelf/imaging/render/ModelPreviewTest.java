@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import java.util.List;
+import keepshelf.imaging.light.Light;
 import org.junit.jupiter.api.Test;
 
 class ModelPreviewTest {

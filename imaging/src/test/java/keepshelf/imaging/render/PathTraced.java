@@ -4,6 +4,7 @@ import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.colour.ToneCurve;
+import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.solid.Meeting;
 import keepshelf.imaging.solid.Solid;
 

@@ -2,6 +2,8 @@ package keepshelf.imaging.render;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import keepshelf.imaging.light.Light;
+import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.render.BenchScene.Cover;
 import keepshelf.imaging.render.BenchScene.Laying;
 import keepshelf.imaging.render.BenchScene.Lighting;

@@ -21,8 +21,8 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.projects.Project;
 import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.light.Light;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.render.Light;
 
 /**
  * What lies on the bench and how it stands. Each item comes back as it was left, with changes that

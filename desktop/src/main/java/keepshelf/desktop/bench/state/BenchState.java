@@ -70,7 +70,7 @@ public record BenchState(
       new BenchState(
           BenchScene.Shape.BALL,
           0.5,
-          keepshelf.imaging.render.Light.LAMP_ROOM_WINDOW.name(),
+          keepshelf.imaging.light.Light.LAMP_ROOM_WINDOW.name(),
           0,
           0,
           false,

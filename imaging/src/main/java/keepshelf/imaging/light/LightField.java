@@ -1,4 +1,4 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.light;
 
 import keepshelf.imaging.panorama.LatLong;
 import keepshelf.imaging.pixel.Pixels;
@@ -17,12 +17,12 @@ public final class LightField {
 
   private final String title;
   private final PrefilteredLight light;
-  private final DirectionMap.Source sharp;
+  private final Radiance sharp;
 
   /** Growing sums over the grid, row by row, up to 1. */
   private final float[] sums = new float[GRID * GRID / 2];
 
-  private LightField(String title, PrefilteredLight light, DirectionMap.Source sharp) {
+  private LightField(String title, PrefilteredLight light, Radiance sharp) {
     this.title = title;
     this.light = light;
     this.sharp = sharp;
@@ -57,12 +57,12 @@ public final class LightField {
     int h = Math.max(1, w / 2);
     LatLong all = new LatLong(Resampler.linear(panorama, w, h), w, h);
     // Ahead is away from the viewer: -z.
-    DirectionMap.Source sharp = (x, y, z, out) -> all.radiance(x, y, -z, out);
+    Radiance sharp = (x, y, z, out) -> all.radiance(x, y, -z, out);
     return new LightField(title, PrefilteredLight.of(sharp), sharp);
   }
 
   /** Writes what is seen of the light itself in a direction of its own, before it is turned. */
-  void seen(float x, float y, float z, float[] rgb) {
+  public void seen(float x, float y, float z, float[] rgb) {
     sharp.at(x, y, z, rgb);
     for (int c = 0; c < 3; c++) {
       rgb[c] *= light.scale();
@@ -74,7 +74,8 @@ public final class LightField {
     return title;
   }
 
-  PrefilteredLight light() {
+  /** The same made ready for shading. */
+  public PrefilteredLight light() {
     return light;
   }
 
@@ -107,7 +108,7 @@ public final class LightField {
    * @param d receives the unit direction, before the light is turned
    * @return probability density per steradian
    */
-  float draw(float chance, float fx, float fy, float[] d) {
+  public float draw(float chance, float fx, float fy, float[] d) {
     int low = 0;
     int high = sums.length - 1;
     while (low < high) {

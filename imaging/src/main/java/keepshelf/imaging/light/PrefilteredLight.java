@@ -1,4 +1,4 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.light;
 
 import java.util.EnumMap;
 import java.util.Map;
@@ -8,7 +8,7 @@ import java.util.Map;
  * and over the cosine lobe, by filtered importance sampling (Colbert and Krivanek 2007). Scaled so
  * that a level white diffuse surface reflects radiance 1.
  */
-final class PrefilteredLight {
+public final class PrefilteredLight {
   private static final int LEVELS = 9;
   private static final int[] SIDES = {512, 256, 128, 64, 64, 32, 32, 32, 32};
   private static final int SAMPLES = 160;
@@ -21,19 +21,19 @@ final class PrefilteredLight {
   private final float scale;
 
   /** The prefiltered form of {@code light}, made once. */
-  static PrefilteredLight of(Light light) {
+  public static PrefilteredLight of(Light light) {
     synchronized (MADE) {
       return MADE.computeIfAbsent(light, l -> new PrefilteredLight(l::radiance, true));
     }
   }
 
   /** The prefiltered form of radiance from anywhere, scaled. */
-  static PrefilteredLight of(DirectionMap.Source radiance) {
+  public static PrefilteredLight of(Radiance radiance) {
     return new PrefilteredLight(radiance, true);
   }
 
   /** The same radiance {@code v} from everywhere: the furnace. */
-  static PrefilteredLight uniform(float v) {
+  public static PrefilteredLight uniform(float v) {
     return new PrefilteredLight(
         (x, y, z, rgb) -> {
           rgb[0] = v;
@@ -52,11 +52,11 @@ final class PrefilteredLight {
   }
 
   /** The same, turned about the upright by {@code degrees}, from the front to the right. */
-  PrefilteredLight turned(double degrees) {
+  public PrefilteredLight turned(double degrees) {
     return degrees == 0 ? this : new PrefilteredLight(this, degrees);
   }
 
-  private PrefilteredLight(DirectionMap.Source source, boolean normalise) {
+  private PrefilteredLight(Radiance source, boolean normalise) {
     cos = 1;
     sin = 0;
     specular = new DirectionMap[LEVELS];
@@ -147,7 +147,7 @@ final class PrefilteredLight {
   }
 
   /** Radiance averaged over the lobe around (x, y, z) at {@code roughness} 0..1. */
-  void specular(float x, float y, float z, float roughness, float[] rgb, float[] scratch) {
+  public void specular(float x, float y, float z, float roughness, float[] rgb, float[] scratch) {
     float level = roughness * (LEVELS - 1);
     int i = Math.min((int) level, LEVELS - 2);
     float f = level - i;
@@ -163,26 +163,26 @@ final class PrefilteredLight {
   }
 
   /** What all radiance was multiplied by, so that a level white surface reflects 1. */
-  float scale() {
+  public float scale() {
     return scale;
   }
 
   /** Turns a direction of the world's into the light's own. */
-  void toOwn(float[] d) {
+  public void toOwn(float[] d) {
     float x = cos * d[0] - sin * d[2];
     d[2] = sin * d[0] + cos * d[2];
     d[0] = x;
   }
 
   /** Turns a direction of the light's own into the world's. */
-  void toWorld(float[] d) {
+  public void toWorld(float[] d) {
     float x = cos * d[0] + sin * d[2];
     d[2] = -sin * d[0] + cos * d[2];
     d[0] = x;
   }
 
   /** Irradiance over pi for a surface that faces (x, y, z). */
-  void diffuse(float x, float y, float z, float[] rgb) {
+  public void diffuse(float x, float y, float z, float[] rgb) {
     diffuse.lookUp(cos * x - sin * z, y, sin * x + cos * z, rgb);
   }
 
@@ -215,7 +215,7 @@ final class PrefilteredLight {
       float weight = 0;
       for (int i = 0; i < SAMPLES; i++) {
         float e = (i + 0.5f) / SAMPLES;
-        float phi = 6.2831853f * radicalInverse(i);
+        float phi = 6.2831853f * Sequences.halves(i);
         float cosH = (float) Math.sqrt((1 - e) / (1 + (a * a - 1) * e));
         float sinH = (float) Math.sqrt(1 - cosH * cosH);
         float cosL = 2 * cosH * cosH - 1;
@@ -294,9 +294,5 @@ final class PrefilteredLight {
 
   private static float sq(float v) {
     return v * v;
-  }
-
-  static float radicalInverse(int i) {
-    return (Integer.reverse(i) >>> 8) * (1f / (1 << 24));
   }
 }

@@ -1,4 +1,4 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.light;
 
 /**
  * The procedural environments that previews are lit by. Directions: x right, y up, z towards the
@@ -10,8 +10,8 @@ public enum Light {
   LAMP_ROOM_WINDOW("Lamp room window", new float[] {-0.62f, 0.55f, 0.56f}, 0.42f, 0.55f) {
     @Override
     void radiance(float x, float y, float z, float[] out) {
-      float room = 0.20f + 0.16f * smooth(-0.2f, 1f, y);
-      float warm = 0.04f * smooth(0f, 1f, x);
+      float room = 0.20f + 0.16f * SmoothStep.at(-0.2f, 1f, y);
+      float warm = 0.04f * SmoothStep.at(0f, 1f, x);
       set(out, room + warm, room + warm * 0.55f, room);
       add(out, window(x, y, z), 1f, 1f, 1.03f);
       // A pale wall on the right and a door ajar behind give the dark side an edge.
@@ -35,12 +35,12 @@ public enum Light {
   HARBOUR_DAWN("Harbour dawn", new float[] {-0.72f, 0.36f, 0.60f}, 0.05f, 0.62f) {
     @Override
     void radiance(float x, float y, float z, float[] out) {
-      float up = smooth(-0.05f, 0.75f, y);
+      float up = SmoothStep.at(-0.05f, 0.75f, y);
       set(out, 0.95f - 0.60f * up, 0.80f - 0.36f * up, 0.72f - 0.10f * up);
       float cos = x * -0.72f + y * 0.36f + z * 0.594f;
       float glow = (float) Math.exp((cos - 1) * 14);
       add(out, 3.2f * glow + 0.8f * (float) Math.exp((cos - 1) * 3), 1f, 0.74f, 0.5f);
-      add(out, 240f * smooth(0.99850f, 0.99925f, cos), 1f, 0.84f, 0.62f);
+      add(out, 240f * SmoothStep.at(0.99850f, 0.99925f, cos), 1f, 0.84f, 0.62f);
       float band = (float) Math.exp(-y * y * 60);
       add(out, 0.35f * band, 1f, 0.93f, 0.86f);
       ground(out, y, 0.30f, 0.27f, 0.25f);
@@ -79,17 +79,17 @@ public enum Light {
   }
 
   /** Unit direction to the main light, for the shadow on the ground. */
-  float[] key() {
-    return key;
+  public float[] key() {
+    return key.clone();
   }
 
   /** Tangent of half the angle that the main light spans: how soft its shadow is. */
-  float keyRadius() {
+  public float keyRadius() {
     return keyRadius;
   }
 
   /** Share of the ground's light that comes from the main light. */
-  float keyShare() {
+  public float keyShare() {
     return keyShare;
   }
 
@@ -110,15 +110,10 @@ public enum Light {
 
   /** Below the horizon the floor is seen instead. */
   static void ground(float[] out, float y, float r, float g, float b) {
-    float t = smooth(0.02f, -0.02f, y);
+    float t = SmoothStep.at(0.02f, -0.02f, y);
     out[0] += (r - out[0]) * t;
     out[1] += (g - out[1]) * t;
     out[2] += (b - out[2]) * t;
-  }
-
-  static float smooth(float from, float to, float v) {
-    float t = Math.clamp((v - from) / (to - from), 0f, 1f);
-    return t * t * (3 - 2 * t);
   }
 
   static float panel(
@@ -156,6 +151,7 @@ public enum Light {
     float uz = -ny * rx * l;
     float px = (x * rx + z * rz) / d - ox;
     float py = (x * ux + y * uy + z * uz) / d - oy;
-    return smooth(hw + soft, hw - soft, Math.abs(px)) * smooth(hh + soft, hh - soft, Math.abs(py));
+    return SmoothStep.at(hw + soft, hw - soft, Math.abs(px))
+        * SmoothStep.at(hh + soft, hh - soft, Math.abs(py));
   }
 }

@@ -1,4 +1,4 @@
-package keepshelf.imaging.render;
+package keepshelf.imaging.light;
 
 /**
  * RGB values over all directions, stored on the octahedral map (Meyer et al. 2010, "On
@@ -6,16 +6,11 @@ package keepshelf.imaging.render;
  * bilinear look-up needs no special case at the fold.
  */
 final class DirectionMap {
-  /** A function of a unit direction that writes RGB. */
-  interface Source {
-    void at(float x, float y, float z, float[] rgb);
-  }
-
   final int side;
   private final int stride;
   private final float[] texels;
 
-  DirectionMap(int side, Source source) {
+  DirectionMap(int side, Radiance source) {
     this.side = side;
     this.stride = side + 2;
     this.texels = new float[stride * stride * 3];
