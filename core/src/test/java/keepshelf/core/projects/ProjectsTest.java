@@ -294,6 +294,7 @@ class ProjectsTest extends OnSmallShelf {
 
   @Test
   void creditsStandInAnOrderOfOnesOwn() throws Exception {
+    licensed("CC0-1.0", "net_mesh", "sea_worn_brass", "tarred_rope");
     Project p = Project.named("Quay film");
     shelf.projects().put(p);
     shelf.projects().use(p, items("net_mesh", "sea_worn_brass", "tarred_rope"), null);
@@ -323,9 +324,8 @@ class ProjectsTest extends OnSmallShelf {
   /** What is not cleared stands apart on the sheet: nothing is moved past it for nothing. */
   @Test
   void aCreditPassesTheNextOfItsGroup() throws Exception {
-    shelf
-        .editing()
-        .set(List.of(shelf.item("sea_worn_brass").item().id()), Field.LICENCE, "House terms");
+    licensed("CC0-1.0", "net_mesh", "tarred_rope");
+    licensed("House terms", "sea_worn_brass");
     Project p = Project.named("Quay film");
     shelf.projects().put(p);
     shelf.projects().use(p, items("net_mesh", "sea_worn_brass", "tarred_rope"), null);
@@ -336,6 +336,11 @@ class ProjectsTest extends OnSmallShelf {
     Project now = shelf.projects().need("Quay film");
     shelf.projects().credit(now, shelf.projects().judged(now), "gone", true);
     assertThat(order()).hasSize(3);
+  }
+
+  private void licensed(String licence, String... keys) throws ShelfException {
+    List<String> ids = items(keys).stream().map(i -> i.item().id()).toList();
+    shelf.editing().set(ids, Field.LICENCE, licence);
   }
 
   private void move(String key, boolean earlier) throws ShelfException {
