@@ -143,6 +143,8 @@ class ProjectsPlaceTest extends OnShelfPlace {
   @Test
   void aHostThatIsTickedInTheFormWorksForTheJob(FxRobot robot) throws Exception {
     shelf.installer().addHost(new HostRecord("Loft", "plain-gltf", dir.resolve("loft").toString()));
+    act(model::refresh);
+    until(() -> model.hosts().contains("Loft"));
     robot.clickOn("#uses").type(KeyCode.E);
     CheckBox loft = robot.lookup("#project-host-loft").query();
     assertThat(fx(loft::isSelected)).isFalse();
