@@ -15,6 +15,7 @@ import keepshelf.cli.items.LicencesCommand;
 import keepshelf.cli.items.ListCommand;
 import keepshelf.cli.items.SearchCommand;
 import keepshelf.cli.items.ShowCommand;
+import keepshelf.cli.making.EnsemblesCommand;
 import keepshelf.cli.making.MakeCommand;
 import keepshelf.cli.packs.BinCommand;
 import keepshelf.cli.packs.DuplicatesCommand;
@@ -61,6 +62,7 @@ final class Commands {
           "sharp",
           "measure",
           "make",
+          "ensembles",
           "licences",
           "projects",
           "use",
@@ -121,6 +123,7 @@ final class Commands {
       case "sharp" -> SharpCommand.class;
       case "measure" -> MeasureCommand.class;
       case "make" -> MakeCommand.class;
+      case "ensembles" -> EnsemblesCommand.class;
       case "licences" -> LicencesCommand.class;
       case "projects" -> ProjectsCommand.class;
       case "use" -> UseCommand.class;

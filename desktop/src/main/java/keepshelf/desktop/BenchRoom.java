@@ -3,9 +3,12 @@ package keepshelf.desktop;
 import java.util.List;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.making.Making;
 import keepshelf.desktop.bench.BenchActions;
 import keepshelf.desktop.bench.BenchView;
 import keepshelf.desktop.bench.state.BenchModel;
+import keepshelf.desktop.ensemble.EnsembleModel;
+import keepshelf.desktop.ensemble.EnsemblePlace;
 import keepshelf.desktop.making.LayingModel;
 import keepshelf.desktop.making.LayingPlace;
 import keepshelf.desktop.shelf.ShelfActions;
@@ -16,7 +19,7 @@ import keepshelf.desktop.shell.ShellView;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
 
-/** The bench, and what is opened in its stead: laying units of what lies there. */
+/** The bench, and what is opened in its stead: laying units, and putting items together. */
 final class BenchRoom implements AutoCloseable {
   private final ShelfModel shelfModel;
   private final BenchModel model;
@@ -24,7 +27,9 @@ final class BenchRoom implements AutoCloseable {
   private final LayingModel layingModel;
   private final ChangingPlace place;
   private final Shelf shelf;
+  private final EnsembleModel ensembleModel;
   private LayingPlace laying;
+  private EnsemblePlace ensemble;
   private ShellView shell;
   private Runnable made = () -> {};
 
@@ -41,6 +46,7 @@ final class BenchRoom implements AutoCloseable {
     bench = new BenchView(model, work, pictures, shelfModel::all, actions::finishes, install);
     place = new ChangingPlace(bench);
     layingModel = new LayingModel(shelf, work, () -> made.run());
+    ensembleModel = new EnsembleModel(shelf, work, m -> put(actions, m));
     this.shelf = shelf;
     bench.onMake(actions::make, this::lay);
   }
@@ -90,6 +96,29 @@ final class BenchRoom implements AutoCloseable {
     shell.renew();
   }
 
+  /** Opens what puts items together, or changes the ensemble that is the only one. */
+  void together(List<ShelvedItem> items) {
+    if (ensemble == null) {
+      ensemble =
+          new EnsemblePlace(
+              ensembleModel,
+              shelfModel::all,
+              id -> shelf.catalogue().item(id).orElse(null),
+              this::leave);
+    }
+    ensemble.begin(items);
+    place.enter(ensemble);
+    shell.openProperty().set(place);
+    shell.renew();
+  }
+
+  /** What was put together is chosen on the boards. */
+  private void put(ShelfActions actions, Making.Made done) {
+    actions.together(done);
+    leave();
+    made.run();
+  }
+
   private void leave() {
     place.leave();
     shell.renew();
@@ -107,6 +136,10 @@ final class BenchRoom implements AutoCloseable {
     return model;
   }
 
+  EnsembleModel ensembleModel() {
+    return ensembleModel;
+  }
+
   LayingModel layingModel() {
     return layingModel;
   }
@@ -116,6 +149,7 @@ final class BenchRoom implements AutoCloseable {
     model.remember();
     bench.close();
     layingModel.close();
+    ensembleModel.close();
     if (laying != null) {
       laying.close();
     }

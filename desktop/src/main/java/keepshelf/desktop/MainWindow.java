@@ -93,6 +93,7 @@ public final class MainWindow implements AutoCloseable {
                 this::install,
                 this::layOnBench,
                 this::lay,
+                this::together,
                 likeRoom::like,
                 likeRoom::paste,
                 this::toSource));
@@ -254,6 +255,11 @@ public final class MainWindow implements AutoCloseable {
   /** Opens what lays units of an item, in the room of the bench. */
   public void lay(ShelvedItem item) {
     benchRoom.lay(item);
+  }
+
+  /** Opens what puts items together. */
+  public void together(List<ShelvedItem> items) {
+    benchRoom.together(items);
   }
 
   private void layOnBench(ShelvedItem item, String finish) {

@@ -29,6 +29,7 @@ class ModuleRulesTest {
           "help",
           "facts",
           "making",
+          "ensemble",
           "bench.state",
           "bench.settings",
           "bench",

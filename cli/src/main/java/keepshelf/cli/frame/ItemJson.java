@@ -40,6 +40,9 @@ public final class ItemJson {
   public static Map<String, Object> whole(ShelvedItem s, List<InstallationRecord> installations) {
     Map<String, Object> m = listed(s);
     m.put("tile_metres", s.item().tileMetres());
+    if (!s.item().parts().isEmpty()) {
+      m.put("parts", s.item().parts());
+    }
     m.put("maps", s.item().maps().stream().map(x -> map(s, x)).toList());
     m.put("checks", ProblemJson.of(s.item().problems()));
     Map<String, Object> record = new LinkedHashMap<>();

@@ -166,16 +166,13 @@ public final class InstallCommand implements Callable<Integer> {
       out.problem(Problem.error("use", null, "--brightness has to be above 0."));
       return null;
     }
-    return new InstallOptions(
-        resolution,
-        tile,
-        setup,
-        turn,
-        brightness == null ? 1 : brightness,
-        level,
-        scene,
-        metres,
-        null);
+    return InstallOptions.NONE
+        .at(resolution)
+        .tile(tile)
+        .as(setup)
+        .light(turn, brightness == null ? 1 : brightness, level)
+        .scene(scene)
+        .unit(metres);
   }
 
   private int run(InstallOptions options) throws ShelfException {
@@ -299,6 +296,14 @@ public final class InstallCommand implements Callable<Integer> {
   private static List<Problem> notes(InstallPlan plan) {
     List<Problem> notes = new ArrayList<>();
     plan.remarks().forEach(r -> notes.add(Problem.note("remark", null, r)));
+    assumed(plan, notes);
+    for (InstallPlan part : plan.parts()) {
+      assumed(part, notes);
+    }
+    return notes;
+  }
+
+  private static void assumed(InstallPlan plan, List<Problem> notes) {
     String name = "“" + plan.item().item().name() + "”";
     if (!plan.tileKnown()) {
       notes.add(
@@ -309,7 +314,10 @@ public final class InstallCommand implements Callable<Integer> {
                   + name
                   + " is not known; "
                   + plan.tileMetres()
-                  + " m is assumed. Give it with --tile METRES."));
+                  + " m is assumed. "
+                  + (plan.options().as() == Setup.SURFACE && plan.surfaces().size() > 1
+                      ? "Say it with: keepshelf edit " + plan.item().item().key() + " --set tile=…."
+                      : "Give it with --tile METRES.")));
     }
     if (plan.reliefMetres() > 0 && !plan.reliefKnown()) {
       notes.add(
@@ -322,7 +330,6 @@ public final class InstallCommand implements Callable<Integer> {
                   + Math.round(plan.reliefMetres() * 10_000) / 10.0
                   + " mm is assumed."));
     }
-    return notes;
   }
 
   /** A plan in the shape of an installation that has not been made. */

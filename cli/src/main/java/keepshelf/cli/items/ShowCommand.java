@@ -93,6 +93,7 @@ public final class ShowCommand implements Callable<Integer> {
       }
     }
     i.marks().finishes().forEach(f -> line("finish", f.name()));
+    i.parts().forEach(p -> line("part", p.name() + ": " + p.made()));
     for (MapRecord m : i.maps()) {
       out.say(
           String.format(

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import keepshelf.core.catalogue.made.EnsemblePart;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
@@ -31,6 +32,7 @@ import keepshelf.core.problem.Problem;
  * @param problems what was found at taking in
  * @param also where else it was got
  * @param partOf identifier of the item that its maps stand with, or null when it stands for itself
+ * @param parts of an ensemble, in order; empty for all others
  * @param marks what a person has put on it
  */
 public record ItemRecord(
@@ -45,6 +47,7 @@ public record ItemRecord(
     List<Problem> problems,
     @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Origin> also,
     @JsonInclude(JsonInclude.Include.NON_NULL) String partOf,
+    @JsonInclude(JsonInclude.Include.NON_EMPTY) List<EnsemblePart> parts,
     @JsonInclude(value = JsonInclude.Include.CUSTOM, valueFilter = NoMarks.class) Marks marks) {
   /** Where it is looked at: large enough to tell, and quick. */
   private static final String SEEN_AT = "1K";
@@ -71,6 +74,7 @@ public record ItemRecord(
     problems = List.copyOf(problems);
     // Records of earlier versions do not have it.
     also = also == null ? List.of() : List.copyOf(also);
+    parts = parts == null ? List.of() : List.copyOf(parts);
     marks = marks == null ? Marks.NONE : marks;
   }
 
@@ -97,6 +101,7 @@ public record ItemRecord(
         problems,
         List.of(),
         null,
+        List.of(),
         Marks.NONE);
   }
 
@@ -150,7 +155,26 @@ public record ItemRecord(
         newProblems,
         origins,
         with,
+        parts,
         newMarks);
+  }
+
+  /** An ensemble of these parts, which stand in its place; the rest stays. */
+  public ItemRecord of(List<EnsemblePart> newParts) {
+    return new ItemRecord(
+        id,
+        key,
+        name,
+        kind,
+        workflow,
+        colourway,
+        tileMetres,
+        maps,
+        problems,
+        also,
+        partOf,
+        newParts,
+        marks);
   }
 
   /** The editions, large to small; a resolution may stand with several formats. */
@@ -276,14 +300,15 @@ public record ItemRecord(
   /** A few letters that change whenever its picture would look different. */
   public String look() {
     StringBuilder b = new StringBuilder().append(kind.id()).append(tileMetres);
+    parts.forEach(x -> b.append(x.name()).append(x.item()).append(x.finish()));
     maps.forEach(m -> b.append(m.role()).append(m.handedness()).append(m.sha256()));
     return keepshelf.core.disk.Hashes.sha256(b.toString()).substring(0, 10);
   }
 
-  /** Whether any of its maps was made here. */
+  /** Whether it, or any of its maps, was made here. */
   @JsonIgnore
   public boolean isPartlyMade() {
-    return maps.stream().anyMatch(m -> m.recipe() != null);
+    return kind == ItemKind.ENSEMBLE || maps.stream().anyMatch(m -> m.recipe() != null);
   }
 
   /** Bytes of all its maps. */

@@ -52,6 +52,7 @@ final class ItemSplit {
               i.problems().stream().filter(x -> about(x, go)).toList(),
               i.also(),
               main[0],
+              i.parts(),
               i.marks());
       main[0] = main[0] == null ? id : main[0];
       out.add(made);

@@ -33,32 +33,57 @@ final class ChangedSources {
   private final ShelfFolder shelf;
   private final InstallationRecord installed;
   private final ShelvedItem item;
+  private final List<ShelvedItem> parts;
   private final OverlayMaps overlays;
 
   private ChangedSources(
-      ShelfFolder shelf, InstallationRecord installed, ShelvedItem item, OverlayMaps overlays) {
+      ShelfFolder shelf,
+      InstallationRecord installed,
+      ShelvedItem item,
+      List<ShelvedItem> parts,
+      OverlayMaps overlays) {
+    this.parts = parts;
     this.overlays = overlays;
     this.shelf = shelf;
     this.installed = installed;
     this.item = item;
   }
 
-  /** What would change, in words; empty when the pictures are still those of the item. */
+  /**
+   * What would change, in words; empty when the pictures are still those of the item.
+   *
+   * @param parts the items of its parts, when it is an ensemble
+   */
   static Optional<String> of(
-      ShelfFolder shelf, InstallationRecord installed, ShelvedItem item, OverlayMaps overlays) {
-    ChangedSources c = new ChangedSources(shelf, installed, item, overlays);
-    return c.foreign() ? Optional.of(c.words()) : Optional.empty();
+      ShelfFolder shelf,
+      InstallationRecord installed,
+      ShelvedItem item,
+      List<ShelvedItem> parts,
+      OverlayMaps overlays) {
+    ChangedSources c = new ChangedSources(shelf, installed, item, parts, overlays);
+    return c.foreign()
+        ? Optional.of(parts.isEmpty() ? c.words() : "the pictures of a part")
+        : Optional.empty();
   }
 
   private boolean foreign() {
     Set<String> hashes = new HashSet<>();
     Set<String> paths = new HashSet<>();
-    for (MapRecord m : item.item().maps()) {
-      hashes.add(m.sha256());
-      paths.add(item.path(m));
+    List<ShelvedItem> all = parts.isEmpty() ? List.of(item) : parts;
+    for (ShelvedItem s : all) {
+      for (MapRecord m : s.item().maps()) {
+        hashes.add(m.sha256());
+        paths.add(s.path(m));
+      }
     }
-    Finish finish = installed.options() == null ? null : installed.options().finish();
-    if (finish != null) {
+    List<Finish> finishes = new ArrayList<>();
+    if (installed.options() != null) {
+      finishes.addAll(installed.options().parts().values());
+      if (installed.options().finish() != null) {
+        finishes.add(installed.options().finish());
+      }
+    }
+    for (Finish finish : finishes) {
       finish.laid().stream()
           .flatMap(o -> overlays.find(o).stream())
           .forEach(o -> hashes.add(o.map().sha256()));

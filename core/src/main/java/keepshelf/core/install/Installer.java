@@ -6,17 +6,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.disk.StorageException;
-import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
@@ -32,18 +29,21 @@ import keepshelf.core.install.prove.HostReader;
 import keepshelf.core.install.prove.Prover;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.versions.Newest;
 
 /** Plans, writes, proves, checks and removes installations. */
 public final class Installer {
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
-  private final Versions versions;
+  private final Newest newest;
+  private final Standing states;
 
   /** Installs items of {@code shelf}. */
   public Installer(ShelfFolder shelf, Catalogue catalogue) {
     this.shelf = shelf;
     this.catalogue = catalogue;
-    this.versions = new Versions(catalogue);
+    this.newest = new Newest(catalogue);
+    this.states = new Standing(shelf, catalogue, newest);
   }
 
   /** Soon something will be installed in a host and proved: its reader is started meanwhile. */
@@ -87,9 +87,9 @@ public final class Installer {
               i.document(),
               "The item of " + i.document() + " is not on the shelf any more."));
     }
-    Optional<ShelvedItem> newer = versions.newest(item);
+    Optional<ShelvedItem> newer = newest.of(item);
     ShelvedItem now = newer.orElse(item);
-    InstallOptions o = i.options().finished(finishNow(i, now));
+    InstallOptions o = i.options().finished(Standing.finishNow(i, now));
     // A resolution that the newer version does not have becomes its largest.
     boolean has = o.resolution() == null || now.item().resolutions().contains(o.resolution());
     InstallPlan plan =
@@ -195,72 +195,7 @@ public final class Installer {
 
   /** How an installation stands against its receipt and the shelf. */
   public InstallationState state(InstallationRecord i) {
-    List<Problem> problems = Receipts.compare(i);
-    if (problems.stream()
-        .anyMatch(p -> p.code().startsWith("missing") || p.code().startsWith("unreadable"))) {
-      return new InstallationState(InstallationState.Kind.MISSING, problems);
-    }
-    if (!problems.isEmpty()) {
-      return new InstallationState(InstallationState.Kind.ALTERED, problems);
-    }
-    Optional<ShelvedItem> item = catalogue.item(i.item());
-    if (item.isEmpty()) {
-      return outdated(
-          i, "item-gone", "The item of this installation is not on the shelf any more.");
-    }
-    Optional<ShelvedItem> newer = versions.newest(item.get());
-    if (newer.isPresent()) {
-      String version = newer.get().pack().version();
-      return outdated(
-          i,
-          "newer-version",
-          "Version "
-              + (version == null ? "of " + newer.get().pack().takenIn() : version)
-              + " of “"
-              + item.get().item().name()
-              + "” is on the shelf. Update to have it in the same place.");
-    }
-    if (!Objects.equals(i.options().finish(), finishNow(i, item.get()))) {
-      return outdated(
-          i,
-          "finish-changed",
-          "The finish “"
-              + i.options().finish().name()
-              + "” was changed since. Update to have it as it is now.");
-    }
-    Optional<String> changes =
-        ChangedSources.of(shelf, i, item.get(), new OverlayMaps(shelf, catalogue));
-    if (changes.isPresent()) {
-      return outdated(
-          i,
-          "other-sources",
-          i.document()
-              + " still shows pictures that “"
-              + item.get().item().name()
-              + "” has taken the place of. Renew to have those of “"
-              + item.get().item().name()
-              + "”; what changes: "
-              + changes.get()
-              + ".");
-    }
-    List<String> has = item.get().item().resolutions();
-    boolean largest = has.isEmpty() || has.getLast().equals(i.resolution());
-    return new InstallationState(
-        largest ? InstallationState.Kind.CURRENT : InstallationState.Kind.OTHER_RESOLUTION,
-        problems);
-  }
-
-  /**
-   * The finish of an installation as its item has it now; as it was when the item has it no more.
-   */
-  private static Finish finishNow(InstallationRecord i, ShelvedItem item) {
-    Finish was = i.options().finish();
-    return was == null ? null : item.item().marks().finish(was.name()).orElse(was);
-  }
-
-  private static InstallationState outdated(InstallationRecord i, String code, String why) {
-    return new InstallationState(
-        InstallationState.Kind.OUTDATED, List.of(Problem.warning(code, i.document(), why)));
+    return states.of(i);
   }
 
   /**

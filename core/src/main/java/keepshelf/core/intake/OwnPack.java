@@ -16,6 +16,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.disk.StorageException;
@@ -41,8 +42,15 @@ public final class OwnPack implements AutoCloseable {
    * @param name for people
    * @param creator names of all who are to be credited, or null
    * @param licence identifier, or null when it is not known
+   * @param version where there are several, or null
+   * @param kin the pack that it is a version of, or null
    */
-  public record Heading(String name, String creator, String licence) {}
+  public record Heading(String name, String creator, String licence, String version, Kinship kin) {
+    /** One of which there are no versions. */
+    public Heading(String name, String creator, String licence) {
+      this(name, creator, licence, null, null);
+    }
+  }
 
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
@@ -96,6 +104,14 @@ public final class OwnPack implements AutoCloseable {
         recipe);
   }
 
+  /** Adds a document. */
+  public void document(String name, byte[] content) throws IOException {
+    Files.write(file(name), content);
+    files.put(
+        name,
+        new PackRecord.FileRecord(name, "document", content.length, Hashes.sha256(file(name))));
+  }
+
   /** Leaves a map out that was written. */
   public void drop(MapRecord map) throws IOException {
     files.remove(map.path());
@@ -131,18 +147,18 @@ public final class OwnPack implements AutoCloseable {
           new PackRecord(
               id,
               heading.name(),
-              null,
+              heading.version(),
               SOURCE,
               heading.creator(),
               heading.licence(),
               null,
-              PackFolder.free(shelf, SOURCE, heading.name(), null),
+              PackFolder.free(shelf, SOURCE, heading.name(), heading.version()),
               null,
               Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(),
               items.apply(id),
               new ArrayList<>(files.values()),
               null,
-              null,
+              heading.kin(),
               List.of());
       new Journal(shelf, catalogue, listener).file(workspace, pack);
       return new Filing.Filed(pack, false);

@@ -74,6 +74,17 @@ public record DerivedLicence(
 
   /** What follows from the records of {@code parents}. */
   public static DerivedLicence of(Collection<ShelvedItem> parents, Licences licences) {
+    return of(parents, parents, licences);
+  }
+
+  /**
+   * What follows for a collection of {@code parents}.
+   *
+   * @param changed those of them that are changed for it; the others may be such as allow no
+   *     changes
+   */
+  public static DerivedLicence of(
+      Collection<ShelvedItem> parents, Collection<ShelvedItem> changed, Licences licences) {
     Map<String, Licence> byId = new LinkedHashMap<>();
     Set<String> credits = new LinkedHashSet<>();
     List<Problem> said = new ArrayList<>();
@@ -94,7 +105,7 @@ public record DerivedLicence(
                 "The licence of “"
                     + s.item().name()
                     + "” is not settled, so neither is that of what is made of it."));
-      } else if (l.derivatives() == Answer.NO) {
+      } else if (l.derivatives() == Answer.NO && changed.contains(s)) {
         said.add(
             Problem.error(
                 "no-changes",

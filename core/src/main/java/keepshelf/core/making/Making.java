@@ -308,6 +308,11 @@ public final class Making {
     return new PhotoMaking(shelf, catalogue, licences, listener);
   }
 
+  /** Puts items together. */
+  public Ensembles ensembles() {
+    return new Ensembles(shelf, catalogue, licences, listener);
+  }
+
   /** Makes plain companions. */
   public Companion companion() {
     return new Companion(shelf, catalogue, licences, listener);

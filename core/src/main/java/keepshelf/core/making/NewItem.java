@@ -146,7 +146,8 @@ final class NewItem {
     }
   }
 
-  private static String key(String name) {
+  /** The key of an item of this name. */
+  static String key(String name) {
     String k =
         name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "_").replaceAll("^_|_$", "");
     return k.isEmpty() ? "made" : k;

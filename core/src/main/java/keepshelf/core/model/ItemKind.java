@@ -11,7 +11,9 @@ public enum ItemKind {
   DECAL("decal", "Decals"),
   LIGHT_PATTERN("light-pattern", "Light patterns"),
   MODEL("model", "Models"),
-  PHOTO_TEXTURE("photo-texture", "Photo textures");
+  PHOTO_TEXTURE("photo-texture", "Photo textures"),
+  /** Several items as named parts of one thing; it has no maps of its own. */
+  ENSEMBLE("ensemble", "Ensembles");
 
   private final String id;
   private final String plural;

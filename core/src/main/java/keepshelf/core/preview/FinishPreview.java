@@ -14,6 +14,7 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.finish.Overlays;
+import keepshelf.core.format.Placement;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews.Lit;
 import keepshelf.core.preview.Previews.Picture;
@@ -148,6 +149,14 @@ public final class FinishPreview {
   private double tile(Finish finish) {
     Double said = finish != null && finish.tileMetres() != null ? finish.tileMetres() : ownTile;
     return said == null ? Previews.ASSUMED_TILE_METRES : said;
+  }
+
+  /** How the maps lie on a surface with a finish, or as they are when that is null. */
+  public Placement placement(Finish finish) {
+    double tile = tile(finish);
+    return finish == null
+        ? Placement.of(tile, tile * aspect)
+        : new Placement(tile, tile * aspect, finish.turn(), finish.right(), finish.up());
   }
 
   /** The map in a role as a finish (or null) makes it; empty when there is none. */

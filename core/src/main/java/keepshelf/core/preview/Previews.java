@@ -12,6 +12,9 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.made.EnsemblePart;
+import keepshelf.core.catalogue.setup.Finish;
+import keepshelf.core.disk.Hashes;
 import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.ItemKind;
@@ -26,6 +29,7 @@ import keepshelf.imaging.panorama.EnvironmentPreview;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BallPreview;
 import keepshelf.imaging.resample.Resampler;
+import org.slf4j.LoggerFactory;
 
 /** Makes and keeps preview pictures. Slow: call it off the interface thread. */
 public final class Previews {
@@ -33,10 +37,16 @@ public final class Previews {
   public static final double ASSUMED_TILE_METRES = 0.5;
 
   /** Counts up when the renderer's look changes, so that older pictures are made again. */
-  private static final int LOOK = 6;
+  private static final int LOOK = 7;
+
+  /** The edition that is looked at. */
+  private static final String SEEN_AT = "1K";
+
+  private static final int TEXELS = 1024;
 
   private final ShelfFolder shelf;
   private final Function<String, Optional<PackRecord>> packs;
+  private final Function<String, Optional<ShelvedItem>> items;
   private final OverlayMaps overlays;
 
   /**
@@ -47,6 +57,7 @@ public final class Previews {
   public Previews(ShelfFolder shelf, Catalogue catalogue) {
     this.shelf = shelf;
     this.packs = catalogue::pack;
+    this.items = catalogue::item;
     this.overlays = new OverlayMaps(shelf, catalogue);
   }
 
@@ -113,7 +124,7 @@ public final class Previews {
     if (lit.turnDegrees() != 0) {
       return rendered(s, side, lit);
     }
-    Path file = file(s.item().id(), s.item().look(), side, lit);
+    Path file = file(s.item().id(), look(s), side, lit);
     Optional<Picture> kept = kept(file);
     if (kept.isPresent()) {
       return kept.get();
@@ -129,12 +140,47 @@ public final class Previews {
     return p;
   }
 
+  /** What changes whenever the picture would: of an ensemble also what its parts look like. */
+  private String look(ShelvedItem s) {
+    if (s.item().kind() != ItemKind.ENSEMBLE) {
+      return s.item().look();
+    }
+    StringBuilder b = new StringBuilder(s.item().look());
+    for (EnsemblePart p : s.item().parts()) {
+      Optional<ShelvedItem> item = items.apply(p.item());
+      b.append(item.map(i -> i.item().look()).orElse("-")).append(item.map(i -> finish(i, p)));
+    }
+    return Hashes.sha256(b.toString()).substring(0, 10);
+  }
+
+  private static Finish finish(ShelvedItem item, EnsemblePart p) {
+    return p.finish() == null ? null : item.item().marks().finish(p.finish()).orElse(null);
+  }
+
+  private Picture ensemble(ShelvedItem s, int side, Lit lit) {
+    List<EnsembleLook.Part> parts = new ArrayList<>();
+    for (EnsemblePart p : s.item().parts()) {
+      ShelvedItem item = items.apply(p.item()).orElse(null);
+      FinishPreview look = null;
+      try {
+        look = item == null ? null : finishing(item, SEEN_AT, TEXELS, e -> {});
+      } catch (IOException e) {
+        LoggerFactory.getLogger(Previews.class).debug("a part without a picture", e);
+      }
+      parts.add(new EnsembleLook.Part(p.name(), look, look == null ? null : finish(item, p)));
+    }
+    return EnsembleLook.render(parts, side, lit);
+  }
+
   private Picture rendered(ShelvedItem s, int side, Lit lit) throws IOException {
     if (s.item().kind() == ItemKind.MODEL) {
       ShelvedModel m = model(s);
       if (m.file().isPresent()) {
         return new Picture(side, m.render(side, lit));
       }
+    }
+    if (s.item().kind() == ItemKind.ENSEMBLE) {
+      return ensemble(s, side, lit);
     }
     return render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
   }
@@ -203,7 +249,7 @@ public final class Previews {
 
   /** The maps of an item at about preview size, as files. */
   public List<MapFile> maps(ShelvedItem s) {
-    return maps(s, "1K");
+    return maps(s, SEEN_AT);
   }
 
   private List<MapFile> maps(ShelvedItem s, String resolution) {

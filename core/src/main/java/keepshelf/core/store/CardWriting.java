@@ -110,6 +110,11 @@ final class CardWriting {
     words.add(pack.licence());
     i.roles().forEach(r -> words.add(r.title()));
     i.resolutions().forEach(words::add);
+    i.parts()
+        .forEach(x -> {
+          words.add(x.name());
+          words.add(x.made());
+        });
     i.also()
         .forEach(o -> {
           words.add(o.name());

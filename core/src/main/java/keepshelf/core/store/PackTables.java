@@ -19,6 +19,7 @@ import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
 import keepshelf.core.catalogue.kin.Kinship;
+import keepshelf.core.catalogue.made.EnsemblePart;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.json.Json;
 import keepshelf.core.model.Channels;
@@ -122,12 +123,12 @@ final class PackTables {
     var rows =
         h.prepareBatch(
             "insert into item(id, pack_id, position, key, name, kind, workflow, colourway,"
-                + " tile_metres, problems, also, part_of, marks) values (?, ?, ?, ?, ?, ?, ?, ?, ?,"
-                + " ?, ?, ?, ?) on conflict(id) do update set key = excluded.key, name ="
-                + " excluded.name, kind = excluded.kind, workflow = excluded.workflow, colourway ="
-                + " excluded.colourway, tile_metres = excluded.tile_metres, problems ="
-                + " excluded.problems, also = excluded.also, part_of = excluded.part_of, marks ="
-                + " excluded.marks");
+                + " tile_metres, problems, also, part_of, parts, marks) values (?, ?, ?, ?, ?, ?,"
+                + " ?, ?, ?, ?, ?, ?, ?, ?) on conflict(id) do update set key = excluded.key, name"
+                + " = excluded.name, kind = excluded.kind, workflow = excluded.workflow, colourway"
+                + " = excluded.colourway, tile_metres = excluded.tile_metres, problems ="
+                + " excluded.problems, also = excluded.also, part_of = excluded.part_of, parts ="
+                + " excluded.parts, marks = excluded.marks");
     for (int at = 0; at < p.items().size(); at++) {
       ItemRecord i = p.items().get(at);
       if (ids.contains(i.id())) {
@@ -144,6 +145,7 @@ final class PackTables {
             Json.line(i.problems()),
             i.also().isEmpty() ? null : Json.line(i.also()),
             i.partOf(),
+            i.parts().isEmpty() ? null : Json.line(i.parts()),
             i.marks().isNone() ? null : Json.line(i.marks()));
       }
     }
@@ -315,6 +317,7 @@ final class PackTables {
         Json.mapper().readValue(r.getString("problems"), new TypeReference<List<Problem>>() {}),
         list(r.getString("also"), new TypeReference<List<Origin>>() {}),
         r.getString("part_of"),
+        list(r.getString("parts"), new TypeReference<List<EnsemblePart>>() {}),
         json(r.getString("marks"), Marks.class));
   }
 

@@ -76,6 +76,10 @@ final class PlanText {
   }
 
   private static void placement(InstallPlan p, VBox box) {
+    for (int i = 0; i < p.parts().size(); i++) {
+      box.getChildren().add(line(p.surfaces().get(i), p.parts().get(i).item().item().name()));
+      placement(p.parts().get(i), box);
+    }
     boolean surface = p.as() == Setup.SURFACE || p.as() == Setup.RELIEF_FLOOR;
     if (surface || p.as() == Setup.PLANE) {
       if (p.options().finish() != null) {

@@ -281,6 +281,11 @@ public final class ShelfActions {
         });
   }
 
+  /** Takes over that items were put together elsewhere. */
+  public void together(Making.Made made) {
+    done(Words.of("ensemble.put", made.item().item().name()), List.of(made));
+  }
+
   private void made(List<Making.Made> made) {
     if (made.isEmpty()) {
       return;
@@ -288,8 +293,12 @@ public final class ShelfActions {
     String names =
         String.join(
             ", ", made.getFirst().maps().stream().map(m -> m.role().title()).distinct().toList());
+    done(Words.of("make.done", made.getFirst().item().item().name(), names), made);
+  }
+
+  private void done(String what, List<Making.Made> made) {
     did(
-        Words.of("make.done", made.getFirst().item().item().name(), names),
+        what,
         made.size(),
         () -> {
           for (Making.Made m : made.reversed()) {

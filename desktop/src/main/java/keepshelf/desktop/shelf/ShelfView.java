@@ -54,6 +54,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
    * @param install to the hosts, with the identifier of an item
    * @param bench to the bench with an item, and the name of a finish or null for a new one
    * @param lay to laying units of an item
+   * @param together to putting items together, or to the parts of an ensemble
    * @param like to what looks like an item
    * @param paste to what looks like the picture on the clipboard
    * @param source to something that is owned and not here, at its source
@@ -62,6 +63,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
       Consumer<String> install,
       BiConsumer<ShelvedItem, String> bench,
       Consumer<ShelvedItem> lay,
+      Consumer<List<ShelvedItem>> together,
       Consumer<ShelvedItem> like,
       Runnable paste,
       Consumer<PackNews> source) {}
@@ -89,7 +91,13 @@ public final class ShelfView implements Place, SwatchCard.Host {
             shelf,
             pictures,
             thumbnails,
-            new TagPane.Ways(this::install, this::look, this::finish, ways.lay(), ways.like())));
+            new TagPane.Ways(
+                this::install,
+                this::look,
+                this::finish,
+                ways.lay(),
+                ways.together(),
+                ways.like())));
     stack.getChildren().add(content);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> showEmpty());
     model.selection().idsProperty().addListener(o -> boards.mark());

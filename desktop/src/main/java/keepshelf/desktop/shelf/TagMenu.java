@@ -11,6 +11,7 @@ import javafx.scene.control.MenuItem;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
+import keepshelf.core.making.Ensembles;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.desktop.making.MakeMenu;
@@ -27,16 +28,14 @@ final class TagMenu extends ContextMenu {
    * For {@code items}.
    *
    * @param split asks which maps are to be split off
-   * @param lay goes to laying units of an item
-   * @param like goes to what looks like an item
+   * @param ways where it leads
    */
   TagMenu(
       ShelfModel model,
       ShelfActions actions,
       List<ShelvedItem> items,
       Runnable split,
-      Consumer<ShelvedItem> lay,
-      Consumer<ShelvedItem> like) {
+      TagPane.Ways ways) {
     this.model = model;
     this.actions = actions;
     List<String> ids = items.stream().map(s -> s.item().id()).toList();
@@ -46,7 +45,7 @@ final class TagMenu extends ContextMenu {
         () -> actions.set(ids, Field.FAVOURITE, favourite ? "no" : "yes"));
     ItemCard lead = model.selection().leadProperty().get();
     if (items.size() == 1) {
-      add(Words.of("tag.like"), () -> like.accept(items.getFirst()));
+      add(Words.of("tag.like"), () -> ways.like().accept(items.getFirst()));
       if (lead != null && lead.colour() != null) {
         String colour = String.format(Locale.ROOT, "colour:#%06x", lead.colour().toSrgb());
         add(Words.of("tag.colour"), () -> model.wordsProperty().set(colour));
@@ -55,9 +54,15 @@ final class TagMenu extends ContextMenu {
         add(Words.of("tag.split"), split);
       }
       getItems().add(packs(items.getFirst()));
-      made(items.getFirst(), lay);
+      made(items.getFirst(), ways.lay());
     } else if (lead != null) {
       add(Words.of("tag.join", lead.name()), () -> actions.join(lead.id(), ids));
+    }
+    boolean ensemble = items.getFirst().item().kind() == ItemKind.ENSEMBLE;
+    if (items.size() == 1 && ensemble) {
+      add(Words.of("tag.together.change"), () -> ways.together().accept(items));
+    } else if (items.stream().filter(s -> Ensembles.cannot(s).isEmpty()).count() > 1) {
+      add(Words.of("tag.together"), () -> ways.together().accept(items));
     }
     List<MenuItem> missing = MakeMenu.entries(items, roles -> actions.make(items, roles));
     if (!missing.isEmpty()) {

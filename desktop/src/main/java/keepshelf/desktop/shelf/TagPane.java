@@ -54,6 +54,7 @@ final class TagPane extends ScrollPane {
    * @param look to a large picture of it
    * @param finish to a finish of it by its name; null for a new one
    * @param lay to laying units of it
+   * @param together to putting items together, or to the parts of an ensemble
    * @param like to what looks like it
    */
   record Ways(
@@ -61,6 +62,7 @@ final class TagPane extends ScrollPane {
       Runnable look,
       Consumer<String> finish,
       Consumer<ShelvedItem> lay,
+      Consumer<List<ShelvedItem>> together,
       Consumer<ShelvedItem> like) {}
 
   TagPane(
@@ -144,8 +146,10 @@ final class TagPane extends ScrollPane {
 
   private void one(ShelvedItem s) {
     tag.getChildren().addAll(top(s), actions(List.of(s)));
-    section("tag.maps");
-    tag.getChildren().addAll(parts.maps(s), parts.editions(s));
+    if (s.item().kind() != ItemKind.ENSEMBLE) {
+      section("tag.maps");
+      tag.getChildren().addAll(parts.maps(s), parts.editions(s));
+    }
     kindFacts(s);
     record(List.of(s));
     licence(List.of(s));
@@ -162,9 +166,9 @@ final class TagPane extends ScrollPane {
   }
 
   private void kindFacts(ShelvedItem s) {
-    Node facts = parts.kindFacts(s);
+    Node facts = parts.kindFacts(s, ways.together());
     if (facts != null) {
-      section(s.item().kind() == ItemKind.MODEL ? "tag.model" : "tag.light");
+      section("tag." + s.item().kind().id());
       tag.getChildren().add(facts);
     }
   }
@@ -248,7 +252,7 @@ final class TagPane extends ScrollPane {
     more.setId("tag-more");
     more.setAccessibleText(Words.of("tag.more"));
     more.setOnAction(e ->
-        new TagMenu(model, actions, items, () -> split(items.getFirst()), ways.lay(), ways.like())
+        new TagMenu(model, actions, items, () -> split(items.getFirst()), ways)
             .show(more, Side.BOTTOM, 0, 4));
     return new HBox(8, go, large, more);
   }

@@ -29,6 +29,7 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.desktop.facts.LightFactsBox;
 import keepshelf.desktop.facts.ModelFactsBox;
+import keepshelf.desktop.facts.PartsBox;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
@@ -184,11 +185,12 @@ final class TagParts {
     return v;
   }
 
-  /** What a light or a model is beyond its maps; null for other kinds. */
-  Node kindFacts(ShelvedItem s) {
+  /** What a light, a model or an ensemble is beyond its maps; null for other kinds. */
+  Node kindFacts(ShelvedItem s, Consumer<List<ShelvedItem>> together) {
     return switch (s.item().kind()) {
       case ENVIRONMENT -> new LightFactsBox(s, shelf, model::measure);
       case MODEL -> new ModelFactsBox(s, shelf, model::measure);
+      case ENSEMBLE -> new PartsBox(s, shelf, model::measure, together);
       default -> null;
     };
   }

@@ -121,13 +121,37 @@ public final class ModelPreview {
             continue;
           }
           float d = wa * corner[a + 2] + wb * corner[b + 2] + wc * corner[c + 2];
-          if (d < depth[y * size + x]) {
+          if (d < depth[y * size + x] && !hole(t, wa, wb, wc, x, y)) {
             depth[y * size + x] = d;
             triangle[y * size + x] = t;
           }
         }
       }
     }
+  }
+
+  /**
+   * Whether a triangle is not there at a subpixel. What is half there is there on half of the
+   * subpixels, in an ordered pattern (B. E. Bayer, 1973).
+   */
+  private boolean hole(int t, float wa, float wb, float wc, int x, int y) {
+    int slot = mesh.slots()[t];
+    Surface s = slot < surfaces.size() ? surfaces.get(slot) : null;
+    if (s == null || !s.seeThrough()) {
+      return false;
+    }
+    int u = t * 6;
+    float[] uv = mesh.uvs();
+    float opacity =
+        s.opacity(
+            wa * uv[u] + wb * uv[u + 2] + wc * uv[u + 4],
+            wa * uv[u + 1] + wb * uv[u + 3] + wc * uv[u + 5]);
+    int i = x & 1;
+    int j = y & 1;
+    int k = x >> 1 & 1;
+    int l = y >> 1 & 1;
+    int bayer = 4 * (2 * (i ^ j) + j) + 2 * (k ^ l) + l;
+    return opacity < (bayer + 0.5f) / 16;
   }
 
   private static float min(float a, float b, float c) {

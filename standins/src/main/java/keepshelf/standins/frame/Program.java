@@ -161,21 +161,15 @@ public final class Program {
       }
       r.put("material", d.surfaces().isEmpty() ? "" : d.surfaces().getFirst().material());
       r.put("inputs", inputs);
-      ReadSurface.Placement p = d.surfaces().isEmpty() ? null : d.surfaces().getFirst().placement();
-      if (p != null) {
-        r.put(
-            "placement",
-            Map.of(
-                "tile",
-                p.tile(),
-                "tileHeight",
-                p.tileHeight(),
-                "turn",
-                p.turn(),
-                "offsetU",
-                p.offsetU(),
-                "offsetV",
-                p.offsetV()));
+      Map<String, Object> placements = new LinkedHashMap<>();
+      for (ReadSurface s : d.surfaces()) {
+        if (s.placement() != null) {
+          placements.put(s.material(), placement(s.placement()));
+        }
+      }
+      r.put("placements", placements);
+      if (!d.surfaces().isEmpty() && d.surfaces().getFirst().placement() != null) {
+        r.put("placement", placement(d.surfaces().getFirst().placement()));
       }
       r.put("facts", d.facts());
       r.put("relief", relief(d, pictures));
@@ -188,6 +182,20 @@ public final class Program {
       r.put("complaints", List.copyOf(d.complaints()));
       return r;
     }
+  }
+
+  private static Map<String, Object> placement(ReadSurface.Placement p) {
+    return Map.of(
+        "tile",
+        p.tile(),
+        "tileHeight",
+        p.tileHeight(),
+        "turn",
+        p.turn(),
+        "offsetU",
+        p.offsetU(),
+        "offsetV",
+        p.offsetV());
   }
 
   /** The relief of each surface that has one, by its name. */

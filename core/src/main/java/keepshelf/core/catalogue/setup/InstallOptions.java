@@ -1,6 +1,10 @@
 package keepshelf.core.catalogue.setup;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.Consumer;
 
 /**
  * How an item is to be installed. What is null is as the item itself says.
@@ -14,6 +18,8 @@ import com.fasterxml.jackson.annotation.JsonInclude;
  * @param testScene whether a scene with a ball, a floor, a light and a camera is written too
  * @param metresPerUnit unit of length of a model's file, or null for metres
  * @param finish what its maps are adjusted by, or null for the item as delivered
+ * @param parts finishes of the parts of an ensemble that have one, by their names, as they were
+ *     when it was planned
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record InstallOptions(
@@ -25,103 +31,99 @@ public record InstallOptions(
     boolean levelHorizon,
     boolean testScene,
     Double metresPerUnit,
-    Finish finish) {
+    Finish finish,
+    @JsonInclude(JsonInclude.Include.NON_EMPTY) Map<String, Finish> parts) {
   /** As the item itself says. */
   public static final InstallOptions NONE =
-      new InstallOptions(null, null, null, 0, 1, false, false, null, null);
+      new InstallOptions(null, null, null, 0, 1, false, false, null, null, Map.of());
 
-  /** A brightness that is not said is one. */
+  /** A brightness that is not said is one; receipts of earlier versions have no parts. */
   public InstallOptions {
     brightness = brightness > 0 ? brightness : 1;
+    parts = parts == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(parts));
+  }
+
+  /** What a copy can have otherwise. */
+  private static final class Draft {
+    private String resolution;
+    private Double tileMetres;
+    private Setup as;
+    private double turnDegrees;
+    private double brightness;
+    private boolean levelHorizon;
+    private boolean testScene;
+    private Double metresPerUnit;
+    private Finish finish;
+    private Map<String, Finish> parts;
+  }
+
+  private InstallOptions but(Consumer<Draft> change) {
+    Draft d = new Draft();
+    d.resolution = resolution;
+    d.tileMetres = tileMetres;
+    d.as = as;
+    d.turnDegrees = turnDegrees;
+    d.brightness = brightness;
+    d.levelHorizon = levelHorizon;
+    d.testScene = testScene;
+    d.metresPerUnit = metresPerUnit;
+    d.finish = finish;
+    d.parts = parts;
+    change.accept(d);
+    return new InstallOptions(
+        d.resolution,
+        d.tileMetres,
+        d.as,
+        d.turnDegrees,
+        d.brightness,
+        d.levelHorizon,
+        d.testScene,
+        d.metresPerUnit,
+        d.finish,
+        d.parts);
   }
 
   /** The same at another resolution. */
   public InstallOptions at(String otherResolution) {
-    return new InstallOptions(
-        otherResolution,
-        tileMetres,
-        as,
-        turnDegrees,
-        brightness,
-        levelHorizon,
-        testScene,
-        metresPerUnit,
-        finish);
+    return but(d -> d.resolution = otherResolution);
   }
 
   /** The same as something else. */
   public InstallOptions as(Setup other) {
-    return new InstallOptions(
-        resolution,
-        tileMetres,
-        other,
-        turnDegrees,
-        brightness,
-        levelHorizon,
-        testScene,
-        metresPerUnit,
-        finish);
+    return but(d -> d.as = other);
   }
 
   /** The same with a tile of another width, in metres. */
   public InstallOptions tile(Double metres) {
-    return new InstallOptions(
-        resolution,
-        metres,
-        as,
-        turnDegrees,
-        brightness,
-        levelHorizon,
-        testScene,
-        metresPerUnit,
-        finish);
+    return but(d -> d.tileMetres = metres);
   }
 
   /** The same as another light. */
   public InstallOptions light(double turn, double bright, boolean level) {
-    return new InstallOptions(
-        resolution, tileMetres, as, turn, bright, level, testScene, metresPerUnit, finish);
+    return but(d -> {
+      d.turnDegrees = turn;
+      d.brightness = bright;
+      d.levelHorizon = level;
+    });
   }
 
   /** The same with or without a test scene. */
   public InstallOptions scene(boolean with) {
-    return new InstallOptions(
-        resolution,
-        tileMetres,
-        as,
-        turnDegrees,
-        brightness,
-        levelHorizon,
-        with,
-        metresPerUnit,
-        finish);
+    return but(d -> d.testScene = with);
   }
 
   /** The same with a model in another unit. */
   public InstallOptions unit(Double metres) {
-    return new InstallOptions(
-        resolution,
-        tileMetres,
-        as,
-        turnDegrees,
-        brightness,
-        levelHorizon,
-        testScene,
-        metres,
-        finish);
+    return but(d -> d.metresPerUnit = metres);
   }
 
   /** The same with a finish, or as delivered when it is null. */
   public InstallOptions finished(Finish with) {
-    return new InstallOptions(
-        resolution,
-        tileMetres,
-        as,
-        turnDegrees,
-        brightness,
-        levelHorizon,
-        testScene,
-        metresPerUnit,
-        with);
+    return but(d -> d.finish = with);
+  }
+
+  /** The same with these finishes of parts. */
+  public InstallOptions withParts(Map<String, Finish> finishes) {
+    return but(d -> d.parts = finishes);
   }
 }

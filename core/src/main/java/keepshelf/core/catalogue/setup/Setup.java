@@ -18,7 +18,9 @@ public enum Setup {
   /** A light all around. */
   LIGHT("light"),
   /** Geometry with a material for each of its slots. */
-  MODEL("model");
+  MODEL("model"),
+  /** A material for each part of an ensemble, on an object that has them all. */
+  ENSEMBLE("ensemble");
 
   private final String id;
 
@@ -47,6 +49,7 @@ public enum Setup {
     return switch (kind) {
       case ENVIRONMENT -> List.of(LIGHT);
       case MODEL -> List.of(MODEL);
+      case ENSEMBLE -> List.of(ENSEMBLE);
       case DECAL -> List.of(PLANE, SURFACE);
       case LIGHT_PATTERN -> List.of(PLANE);
       case PHOTO_TEXTURE -> List.of(SURFACE, PLANE);

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Set;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.format.EnsembleObject;
 import keepshelf.core.format.Light;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.Scene;
@@ -71,6 +72,7 @@ public final class SceneMaker {
       case RELIEF_FLOOR -> scene(List.of(surface(0)), List.of(floor()), List.of(), false);
       case LIGHT -> light();
       case MODEL -> model();
+      case ENSEMBLE -> scene(surfaces(), object(), List.of(), false);
     };
   }
 
@@ -257,6 +259,11 @@ public final class SceneMaker {
     return scene(surfaces, shapes, List.of(), false);
   }
 
+  /** What the parts of an ensemble are on; nothing where the host has no shapes. */
+  private List<Shape> object() {
+    return plan.profile().shapes().equals("none") ? List.of() : EnsembleObject.of(plan.surfaces());
+  }
+
   /** Names of the surfaces as the documents have them. */
   public List<String> identifiers() {
     return scene(surfaces(), List.of(), List.of(), false).identifiers();
@@ -279,27 +286,24 @@ public final class SceneMaker {
       textures.add(new Texture(m.input(), m.use(), file));
       m.also().forEach(i -> textures.add(new Texture(i, Use.GREY, file)));
     }
-    boolean whole = plan.as() == Setup.PLANE;
+    InstallPlan of = plan.ofSurface(number);
     return new SurfaceDocument(
         plan.named(plan.surfaces().get(number)),
         plan.profile().surface(),
         List.copyOf(textures),
-        whole ? Placement.WHOLE : plan.placement(),
-        plan.reliefMetres() * plan.profile().unitsPerMetre(),
-        plan.reliefMiddle(),
-        Inputs.of(plan.profile(), textures, plan.opacity(), plan.options().finish()),
+        of.as() == Setup.PLANE ? Placement.WHOLE : of.placement(),
+        of.reliefMetres() * plan.profile().unitsPerMetre(),
+        of.reliefMiddle(),
+        Inputs.of(plan.profile(), textures, of.opacity(), of.options().finish()),
         plan.profile().unitsPerMetre(),
-        cutOut(number) ? plan.opacity() : Opacity.OPAQUE,
-        plan.profile().projection().equals("triplanar") && plan.as() == Setup.SURFACE);
+        cutOut(number) ? of.opacity() : Opacity.OPAQUE,
+        plan.profile().projection().equals("triplanar") && of.as() == Setup.SURFACE);
   }
 
   private boolean cutOut(int number) {
     return !plan.profile().opacity().equals("leave-out")
         && plan.of(number).stream()
             .flatMap(m -> m.parts().stream())
-            .anyMatch(p ->
-                p.role() == MapRole.OPACITY
-                    || (p.source().channels() != null
-                        && p.source().channels().roles().get("a") == MapRole.OPACITY));
+            .anyMatch(p -> p.role() == MapRole.OPACITY || p.alphaIsOpacity());
   }
 }

@@ -85,7 +85,7 @@ final class TemplateFacts {
     f.put("turn", Numbers.plain(d.placement().turnDegrees()));
     f.put("rightUnits", Numbers.plain(d.placement().right() * units));
     f.put("upUnits", Numbers.plain(d.placement().up() * units));
-    f.put("reliefMetres", Numbers.plain(plan.reliefMetres()));
+    f.put("reliefMetres", Numbers.plain(plan.ofSurface(number).reliefMetres()));
     f.put("reliefUnits", Numbers.plain(d.displacementScale()));
     f.put("reliefMiddle", Numbers.plain(d.displacementMiddle()));
     f.put("cutOut", d.opacity() == SurfaceDocument.Opacity.CUT_OUT);

@@ -82,7 +82,7 @@ final class PictureWriting {
     ROOM.acquire(share);
     try {
       Path to = folder.resolve(m.file());
-      MapConverter.write(m, plan, to);
+      MapConverter.write(m, plan.of(m), to);
       return new Written(to, Hashes.sha256(to), Files.size(to));
     } finally {
       ROOM.release(share);

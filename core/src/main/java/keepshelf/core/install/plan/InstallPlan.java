@@ -49,6 +49,8 @@ import keepshelf.core.recognise.model.ModelFile;
  * @param light the strongest light of a surrounding, where the host takes only that; or null
  * @param horizonDegrees elevation of the horizon of a light that is brought to the middle
  * @param replaces the installation whose place it takes, or null
+ * @param parts of an ensemble: a plan for each of its surfaces, with the same names, folder and
+ *     host; empty for all others
  */
 public record InstallPlan(
     String id,
@@ -75,7 +77,8 @@ public record InstallPlan(
     Path heights,
     Light.Sun light,
     double horizonDegrees,
-    InstallationRecord replaces) {
+    InstallationRecord replaces,
+    List<InstallPlan> parts) {
   /** Copies the lists. */
   public InstallPlan {
     overlays = List.copyOf(overlays);
@@ -83,12 +86,13 @@ public record InstallPlan(
     maps = List.copyOf(maps);
     leftOut = List.copyOf(leftOut);
     remarks = List.copyOf(remarks);
+    parts = List.copyOf(parts);
   }
 
   /** What a picture is made from, for a receipt. */
   public String provenance(PlannedMap m) {
     return m.parts().stream()
-        .map(p -> p.provenance(packFolder(p)))
+        .map(p -> p.provenance(of(m).packFolder(p)))
         .distinct()
         .collect(Collectors.joining("; "));
   }
@@ -131,7 +135,8 @@ public record InstallPlan(
         heights,
         light,
         horizonDegrees,
-        replaces);
+        replaces,
+        parts.stream().map(p -> p.in(otherFolder)).toList());
   }
 
   /**
@@ -145,7 +150,7 @@ public record InstallPlan(
     }
     StringBuilder name = new StringBuilder(surface);
     String item = this.item.item().name();
-    boolean part = surfaces.size() > 1 || as == Setup.MODEL;
+    boolean part = surfaces.size() > 1 || as == Setup.MODEL || as == Setup.ENSEMBLE;
     if (part && !surface.toLowerCase(Locale.ROOT).contains(item.toLowerCase(Locale.ROOT))) {
       name.insert(0, item + " ");
     }
@@ -204,6 +209,16 @@ public record InstallPlan(
   /** Relief as a share of the tile, assumed where none is known. */
   public double reliefShare() {
     return reliefMetres > 0 ? reliefMetres / tileMetres() : Relief.assumed(1);
+  }
+
+  /** The plan that says how a surface is: of an ensemble that of the part, else this. */
+  public InstallPlan ofSurface(int surface) {
+    return parts.isEmpty() ? this : parts.get(surface);
+  }
+
+  /** The plan that says how a picture is made. */
+  public InstallPlan of(PlannedMap map) {
+    return ofSurface(map.surface());
   }
 
   /** The pictures of a surface. */

@@ -32,7 +32,6 @@ import keepshelf.core.install.measure.Adjusting;
 import keepshelf.core.install.measure.HeightScale;
 import keepshelf.core.install.measure.MapSources;
 import keepshelf.core.install.measure.NormalStates;
-import keepshelf.core.install.measure.OpacityKind;
 import keepshelf.core.install.measure.Relief;
 import keepshelf.core.install.profile.Abilities;
 import keepshelf.core.install.profile.HostProfile;
@@ -56,6 +55,7 @@ public final class PlanMaker {
   private final List<LeftOut> leftOut = new ArrayList<>();
   private final List<String> remarks = new ArrayList<>();
   private Adjusting adjusting = Adjusting.NONE;
+  private Share share;
 
   /** The maker of one plan. */
   public PlanMaker(
@@ -96,16 +96,17 @@ public final class PlanMaker {
       throw cannotTake(why.get());
     }
     Setup as = setup();
-    String used = used();
+    String used = WishedSize.of(i, options);
     boolean inTiles = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR || as == Setup.PLANE;
     Laying laying = new Laying(i, profile, options, remarks);
     Placement placement = inTiles ? laying.placement(as, i.mapsAt(used)) : Placement.WHOLE;
     boolean turns = as == Setup.SURFACE || as == Setup.RELIEF_FLOOR;
     List<OverlayMaps.Found> overlays = as == Setup.LIGHT ? List.of() : overlays(placement);
     adjusting = new Adjusting(options.finish(), turns ? placement.turnDegrees() : 0, overlays, i);
-    String stem = profile.files().stem(item);
+    String stem = share == null ? profile.files().stem(item) : share.stem();
     ModelPlan model = null;
     LightPlan light = null;
+    EnsemblePlan ensemble = null;
     switch (as) {
       case LIGHT -> {
         light = LightPlan.of(shelf, item, profile, options, used, stem, maps, remarks);
@@ -121,6 +122,18 @@ public final class PlanMaker {
           surface(s.name(), sources, slotStem(stem, s.name(), model.slots().size(), taken));
         }
       }
+      case ENSEMBLE -> {
+        Set<String> taken = new HashSet<>();
+        ensemble =
+            EnsemblePlan.of(
+                shelf,
+                catalogue,
+                item,
+                host,
+                options,
+                part -> slotStem(stem, part, i.parts().size(), taken));
+        ensemble.parts().forEach(this::add);
+      }
       default -> {
         surface(i.name(), sources(i.mapsAt(used)), stem);
         if (maps.isEmpty()) {
@@ -128,34 +141,39 @@ public final class PlanMaker {
         }
       }
     }
-    remarks.addAll(new Losses(shelf, item, profile, options.finish()).of(as, maps, used));
+    List<InstallPlan> parts = ensemble == null ? List.of() : ensemble.parts();
+    if (parts.isEmpty()) {
+      remarks.addAll(new Losses(shelf, item, profile, options.finish()).of(as, maps, used));
+    }
     double tile = placement.tileMetres();
     boolean raised =
         as == Setup.RELIEF_FLOOR
-            || maps.stream()
-                .anyMatch(m ->
-                    m.use() == Use.DISPLACEMENT
-                        || m.use() == Use.BUMP
-                        || m.conversions().contains(Conversion.HEIGHT_TO_NORMAL));
+            || parts.isEmpty()
+                && maps.stream()
+                    .anyMatch(m ->
+                        m.use() == Use.DISPLACEMENT
+                            || m.use() == Use.BUMP
+                            || m.conversions().contains(Conversion.HEIGHT_TO_NORMAL));
     OptionalDouble relief =
         raised ? Relief.known(shelf, item, options.finish(), used, tile) : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
     InstallationRecord before =
         takesOver != null ? takesOver : catalogue.installation(id).orElse(null);
+    Path folder = InstallFolder.of(host, profile, item, used, id, before);
     return new InstallPlan(
         id,
         item,
         host,
         profile,
-        options,
+        ensemble == null ? options : options.withParts(ensemble.finishes()),
         overlays,
         as,
         used,
-        InstallFolder.of(host, profile, item, used, id, before),
+        folder,
         before != null && !profile.onePackage()
             ? profile.documentName(InstallFolder.stemOf(before, stem))
             : profile.documentName(stem),
-        surfaces,
+        share == null ? surfaces : share.names(),
         maps,
         leftOut,
         remarks,
@@ -164,12 +182,15 @@ public final class PlanMaker {
         raised ? relief.orElse(Relief.assumed(tile)) : 0,
         relief.isPresent(),
         as == Setup.RELIEF_FLOOR ? floorMiddle(used) : middle(),
-        opacity(),
+        parts.isEmpty()
+            ? SeenThrough.of(profile, maps, adjusting.cuts() ? options.finish() : null, remarks)
+            : Opacity.OPAQUE,
         model == null ? null : model.file(),
         as == Setup.RELIEF_FLOOR ? heights(used) : null,
         light == null ? null : light.sun(),
         light == null ? 0 : light.horizonDegrees(),
-        before);
+        before,
+        parts.stream().map(p -> p.in(folder)).toList());
   }
 
   /** What the finish lays over the maps; said where it cannot be as it was asked for. */
@@ -204,6 +225,30 @@ public final class PlanMaker {
       }
     }
     return out;
+  }
+
+  /**
+   * What a part of an ensemble has of the whole.
+   *
+   * @param number of its surface
+   * @param names of all parts
+   * @param stem what the names of its files begin with
+   */
+  record Share(int number, List<String> names, String stem) {}
+
+  /** The plan of a part of an ensemble; its folder is still to be said. */
+  InstallPlan part(Share of) throws ShelfException {
+    share = of;
+    return plan(null);
+  }
+
+  private void add(InstallPlan part) {
+    int number = surfaces.size();
+    String name = item.item().parts().get(number).name();
+    surfaces.add(name);
+    maps.addAll(part.maps());
+    part.leftOut().forEach(l -> leftOut.add(new LeftOut(l.role(), name + ": " + l.reason())));
+    part.remarks().forEach(r -> remarks.add(name + ": " + r));
   }
 
   /** The maps that can be used; those that cannot are left out and named. */
@@ -255,41 +300,6 @@ public final class PlanMaker {
         .orElse(HeightScale.SHARES.middleShare());
   }
 
-  /** How each surface is seen through; said when it is smooth. */
-  private Opacity opacity() {
-    if (profile.opacity().equals("leave-out")) {
-      return Opacity.OPAQUE;
-    }
-    for (PlannedMap m : maps) {
-      for (PlannedMap.Part p : m.parts()) {
-        boolean own = p.role() == MapRole.OPACITY;
-        boolean alpha =
-            p.source().channels() != null
-                && p.source().channels().roles().get("a") == MapRole.OPACITY;
-        if (own || alpha) {
-          if (adjusting.cuts()) {
-            double at = options.finish().others().opacityThreshold();
-            remarks.add(
-                String.format(
-                    Locale.ROOT,
-                    "The finish cuts the surface out where its opacity is below %.2f.",
-                    at));
-            return Opacity.CUT_OUT;
-          }
-          MapSources.Source s = new MapSources.Source(p.source(), own ? p.channel() : "a");
-          boolean smooth = OpacityKind.smooth(s, p.from());
-          remarks.add(
-              smooth
-                  ? "The opacity goes smoothly from seen to not seen, so the surface is blended."
-                  : "The opacity cuts holes, so the surface is cut out where it is below one"
-                      + " half.");
-          return smooth ? Opacity.BLENDED : Opacity.CUT_OUT;
-        }
-      }
-    }
-    return Opacity.OPAQUE;
-  }
-
   private void refuseTiles(MapSources sources) throws ShelfException {
     if (sources.tiled() && !profile.tiles()) {
       throw cannotTake("it comes in UDIM tiles, which this host does not read");
@@ -311,7 +321,8 @@ public final class PlanMaker {
   }
 
   private void surface(String name, MapSources sources, String stem) {
-    Planner p = new Planner(shelf, item, sources, profile, surfaces.size(), stem, adjusting);
+    int number = share == null ? surfaces.size() : share.number();
+    Planner p = new Planner(shelf, item, sources, profile, number, stem, adjusting);
     p.plan();
     surfaces.add(name);
     maps.addAll(p.maps());
@@ -371,28 +382,5 @@ public final class PlanMaker {
             "cannot-take",
             item.item().key(),
             host.name() + " cannot take “" + item.item().name() + "”: " + why + "."));
-  }
-
-  private String used() throws ShelfException {
-    String wished = options.resolution();
-    List<String> has = item.item().resolutions();
-    if (wished == null) {
-      return has.isEmpty() ? null : has.getLast();
-    }
-    String label = wished.toUpperCase(Locale.ROOT);
-    if (!has.contains(label)) {
-      throw new ShelfException(
-          Problem.error(
-              "no-such-resolution",
-              item.item().key(),
-              "“"
-                  + item.item().name()
-                  + "” is not on the shelf at "
-                  + wished
-                  + ". It is there at "
-                  + (has.isEmpty() ? "one size of unknown label" : String.join(", ", has))
-                  + "."));
-    }
-    return label;
   }
 }

@@ -59,6 +59,11 @@ public record PlannedMap(
       steps = List.copyOf(steps);
     }
 
+    /** Whether the alpha of its source is opacity. */
+    public boolean alphaIsOpacity() {
+      return source.channels() != null && source.channels().roles().get("a") == MapRole.OPACITY;
+    }
+
     /** "gloss map, packs/…/brass_gls.png". */
     String provenance(String packFolder) {
       String what =

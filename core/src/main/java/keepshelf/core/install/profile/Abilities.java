@@ -32,6 +32,8 @@ public final class Abilities {
           p.takes(MapRole.EMISSION)
               ? Optional.empty()
               : Optional.of("it shines, and this host’s surface does not");
+      // What its parts are is asked when they are planned.
+      case ENSEMBLE -> Optional.empty();
       default -> surface(p, roles);
     };
   }

@@ -3,6 +3,7 @@ package keepshelf.core.install.prove;
 import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import keepshelf.core.format.EnsembleObject;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.recognise.model.ModelReader;
@@ -37,6 +38,13 @@ final class ExpectedFacts {
           f.put("sun azimuth", plan.light().azimuthDegrees());
           f.put("sun elevation", plan.light().elevationDegrees());
           f.put("sun lux", plan.light().lux());
+        }
+      }
+      case ENSEMBLE -> {
+        if (!plan.profile().shapes().equals("none")) {
+          int corners =
+              EnsembleObject.of(plan.surfaces()).stream().mapToInt(s -> s.triangles().length).sum();
+          f.put("triangles", corners / 3.0);
         }
       }
       case SURFACE -> {}

@@ -17,7 +17,8 @@ public final class HostReader {
    *
    * @param reader its name
    * @param inputs every input of the surface it evaluated
-   * @param placement the placement shared by all maps, as it will be used
+   * @param placement the placement shared by all maps of the first surface, as it will be used
+   * @param placements the same for each surface that has one, by its name
    * @param complaints what it would not accept
    * @param picture path of the rendered picture, or null
    * @param base folder that a package was unpacked into for reading, or null
@@ -28,6 +29,7 @@ public final class HostReader {
       String reader,
       List<Input> inputs,
       Map<String, Object> placement,
+      Map<String, Map<String, Object>> placements,
       List<String> complaints,
       String picture,
       String base,
@@ -39,6 +41,7 @@ public final class HostReader {
       complaints = complaints == null ? List.of() : complaints;
       facts = facts == null ? Map.of() : facts;
       relief = relief == null ? Map.of() : relief;
+      placements = placements == null ? Map.of() : placements;
     }
   }
 

@@ -36,7 +36,7 @@ final class Meant {
   private void run(InstallPlan plan) {
     maps.forEach((asked, to) -> {
       try {
-        to.complete(ExpectedMap.of(asked.map(), asked.use(), plan));
+        to.complete(ExpectedMap.of(asked.map(), asked.use(), plan.of(asked.map())));
       } catch (IOException | RuntimeException | OutOfMemoryError e) {
         to.completeExceptionally(e);
       }

@@ -20,7 +20,8 @@ final class ProvedValues {
   /** Each number that a finish says and the host's format has a place for; empty for no finish. */
   static List<ProvedInput> of(InstallPlan plan, HostReader.Reading reading) {
     Optional<BodyInputs> inputs = plan.profile().document().body(plan.profile().surface());
-    if (plan.options().finish() == null || inputs.isEmpty() || plan.as() == Setup.LIGHT) {
+    boolean finished = plan.options().finish() != null || !plan.options().parts().isEmpty();
+    if (!finished || inputs.isEmpty() || plan.as() == Setup.LIGHT) {
       return List.of();
     }
     List<ProvedInput> out = new ArrayList<>();

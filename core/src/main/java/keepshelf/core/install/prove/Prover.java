@@ -29,6 +29,7 @@ public final class Prover {
   private final Path document;
   private final HostReader.Reading reading;
   private final Meant meant;
+  private final List<String> names;
   private final List<ProvedInput> compared = new ArrayList<>();
 
   private Prover(InstallPlan plan, Path document, HostReader.Reading reading, Meant meant) {
@@ -36,6 +37,7 @@ public final class Prover {
     this.document = document;
     this.reading = reading;
     this.meant = meant;
+    this.names = new SceneMaker(plan).identifiers();
   }
 
   /** Reads {@code document} back with the host's own reader and compares it with {@code plan}. */
@@ -76,13 +78,13 @@ public final class Prover {
   private Proof compare(List<String> scene) {
     Set<String> seen = new HashSet<>();
     for (PlannedMap m : plan.maps()) {
-      String own = prefix(m) + m.input();
+      String own = prefix(m.surface()) + m.input();
       if (seen.add(own)) {
         compare(m, own, m.use());
       }
       for (String also : m.also()) {
-        if (seen.add(prefix(m) + also)) {
-          compare(m, prefix(m) + also, Use.GREY);
+        if (seen.add(prefix(m.surface()) + also)) {
+          compare(m, prefix(m.surface()) + also, Use.GREY);
         }
       }
     }
@@ -91,9 +93,14 @@ public final class Prover {
         compared.add(new ProvedInput(i.input(), "nothing", i.file(), false));
       }
     }
-    boolean tiles = plan.as() == Setup.SURFACE || plan.as() == Setup.RELIEF_FLOOR;
-    if (tiles && !plan.maps().isEmpty()) {
-      placement(reading.placement());
+    if ((plan.as() == Setup.SURFACE || plan.as() == Setup.RELIEF_FLOOR) && !plan.maps().isEmpty()) {
+      placement("", plan.placement(), reading.placement());
+    }
+    for (int i = 0; i < plan.parts().size(); i++) {
+      String name = names.get(i);
+      if (!plan.of(i).isEmpty()) {
+        placement(prefix(i), plan.ofSurface(i).placement(), reading.placements().get(name));
+      }
     }
     relief();
     compared.addAll(ProvedValues.of(plan, reading));
@@ -111,11 +118,10 @@ public final class Prover {
     if (plan.as() == Setup.LIGHT) {
       return;
     }
-    List<String> names = new SceneMaker(plan).identifiers();
     for (int i = 0; i < names.size(); i++) {
-      String prefix = names.size() < 2 ? "" : names.get(i) + "/";
+      String prefix = prefix(i);
       try {
-        LitSlopes.compare(plan, i, found(names, i))
+        LitSlopes.compare(plan.ofSurface(i), i, found(i))
             .map(p -> new ProvedInput(prefix + p.input(), p.expected(), p.found(), p.equal()))
             .ifPresent(compared::add);
       } catch (IOException e) {
@@ -129,7 +135,7 @@ public final class Prover {
     }
   }
 
-  private HostReader.Relief found(List<String> names, int surface) {
+  private HostReader.Relief found(int surface) {
     HostReader.Relief named = reading.relief().get(names.get(surface));
     return named == null && names.size() == 1 && reading.relief().size() == 1
         ? reading.relief().values().iterator().next()
@@ -137,10 +143,8 @@ public final class Prover {
   }
 
   /** Of several surfaces each input goes by the surface's name too. */
-  private String prefix(PlannedMap m) {
-    return plan.surfaces().size() < 2
-        ? ""
-        : new SceneMaker(plan).identifiers().get(m.surface()) + "/";
+  private String prefix(int surface) {
+    return plan.surfaces().size() < 2 ? "" : names.get(surface) + "/";
   }
 
   private void fact(String name, double meant) {
@@ -172,7 +176,7 @@ public final class Prover {
       return;
     }
     String relative = plan.profile().files().textures() + "/" + HostDocuments.tileName(m);
-    Double scale = scale(as);
+    Double scale = scale(m, as);
     String expected = words(relative, as, meant.width(), meant.height(), meant.mean(), scale);
     if (found == null || found.file() == null) {
       compared.add(new ProvedInput(input, expected, "nothing", false));
@@ -221,9 +225,9 @@ public final class Prover {
     return document.toString().endsWith(".glb");
   }
 
-  private Double scale(Use use) {
+  private Double scale(PlannedMap m, Use use) {
     return switch (use) {
-      case DISPLACEMENT, BUMP -> plan.reliefMetres() * plan.profile().unitsPerMetre();
+      case DISPLACEMENT, BUMP -> plan.of(m).reliefMetres() * plan.profile().unitsPerMetre();
       case PANORAMA -> plan.options().brightness();
       default -> null;
     };
@@ -268,8 +272,7 @@ public final class Prover {
     return b.toString();
   }
 
-  private void placement(Map<String, Object> placement) {
-    Placement meant = plan.placement();
+  private void placement(String prefix, Placement meant, Map<String, Object> placement) {
     String expected = words(meant);
     String found;
     boolean equal = false;
@@ -286,7 +289,7 @@ public final class Prover {
       found = words(has);
       equal = same(meant, has);
     }
-    compared.add(new ProvedInput("placement", expected, found, equal));
+    compared.add(new ProvedInput(prefix + "placement", expected, found, equal));
   }
 
   /** Whether pictures that repeat lie alike: shifts by whole tiles and whole turns are nothing. */

@@ -1,4 +1,4 @@
-package keepshelf.core.install;
+package keepshelf.core.versions;
 
 import java.util.HashSet;
 import java.util.Optional;
@@ -6,18 +6,18 @@ import java.util.Set;
 import keepshelf.core.catalogue.Alike;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.versions.Releases;
 
 /** Finds the newest version of an item on the shelf. */
-final class Versions {
+public final class Newest {
   private final Catalogue catalogue;
 
-  Versions(Catalogue catalogue) {
+  /** Looks on the shelf of {@code catalogue}. */
+  public Newest(Catalogue catalogue) {
     this.catalogue = catalogue;
   }
 
   /** The newest version of {@code item}; empty when it is that itself. */
-  Optional<ShelvedItem> newest(ShelvedItem item) {
+  public Optional<ShelvedItem> of(ShelvedItem item) {
     Releases releases = Releases.of(catalogue);
     Set<String> seen = new HashSet<>(Set.of(item.pack().id()));
     ShelvedItem at = item;

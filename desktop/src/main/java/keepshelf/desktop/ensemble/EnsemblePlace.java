@@ -1,0 +1,253 @@
+package keepshelf.desktop.ensemble;
+
+import java.util.List;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import keepshelf.core.catalogue.ItemCard;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.preview.Previews;
+import keepshelf.desktop.kit.Images;
+import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.shell.Place;
+import keepshelf.desktop.words.Words;
+import keepshelf.imaging.light.Light;
+
+/** Items are put together: parts at the left, the whole, and what comes of it at the right. */
+public final class EnsemblePlace implements Place {
+  private static final double EDGE = 14;
+
+  private final EnsembleModel model;
+  private final EnsembleParts parts;
+  private final BorderPane content = new BorderPane();
+  private final HBox header = new HBox(10);
+  private final TextField name = new TextField();
+  private final Button put;
+  private final ImageView picture = new ImageView();
+  private final StackPane stage = new StackPane(picture);
+  private final VBox result = new VBox(6);
+  private final Label title = Kit.label("", "heading");
+  private final ToggleGroup lights = new ToggleGroup();
+
+  /**
+   * The place.
+   *
+   * @param all the shelf's items
+   * @param items reads one by its identifier, or null when it is gone
+   * @param back goes back to where it was opened from
+   */
+  public EnsemblePlace(
+      EnsembleModel model,
+      Supplier<List<ItemCard>> all,
+      Function<String, ShelvedItem> items,
+      Runnable back) {
+    this.model = model;
+    parts = new EnsembleParts(model, all, items);
+    title.setMinWidth(Label.USE_PREF_SIZE);
+    name.setId("ensemble-name");
+    name.setAccessibleText(Words.of("ensemble.called"));
+    name.setPromptText(Words.of("ensemble.called"));
+    name.getStyleClass().add("small-field");
+    name.setPrefColumnCount(16);
+    name.textProperty()
+        .addListener((o, was, is) -> {
+          if (name.isFocused()) {
+            model.name(is);
+          }
+        });
+    Node goBack = Kit.button(Words.of("lay.back"), back);
+    goBack.setId("ensemble-back");
+    put = Kit.button(Words.of("lay.put"), model::make, "main");
+    put.setId("ensemble-put");
+    header.getChildren().addAll(title, name, Kit.spring(), goBack, put);
+    header.setAlignment(Pos.CENTER_LEFT);
+    HBox.setHgrow(header, Priority.ALWAYS);
+    stage();
+    result.setPadding(new Insets(12, 14, 14, 16));
+    ScrollPane right = new ScrollPane(result);
+    right.setFitToWidth(true);
+    right.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    right.setPrefWidth(284);
+    right.setMinWidth(284);
+    right.getStyleClass().add("finish-panel");
+    content.setLeft(parts);
+    content.setCenter(stage);
+    content.setRight(right);
+    model.stateProperty().addListener(o -> fill());
+    model.shownProperty().addListener(o -> show());
+  }
+
+  private void stage() {
+    stage.getStyleClass().add("bench-stage");
+    stage.setId("ensemble-stage");
+    stage.setFocusTraversable(true);
+    stage.setAccessibleText(Words.of("ensemble.stage"));
+    stage.setMinSize(0, 0);
+    picture.setPreserveRatio(true);
+    picture.setSmooth(true);
+    picture.setManaged(false);
+    stage.widthProperty().addListener(o -> fit());
+    stage.heightProperty().addListener(o -> fit());
+    HBox ways = new HBox(6);
+    for (Light l : Light.values()) {
+      ToggleButton b = new ToggleButton(l.title());
+      b.setToggleGroup(lights);
+      b.setUserData(l);
+      b.setId("ensemble-light-" + l.ordinal());
+      b.getStyleClass().add("on-picture-button");
+      b.setOnAction(e -> model.light(new Previews.Lit(l, 0)));
+      ways.getChildren().add(b);
+    }
+    ways.setPickOnBounds(false);
+    ways.setMaxSize(HBox.USE_PREF_SIZE, HBox.USE_PREF_SIZE);
+    StackPane.setAlignment(ways, Pos.TOP_LEFT);
+    StackPane.setMargin(ways, new Insets(EDGE));
+    stage.getChildren().add(ways);
+    model.litProperty().addListener(o -> lit());
+    lit();
+  }
+
+  private void lit() {
+    lights.getToggles().stream()
+        .filter(t -> t.getUserData() == model.litProperty().get().light())
+        .findFirst()
+        .ifPresent(lights::selectToggle);
+  }
+
+  private void fit() {
+    double side = Math.min(stage.getWidth(), stage.getHeight());
+    picture.setFitWidth(side);
+    picture.setFitHeight(side);
+    picture.relocate((stage.getWidth() - side) / 2, (stage.getHeight() - side) / 2);
+  }
+
+  /** Begins with these items, or with the parts of the ensemble that is the only one. */
+  public void begin(List<ShelvedItem> items) {
+    parts.begin();
+    model.begin(items);
+  }
+
+  private void fill() {
+    EnsembleModel.State s = model.stateProperty().get();
+    title.setText(Words.of(s.before() == null ? "ensemble.title" : "ensemble.change"));
+    if (!name.isFocused()) {
+      name.setText(s.name());
+    }
+  }
+
+  private void show() {
+    EnsembleModel.Shown s = model.shownProperty().get();
+    result.getChildren().clear();
+    picture.setImage(s == null || s.picture() == null ? null : Images.image(s.picture()));
+    put.setDisable(s == null || s.draft() == null);
+    if (s == null) {
+      return;
+    }
+    result.getChildren().add(Kit.label(Words.of("lay.result"), "section"));
+    if (s.trouble() != null) {
+      Label why = Kit.wrapped(s.trouble(), "bad");
+      why.setId("ensemble-trouble");
+      result.getChildren().add(why);
+      return;
+    }
+    result
+        .getChildren()
+        .add(
+            Kit.wrapped(
+                s.of().before() == null
+                    ? Words.of("ensemble.new", s.of().parts().size())
+                    : Words.of(
+                        "ensemble.next", s.draft().version(), s.of().before().item().name())));
+    var licence = s.draft().licence();
+    String who = licence.credits() == null ? Words.of("lay.nobody") : licence.credits();
+    Label terms =
+        Kit.wrapped(
+            Words.of(
+                "ensemble.licence",
+                licence.licence() == null ? Words.of("licence.unknown") : licence.licence().title(),
+                who),
+            "second");
+    terms.setId("ensemble-licence");
+    result.getChildren().add(terms);
+    licence.said().forEach(p -> result.getChildren().add(Kit.wrapped(p.message(), "attention")));
+    result.getChildren().add(Kit.label(Words.of("ensemble.hosts"), "section"));
+    result.getChildren().add(Kit.wrapped(Words.of("ensemble.installed"), "second"));
+    s.cannot().forEach(c -> result.getChildren().add(Kit.wrapped(c, "attention")));
+  }
+
+  @Override
+  public String name() {
+    return Words.of("place.bench");
+  }
+
+  @Override
+  public Node header() {
+    return header;
+  }
+
+  @Override
+  public Node content() {
+    return content;
+  }
+
+  @Override
+  public ObservableValue<Number> attention() {
+    return new SimpleIntegerProperty(0);
+  }
+
+  @Override
+  public ObservableValue<String> status() {
+    return new SimpleStringProperty(Words.of("ensemble.status"));
+  }
+
+  @Override
+  public String keys() {
+    return Words.of("ensemble.hint");
+  }
+
+  @Override
+  public void opened() {
+    if (model.stateProperty().get() != null && model.stateProperty().get().name().isEmpty()) {
+      name.requestFocus();
+    } else {
+      stage.requestFocus();
+    }
+  }
+
+  @Override
+  public void key(KeyEvent e) {
+    if (e.isShortcutDown()) {
+      if (e.getCode() == KeyCode.Z) {
+        model.undo();
+        e.consume();
+      }
+      return;
+    }
+    if (e.getCode() == KeyCode.L) {
+      model.light(model.litProperty().get().next());
+      e.consume();
+    } else if (e.getCode() == KeyCode.R) {
+      model.renew();
+      e.consume();
+    }
+  }
+}

@@ -1,0 +1,40 @@
+package keepshelf.desktop.facts;
+
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.scene.control.Button;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.VBox;
+import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.made.EnsemblePart;
+import keepshelf.core.making.Ensembles;
+import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.words.Words;
+
+/** The parts of an ensemble on its tag, and what of them is not as it could be. */
+public final class PartsBox extends VBox {
+  /** Of an ensemble; {@code change} goes to where its parts are changed. */
+  public PartsBox(
+      ShelvedItem s, Shelf shelf, Measuring measuring, Consumer<List<ShelvedItem>> change) {
+    super(5);
+    GridPane g = new GridPane();
+    g.setVgap(3);
+    g.setHgap(4);
+    for (EnsemblePart p : s.item().parts()) {
+      Kit.row(g, p.name(), Kit.wrapped(p.made()));
+    }
+    Button more =
+        Kit.button(Words.of("tag.together.change"), () -> change.accept(List.of(s)), "quiet");
+    more.setId("tag-parts-change");
+    VBox said = new VBox(3);
+    getChildren().addAll(g, said, more);
+    measuring.measure(
+        () -> shelf.making().ensembles().outdated(s),
+        all -> {
+          for (Ensembles.Outdated o : all) {
+            said.getChildren().add(Kit.wrapped(o.said(), "attention"));
+          }
+        });
+  }
+}
