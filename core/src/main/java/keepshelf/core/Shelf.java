@@ -257,30 +257,7 @@ public final class Shelf implements AutoCloseable {
 
   /** The only item that {@code name} can mean. */
   public ShelvedItem item(String name) throws ShelfException {
-    List<ShelvedItem> found = catalogue.find(name);
-    if (found.size() == 1) {
-      return found.getFirst();
-    }
-    if (found.isEmpty()) {
-      throw new ShelfException(
-          Problem.error(
-              "no-such-item",
-              name,
-              "No item on this shelf is called “"
-                  + name
-                  + "”. List the items to see their names."));
-    }
-    List<String> ids = new ArrayList<>();
-    found.forEach(s -> ids.add(s.item().id() + " (" + s.pack().name() + ")"));
-    throw new ShelfException(
-        Problem.error(
-            "several-items",
-            name,
-            "Several items are called “"
-                + name
-                + "”: "
-                + String.join(", ", ids)
-                + ". Use one of these identifiers."));
+    return NamedItems.need(catalogue, name);
   }
 
   /** Changes what is recorded of items and packs. */

@@ -5,7 +5,9 @@ import java.util.Set;
 import java.util.TreeSet;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.versions.Newest;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -28,9 +30,22 @@ public final class InstallationArguments {
     if (host != null) {
       ItemArguments.host(shelf, host);
     }
+    Newest newest = new Newest(shelf.catalogue());
     return shelf.catalogue().installations().stream()
         .filter(i -> host == null || i.host().equalsIgnoreCase(host))
-        .filter(i -> ids.isEmpty() || ids.contains(i.item()))
+        .filter(i -> ids.isEmpty() || ids.contains(i.item()) || isFormer(shelf, newest, i, ids))
         .toList();
+  }
+
+  /** A name means the newest version of an ensemble; installed may be a former one. */
+  private static boolean isFormer(
+      Shelf shelf, Newest newest, InstallationRecord i, Set<String> ids) {
+    return shelf
+        .catalogue()
+        .item(i.item())
+        .filter(s -> s.item().kind() == ItemKind.ENSEMBLE)
+        .flatMap(newest::of)
+        .filter(s -> ids.contains(s.item().id()))
+        .isPresent();
   }
 }

@@ -122,33 +122,12 @@ public final class EnsemblesCommand implements Callable<Integer> {
 
   /** The newest version of the ensemble that was named. */
   private ShelvedItem need(Shelf shelf) throws ShelfException {
-    List<ShelvedItem> named =
-        all(shelf).stream()
-            .filter(s ->
-                s.item().name().equalsIgnoreCase(name.strip())
-                    || s.item().key().equalsIgnoreCase(name.strip())
-                    || s.item().id().equals(name.strip()))
-            .toList();
-    if (named.size() == 1) {
-      return named.getFirst();
-    }
-    if (named.isEmpty()) {
-      ShelvedItem s = shelf.item(name);
-      if (s.item().kind() == ItemKind.ENSEMBLE) {
-        return s;
-      }
+    ShelvedItem s = shelf.item(name);
+    if (s.item().kind() != ItemKind.ENSEMBLE) {
       throw new ShelfException(
           Problem.error("no-ensemble", name, "“" + s.item().name() + "” is no ensemble."));
     }
-    throw new ShelfException(
-        Problem.error(
-            "several-items",
-            name,
-            "Several ensembles are called “"
-                + name
-                + "”. Name one by its identifier: "
-                + String.join(", ", named.stream().map(s -> s.item().id()).toList())
-                + "."));
+    return s;
   }
 
   private Integer list(Shelf shelf) {

@@ -15,7 +15,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Frozen;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
-import keepshelf.core.projects.Projects;
+import keepshelf.core.projects.Verdict;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -245,7 +245,7 @@ public final class ProjectsCommand implements Callable<Integer> {
       m.put("notes", p.notes());
       m.put("uses", uses.size());
       Map<String, Object> counts = new LinkedHashMap<>();
-      Projects.counts(uses).forEach((v, n) -> counts.put(v.id(), n));
+      Verdict.counts(uses).forEach((v, n) -> counts.put(v.id(), n));
       m.put("verdicts", counts);
       all.add(m);
       if (!out.json) {

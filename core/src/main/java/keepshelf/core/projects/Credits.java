@@ -71,6 +71,8 @@ public final class Credits {
   static List<JudgedUse> inOrder(Project p, List<JudgedUse> uses) {
     List<String> own = p.arrangement().credits();
     return uses.stream()
+        // The parts of an ensemble are credited each.
+        .filter(u -> u.item().item().parts().isEmpty())
         .sorted(
             Comparator.comparingInt(
                     (JudgedUse u) -> {

@@ -158,7 +158,8 @@ public record Project(
    * @param item identifier
    * @param finish it is used with, or null for as delivered
    * @param version of its pack at that time, or null
-   * @param how it came there: {@code by-hand}, {@code by-tracing} or {@code by-installation}
+   * @param how it came there: {@code by-hand}, {@code by-tracing}, {@code by-installation} or
+   *     {@code by-ensemble}
    * @param since the day, ISO 8601
    * @param overruled why a person says it may be used whatever the terms say, or null
    */

@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -111,7 +110,7 @@ public final class Projects {
 
   /** Notes a use as it was, after it was dropped. */
   public void restore(Project p, ShelvedItem item, Project.Use use) throws ShelfException {
-    mark(p, List.of(item), true);
+    use(p, List.of(item), use.finish(), use.how());
     change(p.name(), was -> (was == null ? p : was).with(use));
   }
 
@@ -171,26 +170,31 @@ public final class Projects {
     use(p, items, finish, "by-hand");
   }
 
-  /** The same, found as {@code how} says; what was known of a use before stays. */
+  /**
+   * The same, found as {@code how} says; what was known of a use before stays. An ensemble brings
+   * the items of its parts.
+   */
   public void use(Project p, List<ShelvedItem> items, String finish, String how)
       throws ShelfException {
     String today = LocalDate.now().toString();
-    mark(p, items, true);
+    List<EnsembleUses.Used> all = EnsembleUses.of(catalogue, items, finish, how);
+    mark(p, all.stream().map(EnsembleUses.Used::item).toList(), true);
     change(
         p.name(),
         was -> {
           Project now = was == null ? p : was;
-          for (ShelvedItem s : items) {
+          for (EnsembleUses.Used u : all) {
+            ShelvedItem s = u.item();
             Project.Use before = now.use(s.item().id()).orElse(null);
             now =
                 now.with(
                     before == null
                         ? new Project.Use(
-                            s.item().id(), finish, s.pack().version(), how, today, null)
+                            s.item().id(), u.finish(), s.pack().version(), u.how(), today, null)
                         : new Project.Use(
                             before.item(),
-                            how.equals("by-hand") || how.equals(before.how())
-                                ? finish
+                            u.how().equals("by-hand") || u.how().equals(before.how())
+                                ? u.finish()
                                 : before.finish(),
                             before.version(),
                             before.how(),
@@ -234,12 +238,13 @@ public final class Projects {
 
   /** Notes that a project does not use items any more. */
   public void drop(Project p, List<ShelvedItem> items) throws ShelfException {
-    mark(p, items, false);
+    List<ShelvedItem> all = EnsembleUses.goneWith(catalogue, read(file(p.name())).orElse(p), items);
+    mark(p, all, false);
     change(
         p.name(),
         was -> {
           Project now = was == null ? p : was;
-          for (ShelvedItem s : items) {
+          for (ShelvedItem s : all) {
             now = now.without(s.item().id());
           }
           return now;
@@ -344,9 +349,16 @@ public final class Projects {
 
   /** Judges one use by the terms as they were when it was got. */
   JudgedUse judge(Project p, ShelvedItem s, String today) {
-    Project.Use use = p.use(s.item().id()).orElse(unrecorded(s));
+    return judge(p, s, p.use(s.item().id()).orElse(unrecorded(s)), today);
+  }
+
+  private JudgedUse judge(Project p, ShelvedItem s, Project.Use use, String today) {
     String id = s.pack().licenceOn(got(s));
-    List<Reason> reasons = new ArrayList<>(Judging.of(p, s, use, licence(id), today));
+    List<Reason> reasons =
+        new ArrayList<>(
+            s.item().parts().isEmpty()
+                ? Judging.of(p, s, use, licence(id), today)
+                : EnsembleUses.reasons(catalogue, p, s, (i, u) -> judge(p, i, u, today)));
     Verdict verdict = worst(reasons);
     // The same may have been got elsewhere under terms that allow more.
     for (Origin o : s.item().also()) {
@@ -376,14 +388,5 @@ public final class Projects {
 
   private static Verdict worst(List<Reason> reasons) {
     return reasons.stream().map(Reason::verdict).reduce(Verdict.ALLOWED, Verdict::worse);
-  }
-
-  /** How many uses there are of each verdict. */
-  public static Map<Verdict, Long> counts(List<JudgedUse> uses) {
-    Map<Verdict, Long> out = new LinkedHashMap<>();
-    for (Verdict v : Verdict.values()) {
-      out.put(v, uses.stream().filter(u -> u.verdict() == v).count());
-    }
-    return out;
   }
 }

@@ -1,6 +1,9 @@
 package keepshelf.core.projects;
 
 import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 
 /** Whether something may be used, from free to not at all. */
 public enum Verdict {
@@ -33,5 +36,14 @@ public enum Verdict {
   /** The stricter of two. */
   Verdict worse(Verdict other) {
     return other.compareTo(this) > 0 ? other : this;
+  }
+
+  /** How many uses there are of each verdict. */
+  public static Map<Verdict, Long> counts(List<JudgedUse> uses) {
+    Map<Verdict, Long> out = new LinkedHashMap<>();
+    for (Verdict v : values()) {
+      out.put(v, uses.stream().filter(u -> u.verdict() == v).count());
+    }
+    return out;
   }
 }

@@ -10,7 +10,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import keepshelf.core.projects.Project;
-import keepshelf.core.projects.Projects;
 import keepshelf.core.projects.Reason;
 import keepshelf.core.projects.Verdict;
 
@@ -110,7 +109,7 @@ final class HtmlReport {
   private static List<Map<String, Object>> counts(JobReport r) {
     List<Map<String, Object>> out = new ArrayList<>();
     out.add(Map.of("many", r.uses().size(), "what", "items used", "class", "all"));
-    Projects.counts(r.uses().stream().map(JobReport.Entry::use).toList())
+    Verdict.counts(r.uses().stream().map(JobReport.Entry::use).toList())
         .forEach((v, n) -> {
           if (n > 0) {
             out.add(Map.of("many", n, "what", words(v), "class", v.id()));

@@ -183,7 +183,9 @@ public final class EnsemblePlace implements Place {
         Kit.wrapped(
             Words.of(
                 "ensemble.licence",
-                licence.licence() == null ? Words.of("licence.unknown") : licence.licence().title(),
+                licence.licence() == null
+                    ? Words.of("ensemble.unsettled")
+                    : licence.licence().title(),
                 who),
             "second");
     terms.setId("ensemble-licence");

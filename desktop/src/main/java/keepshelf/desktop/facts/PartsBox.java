@@ -14,7 +14,7 @@ import keepshelf.desktop.words.Words;
 
 /** The parts of an ensemble on its tag, and what of them is not as it could be. */
 public final class PartsBox extends VBox {
-  /** Of an ensemble; {@code change} goes to where its parts are changed. */
+  /** Of an ensemble; {@code change} goes to where its parts are changed, or is null. */
   public PartsBox(
       ShelvedItem s, Shelf shelf, Measuring measuring, Consumer<List<ShelvedItem>> change) {
     super(5);
@@ -24,11 +24,14 @@ public final class PartsBox extends VBox {
     for (EnsemblePart p : s.item().parts()) {
       Kit.row(g, p.name(), Kit.wrapped(p.made()));
     }
-    Button more =
-        Kit.button(Words.of("tag.together.change"), () -> change.accept(List.of(s)), "quiet");
-    more.setId("tag-parts-change");
     VBox said = new VBox(3);
-    getChildren().addAll(g, said, more);
+    getChildren().addAll(g, said);
+    if (change != null) {
+      Button more =
+          Kit.button(Words.of("tag.together.change"), () -> change.accept(List.of(s)), "quiet");
+      more.setId("tag-parts-change");
+      getChildren().add(more);
+    }
     measuring.measure(
         () -> shelf.making().ensembles().outdated(s),
         all -> {

@@ -152,7 +152,7 @@ public final class ProjectsModel {
       List<JudgedUse> shownUses = List.of();
       for (Project p : projects.all(cards)) {
         List<JudgedUse> judged = projects.judged(p, cards);
-        Row row = new Row(p, Projects.counts(judged), judged.size());
+        Row row = new Row(p, Verdict.counts(judged), judged.size());
         read.add(row);
         if (name == null ? shown == null : p.name().equalsIgnoreCase(name)) {
           shown = row;

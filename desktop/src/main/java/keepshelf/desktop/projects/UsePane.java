@@ -72,6 +72,7 @@ final class UsePane extends HBox {
             switch (u.use().how()) {
               case "by-tracing" -> "projects.how.traced";
               case "by-installation" -> "projects.how.installed";
+              case "by-ensemble" -> "projects.how.ensemble";
               default -> "projects.how.hand";
             },
             u.use().since(),

@@ -17,7 +17,6 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.projects.JudgedUse;
-import keepshelf.core.projects.Projects;
 import keepshelf.core.projects.Verdict;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
@@ -106,7 +105,7 @@ final class UseTable extends VBox {
     counts
         .getChildren()
         .add(Rows.count("" + model.uses().size(), Words.of("projects.count.all"), "plain"));
-    for (Map.Entry<Verdict, Long> e : Projects.counts(model.uses()).entrySet()) {
+    for (Map.Entry<Verdict, Long> e : Verdict.counts(model.uses()).entrySet()) {
       if (e.getValue() > 0) {
         counts
             .getChildren()

@@ -17,6 +17,7 @@ import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.Previews;
+import keepshelf.desktop.facts.PartsBox;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.PictureBox;
@@ -122,6 +123,9 @@ final class LookPane extends BorderPane {
     boxes.add(box);
     VBox maps = new VBox(10);
     List<String> has = s.item().resolutions();
+    if (!s.item().parts().isEmpty()) {
+      maps.getChildren().add(new PartsBox(s, shelf, model::measure, null));
+    }
     FlowPane strip = new FlowPane(8, 10);
     strip.setPrefWrapLength(380);
     for (MapRecord m : s.item().mapsAt(has.isEmpty() ? null : has.getLast())) {

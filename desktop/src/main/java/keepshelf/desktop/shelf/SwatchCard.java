@@ -9,6 +9,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.licensing.LicenceClass;
+import keepshelf.core.model.ItemKind;
 import keepshelf.core.preview.Previews;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.PictureBox;
@@ -103,7 +104,7 @@ final class SwatchCard extends VBox {
   /** The pointer turns the light: from the left it comes at the left edge, and so on. */
   private void turn(double x) {
     int degrees = (int) Math.round((x - 0.5) * 2 * TURN_MOST / TURN_STEP) * TURN_STEP;
-    if (card.kind() == keepshelf.core.model.ItemKind.MATERIAL) {
+    if (card.kind() == ItemKind.MATERIAL) {
       picture.show(host.picture(card, host.lit().turned(degrees), side));
     }
   }
@@ -131,6 +132,10 @@ final class SwatchCard extends VBox {
       rating = c.marks().rating();
       line.getChildren()
           .setAll(from, Kit.spring(), Signs.staircase(c.labels()), Signs.licence(now));
+      if (c.kind() == ItemKind.ENSEMBLE) {
+        // It has no maps of its own.
+        line.getChildren().remove(2);
+      }
       if (rating > 0) {
         line.getChildren().add(2, Signs.tally(rating));
       }

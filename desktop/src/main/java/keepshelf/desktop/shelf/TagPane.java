@@ -2,7 +2,6 @@ package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
@@ -19,7 +18,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.Family;
-import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.Licence;
@@ -231,6 +229,8 @@ final class TagPane extends ScrollPane {
                     : shelf.licences().title(s.pack().licence()),
                 "second"));
     licence.setAlignment(Pos.CENTER_LEFT);
+    resolutions.setVisible(s.item().kind() != ItemKind.ENSEMBLE);
+    resolutions.setManaged(resolutions.isVisible());
     VBox right = new VBox(3, heading, Kit.label(what, "second"), resolutions, licence);
     if (s.item().marks().rating() > 0) {
       right.getChildren().add(Signs.tally(s.item().marks().rating()));
@@ -348,7 +348,7 @@ final class TagPane extends ScrollPane {
     GridPane g = grid();
     row(g, Field.TILE, items, false);
     if (items.size() == 1) {
-      density(g, items.getFirst());
+      TagParts.density(items.getFirst()).ifPresent(d -> plain(g, "tag.detail", d));
     }
     row(g, Field.RELIEF, items, false);
     row(g, Field.RATING, items, false);
@@ -358,18 +358,6 @@ final class TagPane extends ScrollPane {
     Node notes = editor(Field.NOTES, items).area();
     Kit.row(g, Words.of("field.notes"), notes);
     tag.getChildren().add(g);
-  }
-
-  private static void density(GridPane g, ShelvedItem s) {
-    int pixels = s.item().maps().stream().mapToInt(MapRecord::width).max().orElse(0);
-    if (s.item().tileMetres() != null && pixels > 0) {
-      plain(
-          g,
-          "tag.detail",
-          Words.of(
-              "tag.density",
-              String.format(Locale.UK, "%,d", Math.round(pixels / s.item().tileMetres()))));
-    }
   }
 
   private void row(GridPane g, Field f, List<ShelvedItem> items, boolean sources) {

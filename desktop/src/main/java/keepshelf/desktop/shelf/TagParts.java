@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -106,6 +107,17 @@ final class TagParts {
       case SPECULAR -> "Spec.";
       default -> m.role().title();
     };
+  }
+
+  /** How many pixels there are to a metre, in words, when that is known. */
+  static Optional<String> density(ShelvedItem s) {
+    int pixels = s.item().maps().stream().mapToInt(MapRecord::width).max().orElse(0);
+    return s.item().tileMetres() == null || pixels == 0
+        ? Optional.empty()
+        : Optional.of(
+            Words.of(
+                "tag.density",
+                String.format(Locale.UK, "%,d", Math.round(pixels / s.item().tileMetres()))));
   }
 
   /** Each resolution and format with its files and bytes. */
