@@ -16,6 +16,7 @@ import keepshelf.desktop.bench.BenchView;
 import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.duplicates.DuplicatesModel;
 import keepshelf.desktop.duplicates.DuplicatesView;
+import keepshelf.desktop.ensemble.EnsembleModel;
 import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
@@ -328,6 +329,11 @@ public final class MainWindow implements AutoCloseable {
   /** What is being laid of units. */
   public LayingModel layingModel() {
     return benchRoom.layingModel();
+  }
+
+  /** What is being put together. */
+  EnsembleModel ensembleModel() {
+    return benchRoom.ensembleModel();
   }
 
   /** What lies on the bench. */

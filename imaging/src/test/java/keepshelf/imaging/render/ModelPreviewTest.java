@@ -63,6 +63,30 @@ class ModelPreviewTest {
   }
 
   @Test
+  void holesShowWhatIsBehindAndHalfThereIsHalfSeen() {
+    float[] red = new float[64];
+    Arrays.fill(red, 0.7f);
+    int[] grounds = render(new Surface.Builder(8, 8).base(red, new float[64], new float[64]), 0);
+    int[] whole = render(new Surface.Builder(8, 8).base(red, new float[64], new float[64]), 1);
+    int[] half = render(new Surface.Builder(8, 8).base(red, new float[64], new float[64]), 0.5f);
+    int middle = SIDE / 2 * SIDE + SIDE / 2;
+    assertThat(red(grounds[middle])).as("a hole").isLessThan(30);
+    assertThat(red(whole[middle])).as("no hole").isGreaterThan(90);
+    assertThat(red(half[middle])).isBetween(red(whole[middle]) / 3, red(whole[middle]) * 9 / 10);
+  }
+
+  private static int red(int argb) {
+    return (argb >> 16 & 255) - (argb & 255);
+  }
+
+  private static int[] render(Surface.Builder b, float opacity) {
+    float[] o = new float[64];
+    Arrays.fill(o, opacity);
+    Surface s = b.opacity(o).build();
+    return ModelPreview.render(board(), List.of(s), SIDE, 4, Light.OVERCAST_SLIP, 0);
+  }
+
+  @Test
   void bothSidesAreShadedAndAnUnknownSurfaceIsGrey() {
     Mesh b = board();
     float[] away = b.normals().clone();
