@@ -81,7 +81,8 @@ public final class DemoSetUp {
                   hosts();
                 }
                 Map<String, Future<Path>> made = made(downloads, makers);
-                if (shelf.catalogue().items().isEmpty()) {
+                boolean first = shelf.catalogue().items().isEmpty();
+                if (first) {
                   fill(made, job);
                 }
                 job.report("opening the shops", -1);
@@ -98,6 +99,11 @@ public final class DemoSetUp {
                       window.sourcesModel().refresh();
                       window.add(waiting);
                     });
+                if (first) {
+                  // Last: nobody waits for it.
+                  DemoMade.write(shelf, what -> job.report(what, -1));
+                  window.work().ui(window::refresh);
+                }
               } catch (IOException e) {
                 throw new ShelfException(
                     Problem.error(

@@ -110,7 +110,10 @@ final class EnsembleParts extends ScrollPane {
     Button out = small("×", "part-out-" + i, "ensemble.out", w, () -> model.remove(i));
     HBox head = new HBox(4, name, up, down, out);
     head.setAlignment(Pos.CENTER_LEFT);
-    VBox box = new VBox(5, head, item(i, w), finish(i, w));
+    VBox box = new VBox(5, head, item(i, w));
+    if (!w.item().item().marks().finishes().isEmpty()) {
+      box.getChildren().add(finish(i, w));
+    }
     box.getStyleClass().add("part-row");
     return box;
   }
@@ -154,7 +157,6 @@ final class EnsembleParts extends ScrollPane {
     box.getItems().add(delivered);
     w.item().item().marks().finishes().stream().map(Finish::name).forEach(box.getItems()::add);
     box.setValue(w.finish() == null ? delivered : w.finish());
-    box.setDisable(box.getItems().size() == 1);
     box.setOnAction(e -> {
       if (!filling) {
         model.partFinish(i, box.getValue().equals(delivered) ? null : box.getValue());

@@ -43,7 +43,8 @@ public final class EnsemblePlace implements Place {
   private final TextField name = new TextField();
   private final Button put;
   private final ImageView picture = new ImageView();
-  private final StackPane stage = new StackPane(picture);
+  private final Label drawing = Kit.label(Words.of("ensemble.drawing"), "on-picture");
+  private final StackPane stage = new StackPane(picture, drawing);
   private final VBox result = new VBox(6);
   private final Label title = Kit.label("", "heading");
   private final ToggleGroup lights = new ToggleGroup();
@@ -158,6 +159,7 @@ public final class EnsemblePlace implements Place {
     EnsembleModel.Shown s = model.shownProperty().get();
     result.getChildren().clear();
     picture.setImage(s == null || s.picture() == null ? null : Images.image(s.picture()));
+    drawing.setVisible(s == null);
     put.setDisable(s == null || s.draft() == null);
     if (s == null) {
       return;
