@@ -6,6 +6,10 @@ import keepshelf.imaging.pixel.Pixels;
 /** Finds the grid of JPEG's 8 x 8 blocks in a picture that is stored without loss now. */
 public final class JpegTraces {
   private static final double LEAST = 2.2;
+
+  /** Levels that a jump at the grid is larger by; below that no bump shows it. */
+  private static final double LEAST_JUMP = 0.08;
+
   private static final int CROP = 640;
 
   private static final int LONGEST = 32;
@@ -74,6 +78,9 @@ public final class JpegTraces {
     double variance = 0;
     for (int i = 0; i < 7; i++) {
       variance += (phase[i] - mean) * (phase[i] - mean) / 7;
+    }
+    if (phase[7] - median < LEAST_JUMP) {
+      return 0;
     }
     return (phase[7] - median) / (Math.sqrt(variance) + 0.01 * median + 0.005);
   }
