@@ -106,6 +106,7 @@ class ModuleRulesTest {
           "install.profile",
           "install.folder",
           "install.measure",
+          "making.mend",
           "making",
           "bench",
           "install.plan",

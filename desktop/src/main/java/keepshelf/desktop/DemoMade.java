@@ -1,6 +1,7 @@
 package keepshelf.desktop;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -15,6 +16,7 @@ import keepshelf.core.making.MapPlan;
 import keepshelf.core.making.MapWish;
 import keepshelf.core.making.PhotoMaking;
 import keepshelf.core.making.Piece;
+import keepshelf.core.making.mend.Cure;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.bond.Bond;
@@ -90,9 +92,8 @@ final class DemoMade {
   /** The first item that has a fault with a cure. */
   private static void mended(Shelf shelf) throws ShelfException {
     for (ShelvedItem s : shelf.catalogue().items()) {
-      Set<MapRole> roles = Set.copyOf(shelf.making().mendable(s).values());
-      if (!roles.isEmpty()) {
-        make(shelf, shelf.making().planMending(s, roles));
+      if (!shelf.making().faults(s).isEmpty()) {
+        make(shelf, shelf.making().planMending(s, EnumSet.allOf(Cure.class)));
         return;
       }
     }

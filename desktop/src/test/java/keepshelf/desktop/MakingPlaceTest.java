@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
@@ -22,11 +23,15 @@ import javafx.scene.input.KeyCombination;
 import javafx.stage.Stage;
 import javafx.stage.Window;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.disk.Progress;
+import keepshelf.core.intake.Filing;
 import keepshelf.core.making.BondOrder;
 import keepshelf.core.model.MapRole;
 import keepshelf.desktop.making.LayingModel;
 import keepshelf.desktop.words.Words;
 import keepshelf.imaging.bond.Bond;
+import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
@@ -185,5 +190,46 @@ class MakingPlaceTest extends OnShelfPlace {
     idle();
     query("is:made");
     assertThat(keys()).isEmpty();
+  }
+
+  @Test
+  void aFaultIsSeenBeforeAndAfterAndPutRight(FxRobot robot) throws Exception {
+    int n = 128;
+    byte[] half = new byte[n * n];
+    byte[] grey = new byte[n * n];
+    byte[] colour = new byte[3 * n * n];
+    for (int i = 0; i < half.length; i++) {
+      half[i] = (byte) (i % n < 50 ? 80 : 170);
+      grey[i] = (byte) (90 + i % 40);
+      colour[3 * i] = (byte) (120 + i % 50);
+      colour[3 * i + 1] = (byte) (90 + i % 31);
+      colour[3 * i + 2] = (byte) 80;
+    }
+    java.nio.file.Path pack = java.nio.file.Files.createDirectories(dir.resolve("old_winch"));
+    ImageEncoder.png(Pixels.u8(n, n, 3, colour), pack.resolve("old_winch_basecolor.png"), 1);
+    ImageEncoder.png(Pixels.u8(n, n, 1, half), pack.resolve("old_winch_metallic.png"), 1);
+    ImageEncoder.png(Pixels.u8(n, n, 1, grey), pack.resolve("old_winch_roughness.png"), 1);
+    shelf.file(shelf.read(pack.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+    act(window::refresh);
+    idle();
+    choose("old_winch");
+    until(() -> robot.lookup("#tag-mend").tryQuery().isPresent());
+    act(() -> robot.lookup("#tag-mend").queryAs(Button.class).fire());
+    until(() -> !robot.lookup("#mend-go").queryAs(Button.class).isDisabled());
+    assertThat(fx(() -> robot.lookup("#mend-said").queryAs(Label.class).getText()))
+        .isEqualTo(Words.of("mend.gone", "old_winch_metallic.png"));
+    act(() -> robot.lookup("#mend-metallic").queryAs(CheckBox.class).fire());
+    until(() -> robot.lookup("#mend-said").queryAs(Label.class).getText().isEmpty());
+    assertThat(fx(() -> robot.lookup("#mend-go").queryAs(Button.class).isDisabled())).isTrue();
+    act(() -> robot.lookup("#mend-metallic").queryAs(CheckBox.class).fire());
+    until(() -> !robot.lookup("#mend-go").queryAs(Button.class).isDisabled());
+    act(() -> robot.lookup("#mend-go").queryAs(Button.class).fire());
+    idle();
+    assertThat(item("old_winch").item().maps())
+        .anyMatch(m -> m.recipe() != null && m.recipe().method().equals("mend-metallic"));
+    until(() -> robot.lookup("#tag-mend").tryQuery().isEmpty());
+    act(() -> window.shelfActions().undo());
+    idle();
+    assertThat(item("old_winch").item().maps()).allMatch(m -> m.recipe() == null);
   }
 }

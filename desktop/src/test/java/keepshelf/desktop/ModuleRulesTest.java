@@ -30,6 +30,7 @@ class ModuleRulesTest {
           "facts",
           "making",
           "ensemble",
+          "mend",
           "bench.state",
           "bench.settings",
           "bench",

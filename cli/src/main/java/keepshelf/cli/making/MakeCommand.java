@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
@@ -24,6 +23,7 @@ import keepshelf.core.making.Making;
 import keepshelf.core.making.MapPlan;
 import keepshelf.core.making.MapWish;
 import keepshelf.core.making.PhotoMaking;
+import keepshelf.core.making.mend.Cure;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -91,7 +91,8 @@ public final class MakeCommand implements Callable<Integer> {
       split = ",",
       paramLabel = "CODE",
       description =
-          "Put right what was found: normal, height-steps, not-tileable, or all that can be.")
+          "Put right what was found: jpeg-blocks, normal, height-steps, metallic, albedo, size,"
+              + " not-tileable, or all that can be.")
   List<String> mend = new ArrayList<>();
 
   @Option(
@@ -307,17 +308,16 @@ public final class MakeCommand implements Callable<Integer> {
   /** Puts right what can be: maps in their place, and a seam by a new item. */
   private void mend(Shelf shelf, ShelvedItem s) {
     boolean all = mend.contains("all");
-    Map<String, MapRole> can = shelf.making().mendable(s);
-    Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
-    can.forEach((code, role) -> {
-      if (all || mend.stream().anyMatch(m -> m.startsWith(code))) {
-        roles.add(role);
-      }
-    });
+    Set<Cure> can = EnumSet.noneOf(Cure.class);
+    shelf.making().faults(s).forEach(f -> can.addAll(f.cures()));
+    Set<Cure> cures = EnumSet.noneOf(Cure.class);
+    can.stream()
+        .filter(c -> all || mend.stream().anyMatch(m -> m.startsWith(c.id())))
+        .forEach(cures::add);
     boolean seam =
         mend.contains("not-tileable")
             || all && s.item().problems().stream().anyMatch(p -> p.code().equals("not-tileable"));
-    if (roles.isEmpty() && !seam) {
+    if (cures.isEmpty() && !seam) {
       made.say(
           List.of(
               Problem.warning(
@@ -328,12 +328,14 @@ public final class MakeCommand implements Callable<Integer> {
                       + "”"
                       + (can.isEmpty()
                           ? "."
-                          : "; it has: " + String.join(", ", can.keySet()) + "."))));
+                          : "; it has: "
+                              + String.join(", ", can.stream().map(Cure::id).toList())
+                              + "."))));
       return;
     }
     try {
-      if (!roles.isEmpty()) {
-        MapPlan plan = shelf.making().planMending(s, roles);
+      if (!cures.isEmpty()) {
+        MapPlan plan = shelf.making().planMending(s, cures);
         made.licence(plan.licence().id());
         if (planOnly) {
           plan.maps().forEach(m -> made.planned(s, m));

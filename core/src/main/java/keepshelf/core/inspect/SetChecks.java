@@ -1,6 +1,8 @@
 package keepshelf.core.inspect;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -110,8 +112,50 @@ public final class SetChecks {
     }
   }
 
+  /** A role that comes only smaller than the others do, in an edition that is none. */
+  private static void smaller(RecognisedItem item, List<Problem> out) {
+    Map<MapRole, RecognisedMap> largest = new EnumMap<>(MapRole.class);
+    for (RecognisedMap m : item.maps()) {
+      if (m.file().image() != null && m.tile() == null && m.role() != MapRole.PACKED) {
+        largest.merge(m.role(), m, (a, b) -> width(a) >= width(b) ? a : b);
+      }
+    }
+    for (RecognisedMap m : largest.values()) {
+      long larger = largest.values().stream().filter(o -> width(o) > width(m)).count();
+      long beside =
+          item.maps().stream()
+              .filter(o -> o.file().image() != null && o.role() != m.role())
+              .filter(o -> width(o) == width(m))
+              .count();
+      if (larger >= 2 && beside == 0) {
+        RecognisedMap sibling =
+            largest.values().stream().max(Comparator.comparingInt(SetChecks::width)).orElseThrow();
+        out.add(size(m, sibling.file().image()));
+      }
+    }
+  }
+
+  private static int width(RecognisedMap m) {
+    return m.file().image().width();
+  }
+
+  private static Problem size(RecognisedMap m, ImageInfo sibling) {
+    return new Problem(
+        "size-mismatch",
+        Severity.NOTE,
+        m.role(),
+        m.file().path(),
+        m.file().name()
+            + " is "
+            + size(m.file().image())
+            + " beside siblings of "
+            + size(sibling)
+            + ".");
+  }
+
   /** Maps of one edition should have one size, and all of them one aspect. */
   private static void shapes(RecognisedItem item, List<Problem> out) {
+    smaller(item, out);
     Map<String, ImageInfo> sizes = new LinkedHashMap<>();
     ImageInfo first = null;
     for (RecognisedMap m : item.maps()) {
@@ -141,18 +185,7 @@ public final class SetChecks {
       String edition = m.resolution() + "|" + m.format();
       ImageInfo sibling = sizes.putIfAbsent(edition, info);
       if (sibling != null && sibling.width() != info.width()) {
-        out.add(
-            new Problem(
-                "size-mismatch",
-                Severity.NOTE,
-                m.role(),
-                m.file().path(),
-                m.file().name()
-                    + " is "
-                    + size(info)
-                    + " beside siblings of "
-                    + size(sibling)
-                    + "."));
+        out.add(size(m, sibling));
       }
     }
   }

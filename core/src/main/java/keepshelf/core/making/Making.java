@@ -1,7 +1,9 @@
 package keepshelf.core.making;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,10 +22,15 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.intake.FilingStep;
 import keepshelf.core.intake.OwnPack;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.making.mend.Cure;
+import keepshelf.core.making.mend.Fault;
+import keepshelf.core.making.mend.Faults;
+import keepshelf.core.making.mend.MendedPixels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
 
 /** Makes maps of items on a shelf. What is made stands in packs of its own beside the originals. */
 public final class Making {
@@ -76,16 +83,16 @@ public final class Making {
   }
 
   /**
-   * What of an item's faults can be put right by a map that stands in the place of the delivered
-   * one: the role by the end of the method's name. Looks at pictures.
+   * The delivered maps that can be put right by one that stands in their place, and were not yet.
+   * May look at pictures.
    */
-  public Map<String, MapRole> mendable(ShelvedItem item) {
-    return MapPlanner.mendable(item, shelf);
+  public List<Fault> faults(ShelvedItem item) {
+    return Faults.of(item, shelf);
   }
 
-  /** What would be put right; changes nothing. */
-  public MapPlan planMending(ShelvedItem item, Set<MapRole> roles) {
-    return new MapPlanner(shelf, catalogue, licences, item, MapWish.of(roles)).mending();
+  /** What would be put right with these cures; changes nothing. */
+  public MapPlan planMending(ShelvedItem item, Set<Cure> cures) {
+    return new MapPlanner(shelf, catalogue, licences, item, MapWish.of(Set.of())).mending(cures);
   }
 
   /**
@@ -211,6 +218,11 @@ public final class Making {
       return new MapMaker(shelf, item).make(m);
     } catch (IOException e) {
       String path = item.path(m.source().map());
+      if (e instanceof MendedPixels.NoCure) {
+        String name = m.source().map().fileName();
+        throw new ShelfException(
+            Problem.error("no-cure", path, name + " cannot be put right: " + e.getMessage()), e);
+      }
       throw new ShelfException(
           Problem.error(
               "map-unreadable",
@@ -223,17 +235,26 @@ public final class Making {
     }
   }
 
-  private MapRecord one(OwnPack pack, MapPlan plan, PlannedMake m, List<Problem> problems)
-      throws IOException, ShelfException {
-    ShelvedItem item = plan.item();
-    MapMaker.Made made = pixels(item, m);
-    String file =
+  /** A name that no other map of the pack has: an item may have a role in several formats. */
+  private static String free(OwnPack pack, ShelvedItem item, PlannedMake m) {
+    String stem =
         item.item().key()
             + "_"
             + m.role().id()
             + "_"
-            + String.valueOf(m.source().map().resolution()).toLowerCase(java.util.Locale.ROOT)
-            + ".png";
+            + String.valueOf(m.source().map().resolution()).toLowerCase(java.util.Locale.ROOT);
+    String name = stem + ".png";
+    for (int n = 2; Files.exists(pack.file(name)); n++) {
+      name = stem + "_" + n + ".png";
+    }
+    return name;
+  }
+
+  private MapRecord one(OwnPack pack, MapPlan plan, PlannedMake m, List<Problem> problems)
+      throws IOException, ShelfException {
+    ShelvedItem item = plan.item();
+    MapMaker.Made made = pixels(item, m);
+    String file = free(pack, item, m);
     ImageEncoder.png(made.pixels(), pack.file(file), EFFORT);
     if (made.open() > SAID_OPEN) {
       problems.add(
@@ -248,6 +269,9 @@ public final class Making {
                   m.source().map().fileName(),
                   m.role().title().toLowerCase(java.util.Locale.ROOT))));
     }
+    if (m.isMend()) {
+      stillFound(m, made.pixels(), problems);
+    }
     Recipe recipe =
         m.recipe(
             new Recipe.Parent(
@@ -255,11 +279,31 @@ public final class Making {
     return pack.map(file, m.role(), m.role() == MapRole.NORMAL ? "gl" : null, recipe, m.reason());
   }
 
+  /** Says what the check that found a fault would find again. */
+  private static void stillFound(PlannedMake m, Pixels p, List<Problem> problems) {
+    Fault f = m.fault();
+    for (Cure c : f.cures()) {
+      if (MendedPixels.isLeft(c, p, f)) {
+        problems.add(
+            Problem.warning(
+                "still-found",
+                f.map().fileName(),
+                f.map().fileName()
+                    + " is better than it was, but what was found about it ("
+                    + c.id()
+                    + ") is still there. Compare both, and let the made one go if it does not"
+                    + " help."));
+      }
+    }
+  }
+
   /** Each map is an item, so that it can be let go alone; all stand as one with the item. */
   private static List<ItemRecord> items(String pack, ShelvedItem item, List<MapRecord> maps) {
     List<ItemRecord> out = new ArrayList<>();
+    Set<String> taken = new HashSet<>();
     for (MapRecord m : maps) {
-      String key = item.item().key() + "_" + m.role().id();
+      String usual = item.item().key() + "_" + m.role().id();
+      String key = taken.add(usual) ? usual : m.path().replaceFirst("\\.png$", "");
       out.add(
           new ItemRecord(
                   OwnPack.itemId(pack, key),

@@ -6,6 +6,7 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.measure.NormalStates;
+import keepshelf.core.making.mend.MendedPixels;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.HeightMaps;
@@ -18,7 +19,6 @@ import keepshelf.imaging.derive.PeriodicBlur;
 import keepshelf.imaging.derive.Ranges;
 import keepshelf.imaging.derive.SkyShare;
 import keepshelf.imaging.derive.SlopeIntegral;
-import keepshelf.imaging.derive.Steps;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.PixelMemory;
@@ -53,7 +53,7 @@ final class MapMaker {
     PixelMemory memory = PixelMemory.take((long) map.width() * map.height() * 4 * PLANES);
     try {
       if (m.isMend()) {
-        return new Made(mended(m), 0);
+        return new Made(MendedPixels.of(m.fault(), item, shelf), 0);
       }
       return switch (m.role()) {
         case ROUGHNESS, GLOSS -> new Made(finish(m), 0);
@@ -63,15 +63,6 @@ final class MapMaker {
     } finally {
       memory.release();
     }
-  }
-
-  private Pixels mended(PlannedMake m) throws IOException {
-    MapRecord map = m.source().map();
-    if (m.role() == MapRole.NORMAL) {
-      Pixels p = NormalStates.vectors(shelf, item, map);
-      return "dx".equals(map.handedness()) ? Maps.flipGreen(p) : p;
-    }
-    return Steps.smoothed(grey(ImageDecoder.decode(shelf.resolve(item.path(map))), m));
   }
 
   private Made relief(MapRole role, Heights z) {

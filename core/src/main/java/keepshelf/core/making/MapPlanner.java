@@ -7,22 +7,22 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalDouble;
+import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
-import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.measure.MapSources;
 import keepshelf.core.install.measure.MapSources.Source;
-import keepshelf.core.install.measure.NormalStates;
 import keepshelf.core.install.measure.Relief;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.making.mend.Cure;
+import keepshelf.core.making.mend.Fault;
+import keepshelf.core.making.mend.Faults;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
-import keepshelf.imaging.analyse.NormalHealth;
-import keepshelf.imaging.convert.Vectors;
 
 /** Plans which maps are worked out of which. */
 final class MapPlanner {
@@ -117,39 +117,29 @@ final class MapPlanner {
         problems);
   }
 
-  /** What of an item's faults can be put right: by the code of what was found, the role. */
-  static Map<String, MapRole> mendable(ShelvedItem s, ShelfFolder shelf) {
-    Map<String, MapRole> out = new LinkedHashMap<>();
-    MapSources has = new MapSources(s.item().mapsAt(null), s.item().kind());
-    Source n = has.at(MapRole.NORMAL, null);
-    if (n != null && n.channel() == null && n.map().recipe() == null) {
-      NormalHealth.State state = NormalStates.of(s.item(), n.map(), shelf.resolve(s.path(n.map())));
-      if (NormalStates.needsMending(state) && Vectors.mendable(state)) {
-        out.put("normal", MapRole.NORMAL);
+  /** Plans to put faults right with these cures. */
+  MapPlan mending(Set<Cure> cures) {
+    for (Fault f : Faults.of(item, shelf)) {
+      Fault some = f.only(cures);
+      MapRecord m = some.map();
+      if (!some.cures().isEmpty()) {
+        replaced(m.role(), m, true);
+        Map<String, Object> size = new LinkedHashMap<>();
+        if (some.cures().contains(Cure.SIZE)) {
+          size.put("width", some.width());
+          size.put("height", some.height());
+        }
+        maps.add(
+            new PlannedMake(
+                m.role(), Cure.method(some.cures()), m.role(), new Source(m, null), size, false));
       }
     }
-    Source z = has.at(MapRole.HEIGHT, null);
-    if (z != null && z.map().bits() == 8 && z.map().recipe() == null) {
-      out.put("height-steps", MapRole.HEIGHT);
-    }
-    return out;
-  }
-
-  /** Plans to put faults right. */
-  MapPlan mending() {
-    MapSources has = new MapSources(delivered.item().mapsAt(null), item.item().kind());
-    mendable(delivered, shelf)
-        .forEach((code, role) -> {
-          if (wish.roles().contains(role)) {
-            Source s = has.at(role, null);
-            replaced(role, s.map(), true);
-            maps.add(new PlannedMake(role, Recipe.MEND + code, role, s, Map.of(), false));
-          }
-        });
-    for (MapRole r : wish.roles()) {
-      if (maps.stream().noneMatch(m -> m.role() == r)) {
-        refuse(r, "there is nothing about it that could be put right");
-      }
+    if (maps.isEmpty()) {
+      problems.add(
+          Problem.warning(
+              "nothing-to-mend",
+              item.item().key(),
+              "Nothing of that can be put right about “" + item.item().name() + "”."));
     }
     return new MapPlan(
         item, null, maps, DerivedLicence.of(List.of(item), licences), replaces, problems);
@@ -161,7 +151,7 @@ final class MapPlanner {
       if (m.role() == role
           && m.recipe() != null
           && m.recipe().isMend() == mend
-          && Objects.equals(m.resolution(), source.resolution())) {
+          && (mend ? isOf(m, source) : Objects.equals(m.resolution(), source.resolution()))) {
         catalogue.parts(item.item().id()).stream()
             .filter(p ->
                 p.item().maps().size() == 1
@@ -169,6 +159,10 @@ final class MapPlanner {
             .forEach(replaces::add);
       }
     }
+  }
+
+  private static boolean isOf(MapRecord made, MapRecord source) {
+    return made.recipe().parents().stream().anyMatch(p -> p.sha256().equals(source.sha256()));
   }
 
   private void one(MapRole role, MapSources has) {

@@ -2,8 +2,11 @@ package keepshelf.core.making;
 
 import java.util.List;
 import java.util.Map;
+import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.install.measure.MapSources.Source;
+import keepshelf.core.making.mend.Cure;
+import keepshelf.core.making.mend.Fault;
 import keepshelf.core.model.MapRole;
 
 /**
@@ -29,6 +32,16 @@ public record PlannedMake(
   /** Whether it takes the place of a delivered map that is at fault. */
   boolean isMend() {
     return method.startsWith(Recipe.MEND);
+  }
+
+  /** What is put right by it. */
+  Fault fault() {
+    MapRecord m = source.map();
+    return new Fault(
+        m,
+        Cure.ofMethod(method),
+        ((Number) parameters.getOrDefault("width", m.width())).intValue(),
+        ((Number) parameters.getOrDefault("height", m.height())).intValue());
   }
 
   /** How it is made. */

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -183,6 +184,35 @@ public final class Previews {
       return ensemble(s, side, lit);
     }
     return render(s.item().kind(), maps(s), s.item().tileMetres(), side, lit);
+  }
+
+  /**
+   * A material as it was delivered, lit, with some of its maps otherwise.
+   *
+   * @param instead pixels by the hashes of the files that they stand for; normals with +Y
+   */
+  public Picture with(ShelvedItem s, Map<String, Pixels> instead, int side, Lit lit)
+      throws IOException {
+    List<MapRecord> own = s.item().maps().stream().filter(m -> m.recipe() == null).toList();
+    List<SurfaceMaker.Decoded> maps = new ArrayList<>();
+    for (MapRecord m : s.item().withMaps(own, List.of()).mapsAt(SEEN_AT)) {
+      Pixels other = instead.get(m.sha256());
+      Handedness facing =
+          other != null
+              ? Handedness.GL
+              : Handedness.ofId(m.handedness()).orElse(Handedness.UNKNOWN);
+      Path file = shelf.resolve(s.path(m));
+      maps.add(
+          SurfaceMaker.Decoded.of(
+              new MapFile(m.role(), m.channels(), file, facing),
+              other != null ? other : ImageDecoder.decode(file)));
+    }
+    double tile = s.item().tileMetres() == null ? ASSUMED_TILE_METRES : s.item().tileMetres();
+    return new Picture(
+        side,
+        BallPreview.render(
+            SurfaceMaker.made(maps, null, SurfaceMaker.Over.NOTHING),
+            new BallPreview.Settings(side, lit.light(), tile, 3, lit.turnDegrees(), 0)));
   }
 
   /** Reads a material for trying finishes on it. */

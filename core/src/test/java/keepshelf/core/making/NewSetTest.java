@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.EnumSet;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.core.OnSmallShelf;
@@ -14,6 +15,7 @@ import keepshelf.core.TestPacks;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.Progress;
+import keepshelf.core.making.mend.Cure;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -102,30 +104,29 @@ class NewSetTest extends OnSmallShelf {
             TestPacks.png(TestPacks.grey(128, 33)));
     SmallShelf.file(shelf, dir.resolve("old_hull.zip"), files);
     ShelvedItem s = shelf.item("old_hull");
-    Map<String, MapRole> can = shelf.making().mendable(s);
-    assertThat(can).containsEntry("height-steps", MapRole.HEIGHT);
-    Making.Made made =
-        shelf.making().make(shelf.making().planMending(s, Set.copyOf(can.values())), Progress.NONE);
+    Set<Cure> can = EnumSet.noneOf(Cure.class);
+    shelf.making().faults(s).forEach(f -> can.addAll(f.cures()));
+    assertThat(can).contains(Cure.STEPS, Cure.VECTORS);
+    Making.Made made = shelf.making().make(shelf.making().planMending(s, can), Progress.NONE);
     ShelvedItem after = shelf.item("old_hull");
     assertThat(after.item().maps()).containsAll(s.item().maps());
     assertThat(pixels(after, MapRole.HEIGHT).fullScale()).isEqualTo(65535);
     assertThat(made.maps()).allSatisfy(m -> assertThat(m.recipe().isMend()).isTrue());
-    if (can.containsKey("normal")) {
-      Pixels mended = pixels(after, MapRole.NORMAL);
-      double off = 0;
-      for (int i = 0; i < mended.sampleCount(); i++) {
-        off += Math.abs(mended.at(i) - sound.at(i)) / mended.sampleCount();
-      }
-      assertThat(off).isLessThan(0.02);
+    Pixels mended = pixels(after, MapRole.NORMAL);
+    double off = 0;
+    for (int i = 0; i < mended.sampleCount(); i++) {
+      off += Math.abs(mended.at(i) - sound.at(i)) / mended.sampleCount();
     }
-    assertThat(shelf.making().mendable(after)).as("nothing is left").isEmpty();
+    assertThat(off).isLessThan(0.02);
+    assertThat(made.problems()).noneMatch(p -> p.code().equals("still-found"));
+    assertThat(shelf.making().faults(after)).as("nothing is left").isEmpty();
     assertThatThrownBy(() ->
             shelf
                 .making()
                 .make(
-                    shelf.making().planMending(shelf.item("tarred_rope"), Set.of(MapRole.NORMAL)),
+                    shelf.making().planMending(shelf.item("tarred_rope"), Set.of(Cure.VECTORS)),
                     Progress.NONE))
-        .hasMessageContaining("could be put right");
+        .hasMessageContaining("can be put right");
   }
 
   @Test

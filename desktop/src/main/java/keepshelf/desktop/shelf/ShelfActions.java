@@ -19,11 +19,13 @@ import keepshelf.core.edit.Field;
 import keepshelf.core.making.Companion;
 import keepshelf.core.making.Making;
 import keepshelf.core.making.MapWish;
+import keepshelf.core.making.mend.Cure;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.bench.BenchActions;
 import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.Job;
 import keepshelf.desktop.work.WorkList;
 
 /** What a person does to what is chosen, each undoable. Works in the background. */
@@ -270,10 +272,38 @@ public final class ShelfActions {
 
   /** Makes a plain companion of an item. */
   public void companion(ShelvedItem item) {
-    work.start(
+    makeOne(
         Words.of("make.job", item.item().name()),
+        job -> shelf.making().companion().make(item, Companion.Pick.MEAN, null));
+  }
+
+  /** Makes a set that tiles out of one that does not. */
+  public void tile(ShelvedItem item) {
+    makeOne(
+        Words.of("make.job", item.item().name()), job -> shelf.making().sets().tiling(item, null));
+  }
+
+  /** Puts maps of an item right. */
+  public void mend(ShelvedItem item, Set<Cure> cures) {
+    makeOne(
+        Words.of("mend.job", item.item().name()),
+        job ->
+            shelf
+                .making()
+                .make(
+                    shelf.making().planMending(item, cures),
+                    (bytes, what) -> job.report(what, -1)));
+  }
+
+  private interface Maker {
+    Making.Made make(Job job) throws ShelfException;
+  }
+
+  private void makeOne(String title, Maker maker) {
+    work.start(
+        title,
         job -> {
-          Making.Made m = shelf.making().companion().make(item, Companion.Pick.MEAN, null);
+          Making.Made m = maker.make(job);
           work.ui(() -> {
             work.problems().addAll(m.problems());
             made(List.of(m));

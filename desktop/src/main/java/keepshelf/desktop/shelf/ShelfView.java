@@ -22,11 +22,13 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.LicenceClass;
+import keepshelf.core.making.mend.Cure;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.sources.PackNews;
 import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Over;
+import keepshelf.desktop.mend.MendPane;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
@@ -97,7 +99,8 @@ public final class ShelfView implements Place, SwatchCard.Host {
                 this::finish,
                 ways.lay(),
                 ways.together(),
-                ways.like())));
+                ways.like(),
+                this::mend)));
     stack.getChildren().add(content);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> showEmpty());
     model.selection().idsProperty().addListener(o -> boards.mark());
@@ -214,6 +217,13 @@ public final class ShelfView implements Place, SwatchCard.Host {
     if (!over.isOpen()) {
       over.lay(pane, keys, () -> {});
     }
+  }
+
+  private void mend(ShelvedItem s) {
+    Consumer<Set<Cure>> run = cures -> actions.mend(s, cures);
+    Previews.Lit lit = model.litProperty().get();
+    MendPane pane = new MendPane(s, shelf, lit, model::measure, run, this::closeOver);
+    showOver(pane, pane::key);
   }
 
   private void like() {

@@ -54,6 +54,7 @@ final class TagPane extends ScrollPane {
    * @param lay to laying units of it
    * @param together to putting items together, or to the parts of an ensemble
    * @param like to what looks like it
+   * @param mend to what of it can be put right
    */
   record Ways(
       Runnable install,
@@ -61,7 +62,8 @@ final class TagPane extends ScrollPane {
       Consumer<String> finish,
       Consumer<ShelvedItem> lay,
       Consumer<List<ShelvedItem>> together,
-      Consumer<ShelvedItem> like) {}
+      Consumer<ShelvedItem> like,
+      Consumer<ShelvedItem> mend) {}
 
   TagPane(
       ShelfModel model,
@@ -160,7 +162,7 @@ final class TagPane extends ScrollPane {
     tag.getChildren().add(parts.used(s));
     tag.getChildren().add(parts.history(s));
     section("tag.condition");
-    tag.getChildren().add(parts.condition(s));
+    tag.getChildren().add(parts.condition(s, ways.mend()));
   }
 
   private void kindFacts(ShelvedItem s) {

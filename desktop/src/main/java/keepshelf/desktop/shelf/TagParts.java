@@ -242,7 +242,8 @@ final class TagParts {
     return new VersionsBox(s, shelf, model);
   }
 
-  Node condition(ShelvedItem s) {
+  /** What was found about it; what can be put right offers that once it is known. */
+  Node condition(ShelvedItem s, Consumer<ShelvedItem> mend) {
     VBox v = new VBox(6);
     ItemCard c = model.card(s.item().id());
     if (c != null && model.broken(c)) {
@@ -257,7 +258,23 @@ final class TagParts {
               : p.severity() == Problem.Severity.WARNING ? "attention" : "second";
       v.getChildren().add(Kit.wrapped(p.message(), style));
     }
+    if (s.item().problems().stream().anyMatch(p -> p.code().equals("not-tileable"))) {
+      v.getChildren().add(action("tag-tile", "tag.tile", () -> actions.tile(s)));
+    }
+    model.measure(
+        () -> shelf.making().faults(s),
+        faults -> {
+          if (!faults.isEmpty()) {
+            v.getChildren().add(action("tag-mend", "tag.mend", () -> mend.accept(s)));
+          }
+        });
     return v;
+  }
+
+  private static Button action(String id, String word, Runnable what) {
+    Button b = Kit.button(Words.of(word), what);
+    b.setId(id);
+    return b;
   }
 
   /** A form that makes an item of its own of chosen maps. */

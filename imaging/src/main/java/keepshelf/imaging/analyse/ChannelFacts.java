@@ -25,7 +25,7 @@ public record ChannelFacts(
   private static final int LOOKED_AT = 1 << 20;
 
   /** The facts of channel {@code c}. */
-  static ChannelFacts of(Pixels p, int c) {
+  public static ChannelFacts of(Pixels p, int c) {
     int step = Math.max(1, (int) Math.sqrt((double) p.width() * p.height() / LOOKED_AT));
     double least = Double.MAX_VALUE;
     double most = -Double.MAX_VALUE;

@@ -3,6 +3,7 @@ package keepshelf.imaging.convert;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.resample.Cubic;
 import keepshelf.imaging.resample.Resampler;
 
 /** Smaller pictures by the mean over each pixel's footprint, as what they hold demands. */
@@ -22,8 +23,22 @@ public final class Resize {
 
   private Resize() {}
 
+  /** How a plane of w x h values becomes one of another size. */
+  private interface Filter {
+    float[] sized(float[] plane, int w, int h, int toW, int toH);
+  }
+
   /** {@code p} at another size, at 16 bits unless it was 8-bit data and stays so. */
   public static Pixels to(Pixels p, int w, int h, Holds holds) {
+    return to(p, w, h, holds, Resampler::area);
+  }
+
+  /** {@code p} larger, smoothly and so that it tiles if it did; no detail is added. */
+  public static Pixels larger(Pixels p, int w, int h, Holds holds) {
+    return to(p, w, h, holds, Cubic::sized);
+  }
+
+  private static Pixels to(Pixels p, int w, int h, Holds holds, Filter filter) {
     if (p.width() == w && p.height() == h) {
       return p;
     }
@@ -37,7 +52,7 @@ public final class Resize {
           plane[i] = exact ? Srgb.linear(plane[i]) : Srgb.toLinear(plane[i]);
         }
       }
-      plane = Resampler.area(plane, p.width(), p.height(), w, h);
+      plane = filter.sized(plane, p.width(), p.height(), w, h);
       if (light) {
         for (int i = 0; i < plane.length; i++) {
           plane[i] = exact ? Srgb.encoded(plane[i]) : Srgb.fromLinear(plane[i]);

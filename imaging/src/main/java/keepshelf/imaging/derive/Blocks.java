@@ -102,8 +102,7 @@ public final class Blocks {
   }
 
   /** A plane whose values are two pixels wide or high: what is changed there is added to it. */
-  private static float[] coarse(
-      float[] plane, int w, int h, int across, int down, float[] steps) {
+  private static float[] coarse(float[] plane, int w, int h, int across, int down, float[] steps) {
     int sw = (w + across - 1) / across;
     int sh = (h + down - 1) / down;
     float[] small = new float[sw * sh];
@@ -140,11 +139,9 @@ public final class Blocks {
     float a = Math.clamp(u - x0, 0, 1);
     float b = Math.clamp(v - y0, 0, 1);
     float top =
-        (now[y0 * w + x0] - was[y0 * w + x0]) * (1 - a)
-            + (now[y0 * w + x1] - was[y0 * w + x1]) * a;
+        (now[y0 * w + x0] - was[y0 * w + x0]) * (1 - a) + (now[y0 * w + x1] - was[y0 * w + x1]) * a;
     float low =
-        (now[y1 * w + x0] - was[y1 * w + x0]) * (1 - a)
-            + (now[y1 * w + x1] - was[y1 * w + x1]) * a;
+        (now[y1 * w + x0] - was[y1 * w + x0]) * (1 - a) + (now[y1 * w + x1] - was[y1 * w + x1]) * a;
     return top * (1 - b) + low * b;
   }
 

@@ -48,8 +48,8 @@ public final class TwoValues {
   }
 
   /**
-   * Means of the two heaps, by the threshold that leaves least variance within them (N. Otsu, 1979);
-   * null when they are not apart.
+   * Means of the two heaps, by the threshold that leaves least variance within them (N. Otsu,
+   * 1979); null when they are not apart.
    */
   private static double[] heaps(int[] count, int n) {
     double sum = 0;

@@ -60,8 +60,7 @@ public record JpegPlanes(
         }
         float[][] planes = new float[head.count][];
         for (int c = 0; c < head.count; c++) {
-          planes[c] =
-              r.getSamples(0, 0, r.getWidth(), r.getHeight(), c, (float[]) null);
+          planes[c] = r.getSamples(0, 0, r.getWidth(), r.getHeight(), c, (float[]) null);
         }
         return Optional.of(
             new JpegPlanes(
