@@ -55,6 +55,7 @@ import picocli.CommandLine.Parameters;
       "  keepshelf make --bond quay_wall.json",
       "  keepshelf make shore_gravel --enlarge 4",
       "  keepshelf make old_hull --mend",
+      "  keepshelf make quay_wall --again",
       "  keepshelf make --photo slipway.jpg --corners 120,80,1900,95,1880,1400,90,1380 --width"
           + " 1.4m",
       "Exit codes: 0 done; 1 done, but something could not be made; 2 wrong use; 3 nothing was"
@@ -100,6 +101,12 @@ public final class MakeCommand implements Callable<Integer> {
       paramLabel = "N",
       description = "Make a tile N times as large a side, 2 to 8, that does not repeat.")
   Integer enlarge;
+
+  @Option(
+      names = "--again",
+      description =
+          "Make what was made here again, of what its parents are now: the next version of it.")
+  boolean again;
 
   @Mixin PhotoOptions photo;
 
@@ -155,13 +162,14 @@ public final class MakeCommand implements Callable<Integer> {
                 companion,
                 !mend.isEmpty(),
                 enlarge != null,
+                again,
                 bond != null,
                 photo.isGiven())
             .filter(w -> w)
             .count();
     if (ways != 1 || (bond == null && !photo.isGiven()) == items.isEmpty()) {
       return use(
-          "Say what to make: ITEM with --maps, --mend, --companion or --enlarge; or --bond"
+          "Say what to make: ITEM with --maps, --mend, --companion, --enlarge or --again; or --bond"
               + " FILE.json or --photo PICTURE without an item.");
     }
     try {
@@ -174,7 +182,9 @@ public final class MakeCommand implements Callable<Integer> {
           photograph(shelf);
         } else {
           for (ShelvedItem s : ItemArguments.items(shelf, items)) {
-            if (companion) {
+            if (again) {
+              again(shelf, s);
+            } else if (companion) {
               plain(shelf, s, pick);
             } else if (enlarge != null) {
               enlarge(shelf, s);
@@ -300,6 +310,23 @@ public final class MakeCommand implements Callable<Integer> {
       } else {
         made.done(shelf, shelf.making().sets().enlarge(s, enlarge, resolution, seed, name));
       }
+    } catch (ShelfException e) {
+      made.say(List.of(e.problem()));
+    }
+  }
+
+  private void again(Shelf shelf, ShelvedItem s) {
+    try {
+      if (!planOnly) {
+        made.done(shelf, shelf.making().remaking().again(s, Progress.NONE));
+        return;
+      }
+      var all = shelf.making().remaking().outdated(s);
+      made.planned(
+          "“"
+              + s.item().name()
+              + "”: "
+              + (all.isEmpty() ? "it is as it would be made now." : all.size() + " maps anew."));
     } catch (ShelfException e) {
       made.say(List.of(e.problem()));
     }

@@ -149,6 +149,18 @@ public final class BondFile {
             o.resolution()));
   }
 
+  /**
+   * The order that a recipe's parameters stand for.
+   *
+   * @throws IllegalArgumentException when it is none
+   */
+  static BondOrder ofParameters(Map<String, Object> parameters, String name, long seed) {
+    Map<String, Object> all = new LinkedHashMap<>(parameters);
+    all.put("name", name);
+    all.put("seed", seed);
+    return order(Json.mapper().convertValue(all, Written.class));
+  }
+
   /** The order as parameters of a recipe: what is in its file, but for names and seed. */
   static Map<String, Object> parameters(BondOrder o) {
     @SuppressWarnings("unchecked")

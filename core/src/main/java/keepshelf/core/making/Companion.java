@@ -5,12 +5,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
-import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.folder.ShelfFolder;
-import keepshelf.core.intake.FilingStep;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -35,11 +33,10 @@ public final class Companion {
   private final Licences licences;
   private final NewItem items;
 
-  Companion(
-      ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+  Companion(ShelfFolder shelf, Licences licences, NewItem items) {
     this.shelf = shelf;
     this.licences = licences;
-    this.items = new NewItem(shelf, catalogue, licences, listener);
+    this.items = items;
   }
 
   /**
@@ -52,6 +49,20 @@ public final class Companion {
   public record Pick(int main, Double spotX, Double spotY) {
     /** The mean in linear light. */
     public static final Pick MEAN = new Pick(0, null, null);
+
+    /** What a recipe's parameters say; the mean when they say nothing. */
+    static Pick of(java.util.Map<String, Object> parameters) {
+      String of = String.valueOf(parameters.get("colour_of"));
+      if (of.equals("spot")) {
+        return new Pick(
+            0,
+            ((Number) parameters.get("spot_x")).doubleValue(),
+            ((Number) parameters.get("spot_y")).doubleValue());
+      }
+      return of.startsWith("main-")
+          ? new Pick(Integer.parseInt(of.substring(5)), null, null)
+          : MEAN;
+    }
 
     /** Checks the ranges. */
     public Pick {

@@ -139,7 +139,8 @@ public final class Ensembles {
     }
     DerivedLicence licence = DerivedLicence.of(all, changed, licences);
     Making.refuseForbidden(licence);
-    return new Draft(called, parts, before, before == null ? "1" : next(before), licence);
+    return new Draft(
+        called, parts, before, before == null ? "1" : NewItem.nextVersion(before), licence);
   }
 
   private static ShelfException wrong(String message) {
@@ -162,14 +163,6 @@ public final class Ensembles {
                         + w.finish()
                         + "”. Save one on the bench first.")))
         .name();
-  }
-
-  private static String next(ShelvedItem before) {
-    try {
-      return Integer.toString(Integer.parseInt(before.pack().version()) + 1);
-    } catch (NumberFormatException e) {
-      return "2";
-    }
   }
 
   /** The parts as they are, to be changed; those whose item is gone are left out. */

@@ -13,7 +13,6 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.folder.ShelfFolder;
-import keepshelf.core.intake.FilingStep;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
@@ -36,11 +35,11 @@ public final class Laying {
   private final Licences licences;
   private final NewItem items;
 
-  Laying(ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+  Laying(ShelfFolder shelf, Catalogue catalogue, Licences licences, NewItem items) {
     this.shelf = shelf;
     this.catalogue = catalogue;
     this.licences = licences;
-    this.items = new NewItem(shelf, catalogue, licences, listener);
+    this.items = items;
   }
 
   /**

@@ -339,17 +339,17 @@ public final class Making {
 
   /** Lays units in a bond. */
   public Laying laying() {
-    return new Laying(shelf, catalogue, licences, listener);
+    return new Laying(shelf, catalogue, licences, newItem(null));
   }
 
   /** Makes new materials of whole sets. */
   public NewSet sets() {
-    return new NewSet(shelf, catalogue, licences, listener);
+    return new NewSet(shelf, licences, newItem(null));
   }
 
   /** Makes materials of photographs. */
   public PhotoMaking photos() {
-    return new PhotoMaking(shelf, catalogue, licences, listener);
+    return new PhotoMaking(shelf, licences, newItem(null));
   }
 
   /** Puts items together. */
@@ -359,19 +359,16 @@ public final class Making {
 
   /** Makes plain companions. */
   public Companion companion() {
-    return new Companion(shelf, catalogue, licences, listener);
+    return new Companion(shelf, licences, newItem(null));
   }
 
-  /** Maps of an item that were made of something that is not on the shelf as it was then. */
-  public List<MapRecord> outdated(ShelvedItem item) {
-    List<MapRecord> out = new ArrayList<>();
-    for (MapRecord m : item.item().maps()) {
-      if (m.recipe() != null
-          && m.recipe().parents().stream()
-              .anyMatch(p -> catalogue.withFiles(Set.of(p.sha256())).isEmpty())) {
-        out.add(m);
-      }
-    }
-    return out;
+  /** Makes things again of what their parents are now. */
+  public Remaking remaking() {
+    return new Remaking(shelf, catalogue, licences, this);
+  }
+
+  /** Files items; {@code before} is what they are the next version of, or null. */
+  NewItem newItem(ShelvedItem before) {
+    return new NewItem(shelf, catalogue, licences, listener, before);
   }
 }

@@ -12,6 +12,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.Marks;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.intake.Filing;
@@ -34,12 +35,24 @@ final class NewItem {
   private final Catalogue catalogue;
   private final Licences licences;
   private final FilingStep.Listener listener;
+  private final ShelvedItem before;
 
-  NewItem(ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+  /**
+   * Puts them on {@code shelf}.
+   *
+   * @param before the item that what is made is the next version of, or null
+   */
+  NewItem(
+      ShelfFolder shelf,
+      Catalogue catalogue,
+      Licences licences,
+      FilingStep.Listener listener,
+      ShelvedItem before) {
     this.shelf = shelf;
     this.catalogue = catalogue;
     this.licences = licences;
     this.listener = listener;
+    this.before = before;
   }
 
   /**
@@ -101,7 +114,8 @@ final class NewItem {
    */
   Making.Made file(Draft d, DerivedLicence licence, List<Problem> problems) throws ShelfException {
     Making.refuseForbidden(licence);
-    String key = key(d.name());
+    String key = before == null ? key(d.name()) : before.item().key();
+    String name = before == null ? d.name() : before.item().name();
     try (OwnPack own = OwnPack.begin(shelf, catalogue, listener)) {
       List<MapRecord> maps = new ArrayList<>();
       for (var m : d.maps().entrySet()) {
@@ -115,20 +129,20 @@ final class NewItem {
       }
       Filing.Filed filed =
           own.file(
-              new OwnPack.Heading(d.name(), licence.credits(), licence.id()),
+              heading(name, licence),
               id ->
                   List.of(
                       new ItemRecord(
                               OwnPack.itemId(id, key),
                               key,
-                              d.name(),
+                              name,
                               ItemKind.MATERIAL,
                               d.workflow(),
                               null,
                               d.tileMetres(),
                               maps,
                               List.of())
-                          .marked(Marks.NONE.withRelief(d.reliefMillimetres()))));
+                          .marked(marks().withRelief(d.reliefMillimetres()))));
       List<Problem> said = new ArrayList<>(problems);
       said.addAll(licence.said());
       String id = filed.pack().items().getFirst().id();
@@ -143,6 +157,31 @@ final class NewItem {
       throw e.why;
     } catch (IOException e) {
       throw ShelfException.ofDisk(d.name(), "making “" + d.name() + "”", e);
+    }
+  }
+
+  private OwnPack.Heading heading(String name, DerivedLicence licence) {
+    return before == null
+        ? new OwnPack.Heading(name, licence.credits(), licence.id())
+        : new OwnPack.Heading(
+            name,
+            licence.credits(),
+            licence.id(),
+            nextVersion(before),
+            new Kinship(before.pack().id(), Kinship.Relation.NEWER_VERSION));
+  }
+
+  /** What a person had put on the former version, but for the projects that use that one. */
+  private Marks marks() {
+    return before == null ? Marks.NONE : before.item().marks().withProjects(List.of());
+  }
+
+  /** The version after that of an item that was made here; the first has none, or is 1. */
+  static String nextVersion(ShelvedItem before) {
+    try {
+      return Integer.toString(Integer.parseInt(before.pack().version()) + 1);
+    } catch (NumberFormatException e) {
+      return "2";
     }
   }
 

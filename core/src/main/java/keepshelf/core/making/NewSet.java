@@ -5,12 +5,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
-import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.measure.Relief;
-import keepshelf.core.intake.FilingStep;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
@@ -35,10 +33,10 @@ public final class NewSet {
   private final Licences licences;
   private final NewItem items;
 
-  NewSet(ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+  NewSet(ShelfFolder shelf, Licences licences, NewItem items) {
     this.shelf = shelf;
     this.licences = licences;
-    this.items = new NewItem(shelf, catalogue, licences, listener);
+    this.items = items;
   }
 
   /**

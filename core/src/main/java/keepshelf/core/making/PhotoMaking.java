@@ -7,12 +7,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
-import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.folder.ShelfFolder;
-import keepshelf.core.intake.FilingStep;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -44,10 +42,9 @@ public final class PhotoMaking {
   private final NewItem items;
   private final Licences licences;
 
-  PhotoMaking(
-      ShelfFolder shelf, Catalogue catalogue, Licences licences, FilingStep.Listener listener) {
+  PhotoMaking(ShelfFolder shelf, Licences licences, NewItem items) {
     this.licences = licences;
-    this.items = new NewItem(shelf, catalogue, licences, listener);
+    this.items = items;
   }
 
   /**

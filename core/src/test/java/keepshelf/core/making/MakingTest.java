@@ -210,15 +210,15 @@ class MakingTest extends OnSmallShelf {
   void aParentThatIsGoneMakesItOutdated() throws Exception {
     make("sea_worn_brass", MapRole.NORMAL);
     ShelvedItem s = shelf.item("sea_worn_brass");
-    assertThat(shelf.making().outdated(s)).isEmpty();
+    assertThat(shelf.making().remaking().outdated(s)).isEmpty();
     MapRecord height =
         s.item().maps().stream().filter(m -> m.role() == MapRole.HEIGHT).findFirst().orElseThrow();
     var file = shelf.folder().resolve(s.path(height));
     Files.write(file, TestPacks.png(TestPacks.grey16(64, 99)));
     var broken = shelf.check().run(true, ShareProgress.NONE).broken();
     shelf.mending().accept(broken);
-    assertThat(shelf.making().outdated(shelf.item("sea_worn_brass")))
-        .extracting(MapRecord::role)
+    assertThat(shelf.making().remaking().outdated(shelf.item("sea_worn_brass")))
+        .extracting(o -> o.map().role())
         .containsExactly(MapRole.NORMAL);
   }
 

@@ -283,6 +283,13 @@ public final class ShelfActions {
         Words.of("make.job", item.item().name()), job -> shelf.making().sets().tiling(item, null));
   }
 
+  /** Makes what was made again, of what its parents are now. */
+  public void again(ShelvedItem item) {
+    makeOne(
+        Words.of("make.job", item.item().name()),
+        job -> shelf.making().remaking().again(item, (bytes, what) -> job.report(what, -1)));
+  }
+
   /** Puts maps of an item right. */
   public void mend(ShelvedItem item, Set<Cure> cures) {
     makeOne(

@@ -22,6 +22,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Field;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.model.ItemKind;
+import keepshelf.desktop.facts.MadeBox;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.kit.Signs;
@@ -151,6 +152,10 @@ final class TagPane extends ScrollPane {
       tag.getChildren().addAll(parts.maps(s), parts.editions(s));
     }
     kindFacts(s);
+    if (s.item().maps().stream().anyMatch(m -> m.recipe() != null)) {
+      section("tag.made");
+      tag.getChildren().add(new MadeBox(s, shelf, model::measure, actions::again));
+    }
     record(List.of(s));
     licence(List.of(s));
     own(List.of(s));
