@@ -11,15 +11,20 @@ import keepshelf.desktop.ensemble.EnsembleModel;
 import keepshelf.desktop.ensemble.EnsemblePlace;
 import keepshelf.desktop.making.LayingModel;
 import keepshelf.desktop.making.LayingPlace;
+import keepshelf.desktop.photo.PhotoModel;
+import keepshelf.desktop.photo.PhotoPlace;
 import keepshelf.desktop.shelf.ShelfActions;
 import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shell.ChangingPlace;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.shell.ShellView;
+import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 import keepshelf.desktop.work.WorkList;
 
-/** The bench, and what is opened in its stead: laying units, and putting items together. */
+/**
+ * The bench, and what is opened in its stead: laying units, putting items together, photographs.
+ */
 final class BenchRoom implements AutoCloseable {
   private final ShelfModel shelfModel;
   private final BenchModel model;
@@ -30,6 +35,8 @@ final class BenchRoom implements AutoCloseable {
   private final EnsembleModel ensembleModel;
   private LayingPlace laying;
   private EnsemblePlace ensemble;
+  private final PhotoModel photoModel;
+  private PhotoPlace photo;
   private ShellView shell;
   private Runnable made = () -> {};
 
@@ -46,7 +53,8 @@ final class BenchRoom implements AutoCloseable {
     bench = new BenchView(model, work, pictures, shelfModel::all, actions::finishes, install);
     place = new ChangingPlace(bench);
     layingModel = new LayingModel(shelf, work, () -> made.run());
-    ensembleModel = new EnsembleModel(shelf, work, m -> put(actions, m));
+    ensembleModel = new EnsembleModel(shelf, work, m -> put(actions, "ensemble.put", m));
+    photoModel = new PhotoModel(shelf, work, m -> put(actions, "photo.put", m));
     this.shelf = shelf;
     bench.onMake(actions::make, this::lay);
   }
@@ -112,9 +120,24 @@ final class BenchRoom implements AutoCloseable {
     shell.renew();
   }
 
-  /** What was put together is chosen on the boards. */
-  private void put(ShelfActions actions, Making.Made done) {
-    actions.together(done);
+  /** Opens what makes a material of an item's picture. */
+  void photograph(ShelvedItem item) {
+    if (photo == null) {
+      photo = new PhotoPlace(photoModel, this::leave);
+    }
+    photo.begin(item);
+    place.enter(photo);
+    shell.openProperty().set(place);
+    shell.renew();
+  }
+
+  PhotoModel photoModel() {
+    return photoModel;
+  }
+
+  /** What was put on the shelf can be taken back from it. */
+  private void put(ShelfActions actions, String word, Making.Made done) {
+    actions.done(Words.of(word, done.item().item().name()), done);
     leave();
     made.run();
   }
@@ -150,6 +173,7 @@ final class BenchRoom implements AutoCloseable {
     bench.close();
     layingModel.close();
     ensembleModel.close();
+    photoModel.close();
     if (laying != null) {
       laying.close();
     }

@@ -22,6 +22,7 @@ import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.making.LayingModel;
+import keepshelf.desktop.photo.PhotoModel;
 import keepshelf.desktop.projects.ProjectsModel;
 import keepshelf.desktop.projects.ProjectsView;
 import keepshelf.desktop.shelf.ShelfActions;
@@ -95,6 +96,7 @@ public final class MainWindow implements AutoCloseable {
                 this::layOnBench,
                 this::lay,
                 this::together,
+                this::photograph,
                 likeRoom::like,
                 likeRoom::paste,
                 this::toSource));
@@ -263,6 +265,11 @@ public final class MainWindow implements AutoCloseable {
     benchRoom.together(items);
   }
 
+  /** Opens what makes a material of an item's picture. */
+  public void photograph(ShelvedItem item) {
+    benchRoom.photograph(item);
+  }
+
   private void layOnBench(ShelvedItem item, String finish) {
     benchRoom.open(item, finish);
   }
@@ -334,6 +341,11 @@ public final class MainWindow implements AutoCloseable {
   /** What is being put together. */
   EnsembleModel ensembleModel() {
     return benchRoom.ensembleModel();
+  }
+
+  /** What is being made of a photograph. */
+  PhotoModel photoModel() {
+    return benchRoom.photoModel();
   }
 
   /** What lies on the bench. */

@@ -31,6 +31,7 @@ class ModuleRulesTest {
           "making",
           "ensemble",
           "mend",
+          "photo",
           "bench.state",
           "bench.settings",
           "bench",

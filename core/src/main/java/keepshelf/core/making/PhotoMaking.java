@@ -3,6 +3,7 @@ package keepshelf.core.making;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -97,10 +98,9 @@ public final class PhotoMaking {
           Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
           e);
     }
-    Pixels flat = straight(wish, photo);
-    Pixels even = EvenLight.of(flat, 1);
-    Pixels tile = wish.sheet() ? even : Tileable.of(even, OVERLAP).joined(even);
-    double width = wish.widthMetres() * tile.width() / even.width();
+    Tile made = tile(wish, photo);
+    Pixels tile = made.pixels();
+    double width = made.widthMetres();
     Map<String, Object> parameters = new LinkedHashMap<>();
     parameters.put("picture", file.getFileName().toString());
     if (wish.corners() != null) {
@@ -143,13 +143,42 @@ public final class PhotoMaking {
                     + " whether they fit.")));
   }
 
+  /**
+   * What becomes of the colour of a photograph.
+   *
+   * @param pixels of the tile or sheet
+   * @param widthMetres of it
+   */
+  public record Tile(Pixels pixels, double widthMetres) {
+    /** All maps that are made of it, in the order in which they are written. */
+    public Map<MapRole, Pixels> maps() {
+      Map<MapRole, Pixels> out = new EnumMap<>(MapRole.class);
+      PhotoMaking.maps(pixels).forEach((role, p) -> out.put(role, p.get()));
+      return out;
+    }
+  }
+
+  /**
+   * Straightens, evens out and makes tile, as {@code wish} says, what was decoded already; for
+   * looking at it, of a smaller copy of the photograph.
+   *
+   * @param photo of three channels; corners are in its pixels
+   * @throws ShelfException when the corners span nothing
+   */
+  public static Tile tile(Wish wish, Pixels photo) throws ShelfException {
+    Pixels even = EvenLight.of(straight(wish, photo), 1);
+    Pixels tile = wish.sheet() ? even : Tileable.of(even, OVERLAP).joined(even);
+    return new Tile(tile, wish.widthMetres() * tile.width() / even.width());
+  }
+
   private static Pixels straight(Wish wish, Pixels photo) throws ShelfException {
     double[] c = wish.corners();
     if (c == null) {
       return photo;
     }
-    double w = (Math.hypot(c[2] - c[0], c[3] - c[1]) + Math.hypot(c[4] - c[6], c[5] - c[7])) / 2;
-    double h = (Math.hypot(c[6] - c[0], c[7] - c[1]) + Math.hypot(c[4] - c[2], c[5] - c[3])) / 2;
+    double[] size = Straightened.size(c);
+    double w = size[0];
+    double h = size[1];
     double scale = Math.min(1, LARGEST / Math.max(1, Math.max(w, h)));
     try {
       for (int i = 0; i < 8; i++) {

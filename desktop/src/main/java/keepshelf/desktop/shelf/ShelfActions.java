@@ -318,9 +318,9 @@ public final class ShelfActions {
         });
   }
 
-  /** Takes over that items were put together elsewhere. */
-  public void together(Making.Made made) {
-    done(Words.of("ensemble.put", made.item().item().name()), List.of(made));
+  /** Takes over that something was made elsewhere; {@code what} says so. */
+  public void done(String what, Making.Made made) {
+    done(what, List.of(made));
   }
 
   private void made(List<Making.Made> made) {

@@ -57,6 +57,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
    * @param bench to the bench with an item, and the name of a finish or null for a new one
    * @param lay to laying units of an item
    * @param together to putting items together, or to the parts of an ensemble
+   * @param photograph to making a material of an item's picture
    * @param like to what looks like an item
    * @param paste to what looks like the picture on the clipboard
    * @param source to something that is owned and not here, at its source
@@ -66,6 +67,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
       BiConsumer<ShelvedItem, String> bench,
       Consumer<ShelvedItem> lay,
       Consumer<List<ShelvedItem>> together,
+      Consumer<ShelvedItem> photograph,
       Consumer<ShelvedItem> like,
       Runnable paste,
       Consumer<PackNews> source) {}
@@ -99,6 +101,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
                 this::finish,
                 ways.lay(),
                 ways.together(),
+                ways.photograph(),
                 ways.like(),
                 this::mend)));
     stack.getChildren().add(content);

@@ -58,6 +58,9 @@ final class TagMenu extends ContextMenu {
     } else if (lead != null) {
       add(Words.of("tag.join", lead.name()), () -> actions.join(lead.id(), ids));
     }
+    if (items.size() == 1 && items.getFirst().item().kind() == ItemKind.PHOTO_TEXTURE) {
+      add(Words.of("tag.photo"), () -> ways.photograph().accept(items.getFirst()));
+    }
     boolean ensemble = items.getFirst().item().kind() == ItemKind.ENSEMBLE;
     if (items.size() == 1 && ensemble) {
       add(Words.of("tag.together.change"), () -> ways.together().accept(items));

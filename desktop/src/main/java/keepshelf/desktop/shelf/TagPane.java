@@ -54,6 +54,7 @@ final class TagPane extends ScrollPane {
    * @param finish to a finish of it by its name; null for a new one
    * @param lay to laying units of it
    * @param together to putting items together, or to the parts of an ensemble
+   * @param photograph to making a material of its picture
    * @param like to what looks like it
    * @param mend to what of it can be put right
    */
@@ -63,6 +64,7 @@ final class TagPane extends ScrollPane {
       Consumer<String> finish,
       Consumer<ShelvedItem> lay,
       Consumer<List<ShelvedItem>> together,
+      Consumer<ShelvedItem> photograph,
       Consumer<ShelvedItem> like,
       Consumer<ShelvedItem> mend) {}
 

@@ -55,6 +55,41 @@ public final class Straightened {
         : deep != null ? Pixels.u16(w, h, n, deep) : Pixels.f32(w, h, n, floats);
   }
 
+  /**
+   * How long a line in the picture is on the surface, in widths of it.
+   *
+   * @param corners as for {@link #of}
+   * @param line x and y in pixels of its two ends
+   * @throws IllegalArgumentException when the corners span no such figure
+   */
+  public static double widths(double[] corners, double[] line) {
+    double[] m = homography(corners);
+    double[] a = within(m, line[0], line[1]);
+    double[] b = within(m, line[2], line[3]);
+    double[] size = size(corners);
+    return Math.hypot(b[0] - a[0], (b[1] - a[1]) * size[1] / size[0]);
+  }
+
+  /** Mean lengths in pixels of the upper and lower side, and of the two others. */
+  public static double[] size(double[] c) {
+    return new double[] {
+      (Math.hypot(c[2] - c[0], c[3] - c[1]) + Math.hypot(c[4] - c[6], c[5] - c[7])) / 2,
+      (Math.hypot(c[6] - c[0], c[7] - c[1]) + Math.hypot(c[4] - c[2], c[5] - c[3])) / 2
+    };
+  }
+
+  /** Where a place of the picture is on the unit square: the inverse of the homography. */
+  private static double[] within(double[] m, double x, double y) {
+    double a = m[0] - m[6] * x;
+    double b = m[1] - m[7] * x;
+    double c = m[3] - m[6] * y;
+    double d = m[4] - m[7] * y;
+    double det = a * d - b * c;
+    double p = x - m[2];
+    double q = y - m[5];
+    return new double[] {(d * p - b * q) / det, (a * q - c * p) / det};
+  }
+
   private static void add(Pixels p, double x, double y, float[] sum) {
     double px = Math.clamp(x - 0.5, 0, p.width() - 1);
     double py = Math.clamp(y - 0.5, 0, p.height() - 1);

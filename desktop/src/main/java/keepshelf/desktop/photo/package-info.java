@@ -1,0 +1,2 @@
+/** Making a material of a photograph. */
+package keepshelf.desktop.photo;
