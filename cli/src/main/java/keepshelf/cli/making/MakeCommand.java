@@ -86,6 +86,12 @@ public final class MakeCommand implements Callable<Integer> {
   String colour;
 
   @Option(
+      names = "--relief-of",
+      paramLabel = "ITEM",
+      description = "Of a companion: it gets the relief of this item.")
+  String reliefOf;
+
+  @Option(
       names = "--mend",
       arity = "0..1",
       fallbackValue = "all",
@@ -296,7 +302,12 @@ public final class MakeCommand implements Callable<Integer> {
                 b.append(String.format(Locale.ROOT, " #%06x (%.0f %%)", c.rgb(), c.share() * 100)));
         made.planned(b.toString());
       } else {
-        made.done(shelf, shelf.making().companion().make(s, pick, name));
+        made.done(
+            shelf,
+            shelf
+                .making()
+                .companion()
+                .make(s, pick, name, reliefOf == null ? null : shelf.item(reliefOf)));
       }
     } catch (ShelfException e) {
       made.say(List.of(e.problem()));

@@ -1,14 +1,17 @@
 package keepshelf.core.making;
 
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.function.Supplier;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.install.measure.Relief;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -110,7 +113,19 @@ public final class Companion {
    * @throws ShelfException when nothing was changed
    */
   public Making.Made make(ShelvedItem item, Pick pick, String name) throws ShelfException {
-    DerivedLicence licence = DerivedLicence.of(List.of(item), licences);
+    return make(item, pick, name, null);
+  }
+
+  /**
+   * Makes it with the relief of another item: its normals, heights and occlusion, at its tile size.
+   *
+   * @param relief the other item, or null for a flat one
+   * @throws ShelfException when nothing was changed
+   */
+  public Making.Made make(ShelvedItem item, Pick pick, String name, ShelvedItem relief)
+      throws ShelfException {
+    DerivedLicence licence =
+        DerivedLicence.of(relief == null ? List.of(item) : List.of(item, relief), licences);
     Making.refuseForbidden(licence);
     StuffOf of =
         StuffOf.item(
@@ -118,12 +133,14 @@ public final class Companion {
     int rgb = rgb(item, pick);
     double roughness = mean(of.stuff().roughness());
     boolean metal = of.stuff().metallic() != null && mean(of.stuff().metallic()) > 0.5;
+    Under under = relief == null ? Under.NONE : relief(relief);
     Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
-    maps.put(MapRole.BASE_COLOUR, () -> plain(rgb, 3));
-    maps.put(MapRole.ROUGHNESS, () -> plain((int) Math.round(roughness * 255), 1));
+    maps.put(MapRole.BASE_COLOUR, () -> plain(rgb, 3, under));
+    maps.put(MapRole.ROUGHNESS, () -> plain((int) Math.round(roughness * 255), 1, under));
     if (metal) {
-      maps.put(MapRole.METALLIC, () -> plain(255, 1));
+      maps.put(MapRole.METALLIC, () -> plain(255, 1, under));
     }
+    maps.putAll(under.maps());
     Map<String, Object> parameters = new LinkedHashMap<>();
     parameters.put(
         "colour_of",
@@ -134,17 +151,58 @@ public final class Companion {
     }
     parameters.put("colour", String.format("#%06x", rgb));
     parameters.put("roughness", Math.round(roughness * 1000) / 1000.0);
-    Recipe recipe = new Recipe("companion", VERSION, parameters, null, of.parents());
+    if (relief != null) {
+      parameters.put("relief_of", relief.item().id());
+    }
+    List<Recipe.Parent> parents = new ArrayList<>(of.parents());
+    parents.addAll(under.parents());
+    ShelvedItem sized = relief == null ? item : relief;
     return items.file(
         new NewItem.Draft(
             name == null || name.isBlank() ? item.item().name() + ", plain" : name.strip(),
-            item.item().tileMetres() == null ? 1 : item.item().tileMetres(),
-            null,
+            sized.item().tileMetres() == null ? 1 : sized.item().tileMetres(),
+            under.millimetres(),
             maps,
-            recipe,
+            new Recipe("companion", VERSION, parameters, null, parents),
             "A plain companion of “" + item.item().name() + "”, made here."),
         licence,
-        List.of());
+        under.said());
+  }
+
+  /** What a companion has of another item. */
+  private record Under(
+      Map<MapRole, Supplier<Pixels>> maps,
+      List<Recipe.Parent> parents,
+      List<Problem> said,
+      Double millimetres,
+      int width,
+      int height) {
+    static final Under NONE = new Under(Map.of(), List.of(), List.of(), null, SIDE, SIDE);
+  }
+
+  private Under relief(ShelvedItem s) throws ShelfException {
+    SetMaps set = new SetMaps(shelf, s, null);
+    Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
+    for (MapRole r : List.of(MapRole.NORMAL, MapRole.HEIGHT, MapRole.AMBIENT_OCCLUSION)) {
+      if (set.roles().contains(r)) {
+        maps.put(r, NewItem.later(() -> set.read(r)));
+      }
+    }
+    if (maps.isEmpty()) {
+      throw new ShelfException(
+          Problem.error(
+              "no-relief",
+              s.item().key(),
+              "“" + s.item().name() + "” has neither normals nor heights to take a relief from."));
+    }
+    List<Recipe.Parent> parents =
+        set.parents().stream()
+            .filter(p -> maps.keySet().stream().anyMatch(r -> r.id().equals(p.role())))
+            .toList();
+    double tile = s.item().tileMetres() == null ? 1 : s.item().tileMetres();
+    OptionalDouble known = Relief.known(shelf, s, null, null, tile);
+    Double millimetres = known.isPresent() ? Math.round(known.getAsDouble() * 1e6) / 1e3 : null;
+    return new Under(maps, parents, set.said(), millimetres, set.width(), set.height());
   }
 
   private int rgb(ShelvedItem item, Pick pick) throws ShelfException {
@@ -173,11 +231,11 @@ public final class Companion {
   }
 
   /** A picture of one colour, {@code 0xRRGGBB}, or of one grey. */
-  private static Pixels plain(int value, int channels) {
-    byte[] out = new byte[SIDE * SIDE * channels];
+  private static Pixels plain(int value, int channels, Under size) {
+    byte[] out = new byte[size.width() * size.height() * channels];
     for (int i = 0; i < out.length; i++) {
       out[i] = (byte) (channels == 1 ? value : value >> (16 - 8 * (i % 3)));
     }
-    return Pixels.u8(SIDE, SIDE, channels, out);
+    return Pixels.u8(size.width(), size.height(), channels, out);
   }
 }

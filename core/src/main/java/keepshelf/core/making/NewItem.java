@@ -96,6 +96,23 @@ final class NewItem {
     }
   }
 
+  /** Pixels that are worked out when it is their turn. */
+  @FunctionalInterface
+  interface Work {
+    Pixels done() throws ShelfException;
+  }
+
+  /** A map for a {@link Draft}; when it cannot be worked out filing says why. */
+  static Supplier<Pixels> later(Work work) {
+    return () -> {
+      try {
+        return work.done();
+      } catch (ShelfException e) {
+        throw new MapTrouble(e);
+      }
+    };
+  }
+
   /** A map that could not be worked out when it was its turn. */
   static final class MapTrouble extends RuntimeException {
     private static final long serialVersionUID = 1;

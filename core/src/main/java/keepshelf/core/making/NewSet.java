@@ -148,14 +148,10 @@ public final class NewSet {
 
   /** Read and worked out when it is its turn. */
   private static Supplier<Pixels> later(SetMaps set, MapRole role, Way way) {
-    return () -> {
-      try {
-        Pixels p = set.read(role);
-        return way.of(role.colour() ? Maps.encoded(p) : p);
-      } catch (ShelfException e) {
-        throw new NewItem.MapTrouble(e);
-      }
-    };
+    return NewItem.later(() -> {
+      Pixels p = set.read(role);
+      return way.of(role.colour() ? Maps.encoded(p) : p);
+    });
   }
 
   private Making.Made file(

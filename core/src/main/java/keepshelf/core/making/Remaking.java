@@ -147,8 +147,13 @@ public final class Remaking {
     Recipe.Parent first = r.parents().getFirst();
     ShelvedItem parent = now(first);
     if (r.method().equals("companion")) {
+      Object relief = r.parameters().get("relief_of");
       return new Companion(shelf, licences, as)
-          .make(parent, Companion.Pick.of(r.parameters()), name);
+          .make(
+              parent,
+              Companion.Pick.of(r.parameters()),
+              name,
+              relief == null ? null : now(new Recipe.Parent(relief.toString(), null, null, null)));
     }
     NewSet sets = new NewSet(shelf, licences, as);
     if (r.method().equals("mend-seam")) {

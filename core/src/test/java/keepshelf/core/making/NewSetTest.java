@@ -198,4 +198,29 @@ class NewSetTest extends OnSmallShelf {
         .isInstanceOf(ShelfException.class);
     assertThat(SmallShelf.files(root)).isEqualTo(files);
   }
+
+  @Test
+  void aCompanionCanHaveTheReliefOfAnotherItem() throws Exception {
+    ShelvedItem brass = shelf.item("sea_worn_brass");
+    Making.Made made =
+        shelf
+            .making()
+            .companion()
+            .make(shelf.item("net_mesh"), Companion.Pick.MEAN, "Net, beaten", brass);
+    ShelvedItem now = made.item();
+    assertThat(pixels(now, MapRole.HEIGHT).at(77)).isEqualTo(pixels(brass, MapRole.HEIGHT).at(77));
+    assertThat(now.item().tileMetres()).isEqualTo(brass.item().tileMetres());
+    Pixels colour = pixels(now, MapRole.BASE_COLOUR);
+    assertThat(colour.at(0)).isEqualTo(colour.at(3 * 999));
+    assertThat(made.maps().getFirst().recipe().parents())
+        .extracting(p -> p.item())
+        .contains(brass.item().id(), shelf.item("net_mesh").item().id());
+    assertThat(now.pack().creator()).contains("M. Harrow");
+    assertThatThrownBy(() ->
+            shelf
+                .making()
+                .companion()
+                .make(brass, Companion.Pick.MEAN, null, shelf.item("tarred_rope")))
+        .hasMessageContaining("neither normals nor heights");
+  }
 }

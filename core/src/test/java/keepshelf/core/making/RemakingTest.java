@@ -32,6 +32,8 @@ class RemakingTest extends OnSmallShelf {
     ShelvedItem rope = shelf.item("tarred_rope");
     return switch (way) {
       case "companion" -> m.companion().make(rope, new Companion.Pick(2, null, null), null).item();
+      case "relief" ->
+          m.companion().make(rope, Companion.Pick.MEAN, null, shelf.item("sea_worn_brass")).item();
       case "spot" -> m.companion().make(rope, new Companion.Pick(0, 0.2, 0.7), null).item();
       case "enlarge" -> m.sets().enlarge(rope, 2, null, 7, null).item();
       case "tiling" -> m.sets().tiling(rope, null).item();
@@ -72,7 +74,7 @@ class RemakingTest extends OnSmallShelf {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"companion", "spot", "enlarge", "tiling", "bond"})
+  @ValueSource(strings = {"companion", "relief", "spot", "enlarge", "tiling", "bond"})
   void ofTheSameParentTheSameOfANewerOneTheNextVersion(String way) throws Exception {
     ShelvedItem first = made(way);
     Remaking again = shelf.making().remaking();
