@@ -4,6 +4,7 @@ import java.util.List;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.making.Making;
+import keepshelf.core.model.ItemKind;
 import keepshelf.desktop.bench.BenchActions;
 import keepshelf.desktop.bench.BenchView;
 import keepshelf.desktop.bench.state.BenchModel;
@@ -40,6 +41,9 @@ final class BenchRoom implements AutoCloseable {
   private ShellView shell;
   private Runnable made = () -> {};
 
+  /** The ensemble whose parts are shown because it was chosen, or null. */
+  private String followed;
+
   BenchRoom(
       Shelf shelf,
       Settings settings,
@@ -74,9 +78,20 @@ final class BenchRoom implements AutoCloseable {
   /** Shows what is chosen, as soon as it is opened and as long as it is open. */
   private void follow() {
     List<ShelvedItem> chosen = shelfModel.taggedProperty().get();
-    if (shell.openProperty().get() == place
-        && chosen.size() == 1
-        && BenchModel.takes(chosen.getFirst().item().kind())) {
+    if (shell.openProperty().get() != place || chosen.size() != 1) {
+      return;
+    }
+    ShelvedItem one = chosen.getFirst();
+    if (one.item().kind() == ItemKind.ENSEMBLE) {
+      if (!one.item().id().equals(followed)) {
+        together(chosen);
+      }
+    } else if (BenchModel.takes(one.item().kind())) {
+      if (followed != null) {
+        followed = null;
+        place.leave();
+        shell.renew();
+      }
       boolean first = model.itemProperty().get() == null;
       model.open(chosen.getFirst());
       if (first) {
@@ -106,6 +121,7 @@ final class BenchRoom implements AutoCloseable {
 
   /** Opens what puts items together, or changes the ensemble that is the only one. */
   void together(List<ShelvedItem> items) {
+    followed = items.size() == 1 ? items.getFirst().item().id() : null;
     if (ensemble == null) {
       ensemble =
           new EnsemblePlace(
@@ -143,6 +159,7 @@ final class BenchRoom implements AutoCloseable {
   }
 
   private void leave() {
+    followed = null;
     place.leave();
     shell.renew();
   }

@@ -159,6 +159,15 @@ class EnsemblePlaceTest extends OnShelfPlace {
     idle();
     ShelvedItem now = item("net_chest");
     assertThat(now.pack().version()).isEqualTo("2");
+    act(() -> {
+      window.open(window.boards());
+      window.shelfModel().choose(now.item().id());
+    });
+    idle();
+    act(() -> window.open(window.bench()));
+    assertThat(drawn().of().before().item().id())
+        .as("the bench opens on what is chosen")
+        .isEqualTo(now.item().id());
     assertThat(now.item().parts()).extracting(EnsemblePart::name).contains("lid");
   }
 

@@ -45,7 +45,7 @@ final class OptionsBox extends VBox {
       light(plans.getFirst().options());
     } else if (models) {
       unit(plans.getFirst().options());
-    } else {
+    } else if (plans.stream().allMatch(p -> p.parts().isEmpty())) {
       tile(plans);
       scene(plans);
     }
