@@ -232,4 +232,37 @@ class MakingPlaceTest extends OnShelfPlace {
     idle();
     assertThat(item("old_winch").item().maps()).allMatch(m -> m.recipe() == null);
   }
+
+  @Test
+  void anEmptyCellOffersItsMapAndItIsMadeWhenThePackIsFiled(FxRobot robot) throws Exception {
+    int n = 64;
+    byte[] grey = new byte[n * n];
+    byte[] colour = new byte[3 * n * n];
+    for (int i = 0; i < grey.length; i++) {
+      grey[i] = (byte) (90 + (i % n + i / n) % 40);
+      colour[3 * i] = (byte) (120 + i % 50);
+      colour[3 * i + 1] = (byte) (90 + i % 31);
+      colour[3 * i + 2] = (byte) 80;
+    }
+    java.nio.file.Path pack = java.nio.file.Files.createDirectories(dir.resolve("deck_planks"));
+    ImageEncoder.png(Pixels.u8(n, n, 3, colour), pack.resolve("deck_planks_basecolor.png"), 1);
+    ImageEncoder.png(Pixels.u8(n, n, 1, grey), pack.resolve("deck_planks_height.png"), 1);
+    act(() -> {
+      window.open(window.arrivals());
+      window.drop(List.of(pack));
+    });
+    until(() -> robot.lookup("#make-deck_planks-normal").tryQuery().isPresent());
+    ToggleButton normal = robot.lookup("#make-deck_planks-normal").query();
+    assertThat(fx(() -> normal.getTooltip().getText())).contains("worked out of the height");
+    act(normal::fire);
+    assertThat(fx(normal::getText)).isEqualTo(Words.of("arrivals.made"));
+    act(() -> robot.lookup("#make-deck_planks-roughness").queryAs(ToggleButton.class).fire());
+    act(() -> robot.lookup("#make-deck_planks-roughness").queryAs(ToggleButton.class).fire());
+    act(() -> robot.lookup("#file").queryAs(Button.class).fire());
+    idle();
+    ShelvedItem s = item("deck_planks");
+    assertThat(s.item().roles()).contains(MapRole.NORMAL).doesNotContain(MapRole.ROUGHNESS);
+    assertThat(s.item().maps())
+        .anyMatch(m -> m.recipe() != null && m.recipe().method().equals("height-to-normal"));
+  }
 }

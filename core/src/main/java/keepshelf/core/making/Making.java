@@ -77,6 +77,15 @@ public final class Making {
     return MapPlanner.missing(item);
   }
 
+  /**
+   * What a set of maps lacks that can be worked out of it, in the usual order.
+   *
+   * @param has the roles that are there, channels of packed maps included
+   */
+  public static List<Missing> missing(Set<MapRole> has) {
+    return MapPlanner.missing(has::contains);
+  }
+
   /** What would be made; changes nothing. May look at pictures for their relief. */
   public MapPlan plan(ShelvedItem item, MapWish wish) {
     return new MapPlanner(shelf, catalogue, licences, item, wish).plan();

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.function.Predicate;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.Family;
 import keepshelf.core.catalogue.MapRecord;
@@ -75,17 +76,19 @@ final class MapPlanner {
   /** Roles that an item lacks and that can be worked out of what it has, in the usual order. */
   static List<Making.Missing> missing(ShelvedItem s) {
     MapSources has = new MapSources(s.item().maps(), s.item().kind());
+    return surface(s) && !has.tiled() ? missing(has::has) : List.of();
+  }
+
+  /** Roles that are lacking and can be worked out of those that are there. */
+  static List<Making.Missing> missing(Predicate<MapRole> has) {
     List<Making.Missing> out = new ArrayList<>();
-    if (!surface(s) || has.tiled()) {
-      return out;
-    }
     for (MapRole r : MapRole.values()) {
       boolean other =
-          r == MapRole.GLOSS && has.has(MapRole.ROUGHNESS)
-              || r == MapRole.ROUGHNESS && has.has(MapRole.SPECULAR) && has.has(MapRole.GLOSS)
-              || r == MapRole.METALLIC && has.has(MapRole.SPECULAR)
-              || r == MapRole.BUMP && has.has(MapRole.HEIGHT);
-      MapRole of = FROM.containsKey(r) && !has.has(r) && !other ? from(r, has) : null;
+          r == MapRole.GLOSS && has.test(MapRole.ROUGHNESS)
+              || r == MapRole.ROUGHNESS && has.test(MapRole.SPECULAR) && has.test(MapRole.GLOSS)
+              || r == MapRole.METALLIC && has.test(MapRole.SPECULAR)
+              || r == MapRole.BUMP && has.test(MapRole.HEIGHT);
+      MapRole of = FROM.containsKey(r) && !has.test(r) && !other ? from(r, has) : null;
       if (of != null) {
         out.add(new Making.Missing(r, of));
       }
@@ -97,8 +100,8 @@ final class MapPlanner {
     return s.item().kind() == ItemKind.MATERIAL || s.item().kind() == ItemKind.PHOTO_TEXTURE;
   }
 
-  private static MapRole from(MapRole role, MapSources has) {
-    return FROM.get(role).stream().filter(has::has).findFirst().orElse(null);
+  private static MapRole from(MapRole role, Predicate<MapRole> has) {
+    return FROM.get(role).stream().filter(has).findFirst().orElse(null);
   }
 
   MapPlan plan() {
@@ -178,7 +181,7 @@ final class MapPlanner {
       refuse(role, "it comes in UDIM tiles, whose edges do not repeat");
       return;
     }
-    MapRole of = from(role, has);
+    MapRole of = from(role, has::has);
     if (of == null) {
       refuse(
           role,

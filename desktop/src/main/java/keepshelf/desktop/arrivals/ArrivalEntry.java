@@ -12,6 +12,7 @@ import javafx.beans.property.StringProperty;
 import keepshelf.core.duplicates.ArrivalTwins;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
+import keepshelf.desktop.making.MakeLater;
 import keepshelf.desktop.work.Job;
 
 /** One download in the list of arrivals. Changes on the interface thread. */
@@ -34,6 +35,7 @@ public final class ArrivalEntry {
   private final ObjectProperty<ArrivalTwins> twins = new SimpleObjectProperty<>(ArrivalTwins.NONE);
   private final BooleanProperty asKin = new SimpleBooleanProperty(true);
   private final PackForm form = new PackForm();
+  private final MakeLater make = new MakeLater();
   private Arrival counted;
   private long questions;
   Job job;
@@ -46,6 +48,11 @@ public final class ArrivalEntry {
 
   ArrivalEntry(Path path) {
     this.path = path;
+  }
+
+  /** What is to be made of its items once they are filed. */
+  public MakeLater make() {
+    return make;
   }
 
   /** Where the download lies. */

@@ -1,9 +1,7 @@
 package keepshelf.desktop.arrivals;
 
 import java.nio.file.Path;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -264,19 +262,9 @@ public final class ArrivalsModel {
     if (from == null) {
       return;
     }
-    Map<ArrivalEntry, Map<PackForm.Field, String>> before = new LinkedHashMap<>();
-    for (ArrivalEntry e : entries) {
-      if (e != from) {
-        before.put(e, e.form().snapshot());
-        for (PackForm.Field f : PackForm.Field.values()) {
-          if (f.shared() && from.form().get(f) != null) {
-            e.form().property(f).set(from.form().get(f));
-          }
-        }
-      }
-    }
-    undo.push(() -> before.forEach((e, texts) -> e.form().restore(texts)));
-    before.keySet().forEach(e -> readAs(e, e.form().get(PackForm.Field.SOURCE)));
+    List<ArrivalEntry> others = entries.stream().filter(e -> e != from).toList();
+    undo.push(from.form().share(others.stream().map(ArrivalEntry::form).toList()));
+    others.forEach(e -> readAs(e, e.form().get(PackForm.Field.SOURCE)));
   }
 
   /** Questions in the chosen arrival. */
@@ -319,6 +307,7 @@ public final class ArrivalsModel {
                     ? e.kinProperty().get().kinship()
                     : null);
     boolean remove = removeArchives.get();
+    var make = e.make().copy();
     work.start(
         Words.of("arrivals.job.file", e.name()),
         job -> {
@@ -329,6 +318,8 @@ public final class ArrivalsModel {
             if (remove) {
               shelf.removeArchive(a, now.pack());
             }
+            List<Problem> said = make.run(shelf, now.pack(), job);
+            work.ui(() -> work.problems().addAll(said));
           } finally {
             boolean done = ok;
             work.ui(() -> afterFiling(e, done));

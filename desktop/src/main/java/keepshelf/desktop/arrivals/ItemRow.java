@@ -1,24 +1,30 @@
 package keepshelf.desktop.arrivals;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.duplicates.ItemTwins;
+import keepshelf.core.making.Making;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.desktop.kit.Kit;
+import keepshelf.desktop.making.MakeLater;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Pictures;
 
@@ -182,7 +188,7 @@ final class ItemRow extends ListCell<RecognisedItem> {
     return words;
   }
 
-  private static Node nothing(RecognisedItem item, Column c) {
+  private Node nothing(RecognisedItem item, Column c) {
     boolean inPacked =
         item.maps().stream()
             .anyMatch(m ->
@@ -200,6 +206,13 @@ final class ItemRow extends ListCell<RecognisedItem> {
         item.problems().stream()
             .anyMatch(p ->
                 p.code().equals("missing-map") && p.role() != null && Column.of(p.role()) == c);
+    Optional<Making.Missing> make =
+        item.kind() == ItemKind.MATERIAL && c != Column.OTHER && model.make() != null
+            ? Making.missing(roles(item)).stream().filter(m -> m.role() == c.main()).findFirst()
+            : Optional.empty();
+    if (make.isPresent()) {
+      return makes(item, make.get(), missing);
+    }
     if (!missing) {
       return Kit.label("–", "second");
     }
@@ -207,6 +220,47 @@ final class ItemRow extends ListCell<RecognisedItem> {
     l.setMinSize(MapCell.SIDE, MapCell.SIDE);
     l.setAlignment(Pos.CENTER);
     return l;
+  }
+
+  private static Set<MapRole> roles(RecognisedItem item) {
+    Set<MapRole> out = EnumSet.noneOf(MapRole.class);
+    item.maps()
+        .forEach(m -> {
+          out.add(m.role());
+          if (m.channels() != null) {
+            out.addAll(m.channels().roles().values());
+          }
+        });
+    return out;
+  }
+
+  /** An empty cell that offers to make its map when the pack is filed. */
+  private Node makes(RecognisedItem item, Making.Missing m, boolean missing) {
+    MakeLater make = model.make();
+    ToggleButton b = new ToggleButton();
+    b.setSelected(make.isWished(item.key(), m.role()));
+    b.setId("make-" + item.key() + "-" + m.role().id());
+    b.getStyleClass().addAll("cell-make", missing ? "cell-missing" : "cell-open");
+    Runnable word =
+        () ->
+            b.setText(
+                Words.of(
+                    b.isSelected()
+                        ? "arrivals.made"
+                        : missing ? "arrivals.missing.make" : "arrivals.make"));
+    word.run();
+    String how =
+        Words.of(
+            m.isGuess() ? "arrivals.make.guess" : "arrivals.make.how",
+            m.role().title(),
+            m.of().title().toLowerCase(Locale.ROOT));
+    b.setTooltip(new Tooltip(how));
+    b.setAccessibleText(how);
+    b.setOnAction(e -> {
+      make.wish(item.key(), m.role(), b.isSelected());
+      word.run();
+    });
+    return b;
   }
 
   private void mark() {

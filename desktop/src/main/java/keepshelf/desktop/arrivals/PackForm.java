@@ -1,6 +1,7 @@
 package keepshelf.desktop.arrivals;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
@@ -132,5 +133,19 @@ public final class PackForm {
       return "arrivals.trouble.date";
     }
     return f == Field.SEATS && !text.trim().matches("\\d{1,6}") ? "arrivals.trouble.seats" : null;
+  }
+
+  /** Gives others what a delivery shares (source, licence, purchase); what takes it back. */
+  Runnable share(List<PackForm> others) {
+    Map<PackForm, Map<Field, String>> before = new LinkedHashMap<>();
+    for (PackForm o : others) {
+      before.put(o, o.snapshot());
+      for (Field f : Field.values()) {
+        if (f.shared() && get(f) != null) {
+          o.property(f).set(get(f));
+        }
+      }
+    }
+    return () -> before.forEach(PackForm::restore);
   }
 }

@@ -25,6 +25,7 @@ import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.NamingHabit;
+import keepshelf.desktop.making.MakeLater;
 import keepshelf.desktop.work.UndoList;
 import keepshelf.desktop.work.WorkList;
 import keepshelf.imaging.analyse.Handedness;
@@ -66,6 +67,12 @@ public final class SortingModel {
   public ItemTwins twin(String item) {
     ArrivalEntry e = arrivals.chosenProperty().get();
     return e == null ? null : e.twinsProperty().get().byKey().get(item);
+  }
+
+  /** What is to be made of the chosen arrival once it is filed; null when none is chosen. */
+  public MakeLater make() {
+    ArrivalEntry e = arrivals.chosenProperty().get();
+    return e == null ? null : e.make();
   }
 
   /** What was learned about the naming of sources. */
