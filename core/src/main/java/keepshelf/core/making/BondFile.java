@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import keepshelf.core.json.Json;
 import keepshelf.core.json.SmallFile;
@@ -39,8 +40,9 @@ public final class BondFile {
       Long seed,
       String resolution) {}
 
-  /** An item or a colour. */
-  record PieceWritten(String item, String colour, Double roughness) {}
+  /** An item, several, or a colour. */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record PieceWritten(String item, List<String> items, String colour, Double roughness) {}
 
   /** A joint and what it is made of. */
   record JointWritten(
@@ -103,10 +105,14 @@ public final class BondFile {
     Piece between =
         j.item() != null
             ? Piece.of(j.item())
-            : new Piece(null, or(j.colour(), "#b9b2a0"), or(j.roughness(), 0.9));
+            : Piece.plain(or(j.colour(), "#b9b2a0"), or(j.roughness(), 0.9));
     PieceWritten u = w.unit();
     Piece unit =
-        u.item() != null ? Piece.of(u.item()) : new Piece(null, u.colour(), or(u.roughness(), 0.6));
+        u.items() != null && !u.items().isEmpty()
+            ? Piece.of(u.items())
+            : u.item() != null
+                ? Piece.of(u.item())
+                : Piece.plain(u.colour(), or(u.roughness(), 0.6));
     return new BondOrder(or(w.name(), "Laid " + id), spec, unit, between, or(w.resolution(), "2K"));
   }
 
@@ -131,7 +137,11 @@ public final class BondFile {
             s.columns(),
             s.rows(),
             s.offset(),
-            new PieceWritten(u.item(), u.colour(), plainUnit ? u.roughness() : null),
+            new PieceWritten(
+                u.also().isEmpty() ? u.item() : null,
+                u.also().isEmpty() ? null : u.items(),
+                u.colour(),
+                plainUnit ? u.roughness() : null),
             new JointWritten(
                 s.joint().width(),
                 s.joint().depth(),

@@ -61,8 +61,8 @@ public final class Laying {
   public Plan plan(BondOrder order) throws ShelfException {
     List<ShelvedItem> parents = new ArrayList<>();
     for (Piece p : List.of(order.unit(), order.joint())) {
-      if (p.item() != null) {
-        parents.add(item(p.item()));
+      for (String name : p.items()) {
+        parents.add(item(name));
       }
     }
     try {
@@ -102,12 +102,13 @@ public final class Laying {
   /**
    * The pieces of an order, read.
    *
-   * @param unit what units are cut from
+   * @param units what units are cut from, each from one of these
    * @param joint what lies between them
    * @param parents the maps that were read
    * @param said what is assumed
    */
-  public record Pieces(Stuff unit, Stuff joint, List<Recipe.Parent> parents, List<Problem> said) {}
+  public record Pieces(
+      List<Stuff> units, Stuff joint, List<Recipe.Parent> parents, List<Problem> said) {}
 
   /**
    * Reads the pieces of an order at a density.
@@ -119,27 +120,32 @@ public final class Laying {
     double perPixel = Math.max(tile[0], tile[1]) / longer;
     List<Recipe.Parent> parents = new ArrayList<>();
     List<Problem> said = new ArrayList<>();
-    Stuff unit = read(order.unit(), perPixel, parents, said);
-    Stuff joint = read(order.joint(), perPixel, parents, said);
-    return new Pieces(unit, joint, parents, said);
+    List<Stuff> units = read(order.unit(), perPixel, parents, said);
+    Stuff joint = read(order.joint(), perPixel, parents, said).getFirst();
+    return new Pieces(units, joint, parents, said);
   }
 
-  private Stuff read(Piece p, double perPixel, List<Recipe.Parent> parents, List<Problem> said)
+  private List<Stuff> read(
+      Piece p, double perPixel, List<Recipe.Parent> parents, List<Problem> said)
       throws ShelfException {
     if (p.item() == null) {
-      return Stuff.plain(p.rgb(), p.roughness());
+      return List.of(Stuff.plain(p.rgb(), p.roughness()));
     }
-    StuffOf s = StuffOf.item(shelf, item(p.item()), perPixel);
-    parents.addAll(s.parents());
-    said.addAll(s.said());
-    return s.stuff();
+    List<Stuff> out = new ArrayList<>();
+    for (String name : p.items()) {
+      StuffOf s = StuffOf.item(shelf, item(name), perPixel);
+      parents.addAll(s.parents());
+      said.addAll(s.said());
+      out.add(s.stuff());
+    }
+    return out;
   }
 
   /** The tile with that many pixels along its longer side, of pieces that were read before. */
   public LaidMaps laid(BondOrder order, Pieces pieces, int longer, BooleanSupplier stop)
       throws ShelfException {
     try {
-      return LaidMaps.of(order.spec(), pieces.unit(), pieces.joint(), longer, stop);
+      return LaidMaps.of(order.spec(), pieces.units(), pieces.joint(), longer, stop);
     } catch (IllegalArgumentException e) {
       throw cannot(order, e);
     }

@@ -1,25 +1,40 @@
 package keepshelf.core.making;
 
+import java.util.ArrayList;
+import java.util.List;
+
 /**
  * What units or joints are made of: an item of the shelf, or a plain colour.
  *
  * @param item identifier, or key or name when only one item has it; null for a plain colour
+ * @param also more items, each unit is of one of them; empty for most
  * @param colour of a plain one as {@code #rrggbb}, or null
  * @param roughness of a plain one, 0..1
  */
-public record Piece(String item, String colour, double roughness) {
+public record Piece(String item, List<String> also, String colour, double roughness) {
   /** Cut from an item. */
   public static Piece of(String item) {
-    return new Piece(item, null, 0);
+    return new Piece(item, List.of(), null, 0);
+  }
+
+  /** Cut from several items by turns; one at least. */
+  public static Piece of(List<String> items) {
+    return new Piece(items.getFirst(), items.subList(1, items.size()), null, 0);
+  }
+
+  /** A plain colour, {@code #rrggbb}. */
+  static Piece plain(String colour, double roughness) {
+    return new Piece(null, List.of(), colour, roughness);
   }
 
   /** A plain colour, {@code 0xRRGGBB}. */
   public static Piece plain(int rgb, double roughness) {
-    return new Piece(null, String.format("#%06x", rgb & 0xFFFFFF), roughness);
+    return plain(String.format("#%06x", rgb & 0xFFFFFF), roughness);
   }
 
   /** Checks the colour and its roughness. */
   public Piece {
+    also = List.copyOf(also);
     if (item == null && (colour == null || !colour.matches("#[0-9a-fA-F]{6}"))) {
       throw new IllegalArgumentException(
           "Units and joints are an item, or a colour such as #b9b2a0.");
@@ -27,6 +42,16 @@ public record Piece(String item, String colour, double roughness) {
     if (!(roughness >= 0 && roughness <= 1)) {
       throw new IllegalArgumentException("A roughness is a number from 0 to 1.");
     }
+  }
+
+  /** All items that it is cut from; empty for a plain colour. */
+  List<String> items() {
+    List<String> all = new ArrayList<>();
+    if (item != null) {
+      all.add(item);
+    }
+    all.addAll(also);
+    return all;
   }
 
   /** The colour as {@code 0xRRGGBB}. */

@@ -168,9 +168,13 @@ public final class Remaking {
     if (p.item() == null) {
       return p;
     }
-    Optional<ShelvedItem> named = catalogue.find(p.item()).stream().findFirst();
-    String id = named.map(s -> s.item().id()).orElse(p.item());
-    return Piece.of(now(new Recipe.Parent(id, null, null, null)).item().id());
+    List<String> items = new ArrayList<>();
+    for (String name : p.items()) {
+      Optional<ShelvedItem> named = catalogue.find(name).stream().findFirst();
+      String id = named.map(s -> s.item().id()).orElse(name);
+      items.add(now(new Recipe.Parent(id, null, null, null)).item().id());
+    }
+    return Piece.of(items);
   }
 
   /** The edition that was used, where the parent still has it. */

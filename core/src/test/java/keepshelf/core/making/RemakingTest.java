@@ -51,7 +51,11 @@ class RemakingTest extends OnSmallShelf {
                 5);
         BondOrder o =
             new BondOrder(
-                "Rope wall", spec, Piece.of("tarred_rope"), Piece.plain(0xB9B2A0, 0.9), "512");
+                "Rope wall",
+                spec,
+                Piece.of(List.of("tarred_rope", "net_mesh")),
+                Piece.plain(0xB9B2A0, 0.9),
+                "512");
         yield m.laying().make(o, Progress.NONE).item();
       }
     };

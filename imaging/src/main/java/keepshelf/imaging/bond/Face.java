@@ -1,10 +1,12 @@
 package keepshelf.imaging.bond;
 
+import java.util.List;
 import java.util.Random;
 
 /**
  * What is particular to one unit: where it was cut from its material, and how it was changed.
  *
+ * @param of number of the material it was cut from
  * @param cutX left of its cut in its material, millimetres
  * @param cutY top of it
  * @param cos of the turn from the tile into the material
@@ -17,6 +19,7 @@ import java.util.Random;
  * @param cy middle of it
  */
 record Face(
+    int of,
     double cutX,
     double cutY,
     double cos,
@@ -27,17 +30,20 @@ record Face(
     float[] colour,
     double cx,
     double cy) {
-  static Face[] of(BondSpec s, Layout layout, Stuff stuff) {
+  static Face[] of(BondSpec s, Layout layout, List<Stuff> stuffs) {
     Random dice = Layout.dice(s, 4);
+    // Dice of their own: with one material all is as it would be without them.
+    Random which = Layout.dice(s, 6);
     Face[] out = new Face[layout.units().size()];
     for (int i = 0; i < out.length; i++) {
-      out[i] = one(s, layout.units().get(i), stuff, dice);
+      out[i] = one(s, layout.units().get(i), stuffs, which.nextInt(stuffs.size()), dice);
     }
     return out;
   }
 
-  private static Face one(BondSpec s, Unit u, Stuff stuff, Random dice) {
+  private static Face one(BondSpec s, Unit u, List<Stuff> stuffs, int of, Random dice) {
     Variety v = s.variety();
+    Stuff stuff = stuffs.get(of);
     double cutX = dice.nextDouble() * stuff.width();
     double cutY = dice.nextDouble() * stuff.height();
     // A half turn keeps the grain along the unit.
@@ -49,6 +55,7 @@ record Face(
     double bright = 1 + v.brightness() * (2 * dice.nextDouble() - 1);
     double a = Math.toRadians(turn);
     return new Face(
+        of,
         cutX,
         cutY,
         Math.cos(a),

@@ -1,5 +1,6 @@
 package keepshelf.imaging.bond;
 
+import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
@@ -56,7 +57,7 @@ public record LaidMaps(
   }
 
   /**
-   * Lays units.
+   * Lays units of one material.
    *
    * @param unit what units are cut from
    * @param joint what lies between them
@@ -67,9 +68,24 @@ public record LaidMaps(
    */
   public static LaidMaps of(
       BondSpec spec, Stuff unit, Stuff joint, int longer, BooleanSupplier stop) {
+    return of(spec, List.of(unit), joint, longer, stop);
+  }
+
+  /**
+   * Lays units of several materials by turns, as the dice fall.
+   *
+   * @param units what units are cut from, each from one of these
+   * @param joint what lies between them
+   * @param longer pixels of the longer side
+   * @param stop whether nobody wants it any more
+   * @throws IllegalArgumentException when the bond cannot close
+   * @throws CancellationException when it was stopped
+   */
+  public static LaidMaps of(
+      BondSpec spec, List<Stuff> units, Stuff joint, int longer, BooleanSupplier stop) {
     Layout layout = Layout.of(spec);
     int[] size = size(spec, longer);
-    Laying l = new Laying(spec, layout, unit, joint, size[0], size[1]);
+    Laying l = new Laying(spec, layout, units, joint, size[0], size[1]);
     IntStream.range(0, size[1])
         .parallel()
         .forEach(y -> {
@@ -101,7 +117,7 @@ public record LaidMaps(
   private static final class Laying {
     private final BondSpec spec;
     private final Layout layout;
-    private final Stuff unit;
+    private final List<Stuff> units;
     private final Stuff joint;
     private final int w;
     private final int h;
@@ -115,21 +131,23 @@ public record LaidMaps(
     private final byte[] ids;
     private final float[] relief;
 
-    Laying(BondSpec spec, Layout layout, Stuff unit, Stuff joint, int w, int h) {
+    Laying(BondSpec spec, Layout layout, List<Stuff> units, Stuff joint, int w, int h) {
       this.spec = spec;
       this.layout = layout;
-      this.unit = unit;
+      this.units = List.copyOf(units);
       this.joint = joint;
       this.w = w;
       this.h = h;
       mm = layout.width() / w;
       field = new UnitField(spec, layout);
-      faces = Face.of(spec, layout, unit);
+      faces = Face.of(spec, layout, units);
       double grain = Math.max(4 * mm, Math.max(8 * spec.variety().worn(), spec.height() / 12));
       wear = new TileNoise(spec.seed(), layout.width(), layout.height(), grain);
       colour = new byte[w * h * 3];
       roughness = new byte[w * h];
-      metallic = unit.metallic() == null && joint.metallic() == null ? null : new byte[w * h];
+      boolean metal =
+          joint.metallic() != null || units.stream().anyMatch(u -> u.metallic() != null);
+      metallic = metal ? new byte[w * h] : null;
       ids = new byte[w * h * 3];
       relief = new float[w * h];
     }
@@ -151,7 +169,7 @@ public record LaidMaps(
         double dy = py - at.y + u.y()[0] - faces[at.unit].cy();
         float share = (float) Math.clamp(0.5 + in / (2 * SOFT * mm), 0, 1);
         if (share > 0) {
-          faces[at.unit].sample(unit, dx, dy, of, room);
+          faces[at.unit].sample(units.get(faces[at.unit].of()), dx, dy, of, room);
         }
         if (share < 1) {
           joint.sample(px, py, other);

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Random;
 import java.util.concurrent.CancellationException;
 import keepshelf.imaging.analyse.SeamTest;
@@ -208,5 +209,27 @@ class BondTest {
     BondSpec s = spec(Bond.COBBLES, 8, Variety.NONE);
     assertThatThrownBy(() -> LaidMaps.of(s, SLATE, MORTAR, 2048, () -> true))
         .isInstanceOf(CancellationException.class);
+  }
+
+  @Test
+  void unitsOfSeveralMaterialsAreMixedAndOneAloneIsAsBefore() {
+    BondSpec s =
+        new BondSpec(
+            Bond.STACK, 50, 50, 8, 8, 0, new Joint(4, 2, Joint.Profile.FLAT), Variety.NONE, 3);
+    Stuff red = Stuff.plain(0xC03020, 0.4);
+    Stuff blue = Stuff.plain(0x2030C0, 0.8);
+    LaidMaps one = LaidMaps.of(s, List.of(red), MORTAR, 256, () -> false);
+    LaidMaps plain = LaidMaps.of(s, red, MORTAR, 256, () -> false);
+    LaidMaps two = LaidMaps.of(s, List.of(red, blue), MORTAR, 256, () -> false);
+    int reds = 0;
+    int blues = 0;
+    for (int i = 0; i < 256 * 256; i++) {
+      assertThat(one.colour().level(3 * i)).isEqualTo(plain.colour().level(3 * i));
+      reds += two.colour().level(3 * i) > 150 && two.colour().level(3 * i + 2) < 60 ? 1 : 0;
+      blues += two.colour().level(3 * i + 2) > 150 && two.colour().level(3 * i) < 60 ? 1 : 0;
+    }
+    double share = reds / (double) (reds + blues);
+    assertThat(share).as("about half of 64 units each").isBetween(0.3, 0.7);
+    assertThat(reds + blues).as("units cover most of it").isGreaterThan(256 * 256 * 7 / 10);
   }
 }
