@@ -92,6 +92,49 @@ class EnlargingTest {
         .isNotEqualTo(large.rawBytes());
   }
 
+  /** Amplitudes of waves by octaves, the finest first. */
+  private static double[] octaves(float[] plane, int w, int h) {
+    double[] out = new double[5];
+    float[] finer = plane;
+    for (int k = 0; k < out.length; k++) {
+      float[] blurred = PeriodicBlur.of(plane, w, h, 1 << k);
+      double sum = 0;
+      for (int i = 0; i < plane.length; i++) {
+        sum += (finer[i] - blurred[i]) * (finer[i] - blurred[i]);
+      }
+      out[k] = Math.sqrt(sum / plane.length);
+      finer = blurred;
+    }
+    return out;
+  }
+
+  @ParameterizedTest
+  @CsvSource({"1, 2", "2, 4", "4, 4"})
+  void wavesOfEveryOctaveStayAsStrong(long seed, int factor) {
+    int n = 256;
+    Random dice = new Random(seed);
+    float[] white = new float[n * n];
+    byte[] rgb = new byte[3 * n * n];
+    for (int i = 0; i < white.length; i++) {
+      white[i] = (float) dice.nextGaussian();
+    }
+    float[] fine = PeriodicBlur.of(white, n, n, 1.5);
+    float[] coarse = PeriodicBlur.of(white, n, n, 5);
+    for (int i = 0; i < white.length; i++) {
+      double v = 60 * fine[i] + 260 * coarse[i];
+      for (int c = 0; c < 3; c++) {
+        rgb[3 * i + c] = (byte) Math.clamp(Math.round(128 + v * (1 - 0.15 * c)), 0, 255);
+      }
+    }
+    Pixels tile = Pixels.u8(n, n, 3, rgb);
+    Pixels large = Enlarging.of(tile, factor, seed).of(tile, Enlarging.Kind.COLOUR);
+    double[] was = octaves(tile.plane(0), n, n);
+    double[] is = octaves(large.plane(0), large.width(), large.height());
+    for (int k = 0; k < was.length; k++) {
+      assertThat(is[k] / was[k]).as("octave %d", k).isCloseTo(1, within(0.04));
+    }
+  }
+
   @Test
   void whatOnlyRepeatsIsToldAndBricksAreLaidInPatches() {
     Pixels tile = bricks();
