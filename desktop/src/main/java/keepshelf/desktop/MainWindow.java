@@ -7,22 +7,17 @@ import javafx.scene.Scene;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.sources.PackNews;
 import keepshelf.desktop.arrivals.ArrivalsModel;
 import keepshelf.desktop.bench.BenchView;
-import keepshelf.desktop.bench.state.BenchModel;
 import keepshelf.desktop.duplicates.DuplicatesModel;
 import keepshelf.desktop.duplicates.DuplicatesView;
-import keepshelf.desktop.ensemble.EnsembleModel;
 import keepshelf.desktop.hosts.Cell;
 import keepshelf.desktop.hosts.HostsModel;
 import keepshelf.desktop.hosts.HostsView;
 import keepshelf.desktop.kit.FilePicker;
-import keepshelf.desktop.making.LayingModel;
-import keepshelf.desktop.photo.PhotoModel;
 import keepshelf.desktop.projects.ProjectsModel;
 import keepshelf.desktop.projects.ProjectsView;
 import keepshelf.desktop.shelf.ShelfActions;
@@ -93,10 +88,10 @@ public final class MainWindow implements AutoCloseable {
             pictures,
             new ShelfView.Ways(
                 this::install,
-                this::layOnBench,
-                this::lay,
-                this::together,
-                this::photograph,
+                (item, finish) -> benchRoom().open(item, finish),
+                item -> benchRoom().lay(item),
+                items -> benchRoom().together(items),
+                item -> benchRoom().photograph(item),
                 likeRoom::like,
                 likeRoom::paste,
                 this::toSource));
@@ -255,25 +250,6 @@ public final class MainWindow implements AutoCloseable {
     mover = what;
   }
 
-  /** Opens what lays units of an item, in the room of the bench. */
-  public void lay(ShelvedItem item) {
-    benchRoom.lay(item);
-  }
-
-  /** Opens what puts items together. */
-  public void together(List<ShelvedItem> items) {
-    benchRoom.together(items);
-  }
-
-  /** Opens what makes a material of an item's picture. */
-  public void photograph(ShelvedItem item) {
-    benchRoom.photograph(item);
-  }
-
-  private void layOnBench(ShelvedItem item, String finish) {
-    benchRoom.open(item, finish);
-  }
-
   /** Shows what looks like a picture, over the boards. */
   public void like(Path picture) {
     open(boards);
@@ -333,24 +309,9 @@ public final class MainWindow implements AutoCloseable {
     return benchRoom.bench();
   }
 
-  /** What is being laid of units. */
-  public LayingModel layingModel() {
-    return benchRoom.layingModel();
-  }
-
-  /** What is being put together. */
-  EnsembleModel ensembleModel() {
-    return benchRoom.ensembleModel();
-  }
-
-  /** What is being made of a photograph. */
-  PhotoModel photoModel() {
-    return benchRoom.photoModel();
-  }
-
-  /** What lies on the bench. */
-  public BenchModel benchModel() {
-    return benchRoom.model();
+  /** The bench, and what is opened in its stead. */
+  BenchRoom benchRoom() {
+    return benchRoom;
   }
 
   /** The place of what is set up where. */

@@ -107,7 +107,7 @@ class AccessibleTest extends OnShelfPlace {
       idle();
       fx(this::silent).forEach(s -> found.add(p.name() + ": " + s));
     }
-    act(() -> window.lay(window.shelfModel().taggedProperty().get().getFirst()));
+    act(() -> window.benchRoom().lay(window.shelfModel().taggedProperty().get().getFirst()));
     idle();
     fx(this::silent).forEach(s -> found.add("laying units: " + s));
     act(() -> window.open(window.boards()));

@@ -100,7 +100,7 @@ class BenchPlaceTest extends OnBench {
     robot.type(KeyCode.S);
     assertThat(staff.isVisible()).isFalse();
     TextField near = robot.lookup("#bench-neighbour").queryAs(TextField.class);
-    act(() -> window.benchModel().finishProperty().get().set(FinishSetting.RELIEF, "8 mm"));
+    act(() -> window.benchRoom().model().finishProperty().get().set(FinishSetting.RELIEF, "8 mm"));
     act(() -> near.setText("wide"));
     assertThat(near.getStyleClass()).contains("wrong");
     act(() -> near.setText("2 mm"));
@@ -149,7 +149,7 @@ class BenchPlaceTest extends OnBench {
     act(() -> length.setText("4 x 5 cm"));
     assertThat(take.isDisabled()).isFalse();
     act(take::fire);
-    assertThat(fx(() -> window.benchModel().tile()))
+    assertThat(fx(() -> window.benchRoom().model().tile()))
         .isCloseTo(0.2 * wide / 120, org.assertj.core.api.Assertions.within(0.01 * wide / 120));
     assertThat(state().beside()).isEqualTo(BenchState.Beside.ALONE);
   }
@@ -180,9 +180,9 @@ class BenchPlaceTest extends OnBench {
   @Test
   void whatWasTriedAndNotKeptIsThereAtTheNextStart(FxRobot robot) throws Exception {
     lay("tarred_rope");
-    act(() -> window.benchModel().finishProperty().get().set(FinishSetting.COAT, "0.7"));
+    act(() -> window.benchRoom().model().finishProperty().get().set(FinishSetting.COAT, "0.7"));
     robot.type(KeyCode.DIGIT4);
-    act(() -> window.benchModel().remember());
+    act(() -> window.benchRoom().model().remember());
     BenchModel later = new BenchModel(shelf, dir.resolve("bench.json"));
     fx(() -> {
       later.open(item("tarred_rope"));
@@ -209,7 +209,7 @@ class BenchPlaceTest extends OnBench {
     ComboBox<BenchModel.Choice> other = robot.lookup("#bench-other").queryComboBox();
     assertThat(other.getItems()).extracting(BenchModel.Choice::title).doesNotContain("Tarred Rope");
     act(() -> other.getSelectionModel().select(0));
-    assertThat(fx(() -> window.benchModel().otherProperty().get().item().name()))
+    assertThat(fx(() -> window.benchRoom().model().otherProperty().get().item().name()))
         .isEqualTo(other.getItems().getFirst().title());
     drawn();
     robot.type(KeyCode.T);

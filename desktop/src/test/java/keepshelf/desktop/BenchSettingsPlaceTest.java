@@ -148,17 +148,17 @@ class BenchSettingsPlaceTest extends OnBench {
       tile.setText("25 cm");
     });
     robot.type(KeyCode.ENTER);
-    assertThat(fx(() -> window.benchModel().tile())).isEqualTo(0.25);
-    act(() -> window.benchModel().finishProperty().get().set(FinishSetting.HUE, "20"));
+    assertThat(fx(() -> window.benchRoom().model().tile())).isEqualTo(0.25);
+    act(() -> window.benchRoom().model().finishProperty().get().set(FinishSetting.HUE, "20"));
     act(() -> robot.lookup("#bench-picture").query().requestFocus());
     robot.push(KeyCode.CONTROL, KeyCode.Z);
-    assertThat(fx(() -> window.benchModel().finishProperty().get().text(FinishSetting.HUE)))
+    assertThat(fx(() -> window.benchRoom().model().finishProperty().get().text(FinishSetting.HUE)))
         .isEmpty();
     robot.type(KeyCode.DIGIT2);
     choose("sailcloth");
     assertThat(text(robot, "#bench-name")).isEqualTo("Sailcloth");
     choose("tarred_rope");
-    assertThat(fx(() -> window.benchModel().tile())).isEqualTo(0.25);
+    assertThat(fx(() -> window.benchRoom().model().tile())).isEqualTo(0.25);
     assertThat(state().shape()).isEqualTo(BenchScene.Shape.SLAB);
   }
 
@@ -194,8 +194,8 @@ class BenchSettingsPlaceTest extends OnBench {
                 new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString())));
     act(window::refresh);
     lay("tarred_rope");
-    act(() -> window.benchModel().finishProperty().get().set(FinishSetting.TILE, "0.25 m"));
-    act(() -> window.benchModel().resolutionProperty().set("512"));
+    act(() -> window.benchRoom().model().finishProperty().get().set(FinishSetting.TILE, "0.25 m"));
+    act(() -> window.benchRoom().model().resolutionProperty().set("512"));
     fire(robot, "#bench-install");
     idle();
     var plan = fx(() -> window.hostsModel().plans().values().iterator().next());

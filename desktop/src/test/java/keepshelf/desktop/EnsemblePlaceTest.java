@@ -37,7 +37,7 @@ class EnsemblePlaceTest extends OnShelfPlace {
   }
 
   private EnsembleModel model() {
-    return window.ensembleModel();
+    return window.benchRoom().ensembleModel();
   }
 
   /** Waits until the picture is of what is put together now. */
@@ -175,7 +175,7 @@ class EnsemblePlaceTest extends OnShelfPlace {
   void lightsChangeByKeyAndWhatIsNoSurfaceIsLeftOut(FxRobot robot) throws Exception {
     chooseMaterials(2);
     List<ShelvedItem> chosen = fx(() -> window.shelfModel().taggedProperty().get());
-    act(() -> window.together(chosen));
+    act(() -> window.benchRoom().together(chosen));
     int[] first = drawn().picture().argb();
     act(() -> robot.lookup("#ensemble-stage").query().requestFocus());
     robot.push(KeyCode.L);

@@ -49,19 +49,19 @@ class MakingPlaceTest extends OnShelfPlace {
   }
 
   private BondOrder order() throws Exception {
-    return fx(() -> window.layingModel().orderProperty().get());
+    return fx(() -> window.benchRoom().layingModel().orderProperty().get());
   }
 
   private void lay(String key) throws Exception {
     idle();
     choose(key);
-    act(() -> window.lay(window.shelfModel().taggedProperty().get().getFirst()));
+    act(() -> window.benchRoom().lay(window.shelfModel().taggedProperty().get().getFirst()));
     drawn();
   }
 
   /** Waits until the picture is of what is ordered now. */
   private void drawn() throws Exception {
-    LayingModel m = window.layingModel();
+    LayingModel m = window.benchRoom().layingModel();
     until(() ->
         !m.troubleProperty().get().isEmpty()
             || m.drawnProperty().get() != null

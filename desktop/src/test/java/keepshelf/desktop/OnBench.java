@@ -31,7 +31,7 @@ abstract class OnBench extends OnShelfPlace {
   }
 
   BenchState state() throws Exception {
-    return fx(() -> window.benchModel().stateProperty().get());
+    return fx(() -> window.benchRoom().model().stateProperty().get());
   }
 
   static String text(FxRobot robot, String id) {
@@ -39,7 +39,7 @@ abstract class OnBench extends OnShelfPlace {
   }
 
   String tried(FinishSetting s) throws Exception {
-    return fx(() -> window.benchModel().finishProperty().get().text(s));
+    return fx(() -> window.benchRoom().model().finishProperty().get().text(s));
   }
 
   static MouseEvent mouse(EventType<MouseEvent> type, double x, boolean shift) {

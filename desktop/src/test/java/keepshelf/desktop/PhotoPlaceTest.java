@@ -39,7 +39,7 @@ class PhotoPlaceTest extends OnShelfPlace {
   }
 
   private PhotoModel model() {
-    return window.photoModel();
+    return window.benchRoom().photoModel();
   }
 
   /** A wall of tiles that is seen at a slant, as a camera has it. */
@@ -63,7 +63,7 @@ class PhotoPlaceTest extends OnShelfPlace {
     idle();
     choose("boathouse_wall");
     assertThat(item("boathouse_wall").item().kind()).isEqualTo(ItemKind.PHOTO_TEXTURE);
-    act(() -> window.photograph(window.shelfModel().taggedProperty().get().getFirst()));
+    act(() -> window.benchRoom().photograph(window.shelfModel().taggedProperty().get().getFirst()));
     drawn();
   }
 

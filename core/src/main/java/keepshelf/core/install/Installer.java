@@ -181,7 +181,7 @@ public final class Installer {
    * @throws IOException when it cannot be written or read
    */
   public Optional<Path> rehearse(InstallPlan plan, Path folder) throws IOException, ShelfException {
-    List<String> has = plan.item().item().resolutions();
+    List<String> has = plan.resolutions();
     InstallPlan small =
         has.isEmpty() ? plan : plan(plan.item(), plan.host(), plan.options().at(has.getFirst()));
     if (small.profile().reader() == null) {

@@ -56,8 +56,8 @@ final class OptionsBox extends VBox {
   }
 
   private void resolution(List<InstallPlan> plans) {
-    Set<String> common = new LinkedHashSet<>(plans.getFirst().item().item().resolutions());
-    plans.forEach(p -> common.retainAll(p.item().item().resolutions()));
+    Set<String> common = new LinkedHashSet<>(plans.getFirst().resolutions());
+    plans.forEach(p -> common.retainAll(p.resolutions()));
     if (common.size() < 2) {
       return;
     }

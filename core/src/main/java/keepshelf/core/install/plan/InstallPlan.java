@@ -1,6 +1,7 @@
 package keepshelf.core.install.plan;
 
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -18,6 +19,7 @@ import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.install.measure.Relief;
 import keepshelf.core.install.profile.HostProfile;
+import keepshelf.core.model.Resolution;
 import keepshelf.core.recognise.model.ModelFile;
 
 /**
@@ -209,6 +211,17 @@ public record InstallPlan(
   /** Relief as a share of the tile, assumed where none is known. */
   public double reliefShare() {
     return reliefMetres > 0 ? reliefMetres / tileMetres() : Relief.assumed(1);
+  }
+
+  /** Labels that it can be installed at, small to large; of an ensemble those that any part has. */
+  public List<String> resolutions() {
+    return parts.isEmpty()
+        ? item.item().resolutions()
+        : parts.stream()
+            .flatMap(p -> p.resolutions().stream())
+            .distinct()
+            .sorted(Comparator.comparingInt(Resolution::pixels))
+            .toList();
   }
 
   /** The plan that says how a surface is: of an ensemble that of the part, else this. */
