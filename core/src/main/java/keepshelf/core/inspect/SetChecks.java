@@ -127,7 +127,11 @@ public final class SetChecks {
               .filter(o -> o.file().image() != null && o.role() != m.role())
               .filter(o -> width(o) == width(m))
               .count();
-      if (larger >= 2 && beside == 0) {
+      boolean said =
+          out.stream()
+              .filter(p -> Set.of("size-mismatch", "aspect-mismatch").contains(p.code()))
+              .anyMatch(p -> m.file().path().equals(p.path()));
+      if (larger >= 2 && beside == 0 && !said) {
         RecognisedMap sibling =
             largest.values().stream().max(Comparator.comparingInt(SetChecks::width)).orElseThrow();
         out.add(size(m, sibling.file().image()));
@@ -155,7 +159,6 @@ public final class SetChecks {
 
   /** Maps of one edition should have one size, and all of them one aspect. */
   private static void shapes(RecognisedItem item, List<Problem> out) {
-    smaller(item, out);
     Map<String, ImageInfo> sizes = new LinkedHashMap<>();
     ImageInfo first = null;
     for (RecognisedMap m : item.maps()) {
@@ -188,6 +191,7 @@ public final class SetChecks {
         out.add(size(m, sibling));
       }
     }
+    smaller(item, out);
   }
 
   private static String size(ImageInfo i) {

@@ -156,7 +156,10 @@ class ChecksTest {
     byte[] wide = new byte[200 * 90];
     new Random(4).nextBytes(wide);
     pictures.put("rope_rough.png", Pixels.u8(200, 90, 1, wide));
-    assertThat(codes()).contains("aspect-mismatch", "not-power-of-two");
+    assertThat(codes())
+        .contains("aspect-mismatch", "not-power-of-two")
+        .doesNotContain("size-mismatch")
+        .doesNotHaveDuplicates();
   }
 
   @Test
