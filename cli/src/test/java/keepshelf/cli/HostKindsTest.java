@@ -24,6 +24,7 @@ import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.profile.Abilities;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.intake.Filing;
+import keepshelf.core.making.Ensembles;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.demo.texture.MapSet;
@@ -98,6 +99,12 @@ class HostKindsTest {
     for (Path p : List.of(pack, wall)) {
       shelf.file(shelf.read(p.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
     }
+    Ensembles ensembles = shelf.making().ensembles();
+    ShelvedItem slates = item(ItemKind.MATERIAL);
+    List<Ensembles.Wish> parts =
+        List.of(
+            new Ensembles.Wish("front", slates, null), new Ensembles.Wish("trim", slates, null));
+    ensembles.file(ensembles.plan("Ticket counter", parts, null));
     for (HostProfile p : HostProfile.shipped()) {
       shelf
           .installer()

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Random;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -164,6 +165,50 @@ class TrueReliefTest extends InHosts {
     assertThat(p.reliefMetres()).isCloseTo(share * 0.5, within(0.05 * share * 0.5));
     assertThat(p.reliefKnown()).isTrue();
     assertThat(installed(p).proof().ok()).isTrue();
+  }
+
+  @ParameterizedTest
+  @CsvSource({"grain,0", "grain,30", "steps,0", "noisy vectors,0", "noisy vectors,90"})
+  void vectorsWithoutHeightAreProvedAsBumpHoweverFine(String how, int turn) throws Exception {
+    slate(untidy(how), null);
+    InstallOptions o = InstallOptions.NONE.tile(0.5).finished(finish("turn=" + turn));
+    InstallPlan p = plan("slate_shingle", "draughtroom", o);
+    InstallationRecord i = installed(p);
+    assertThat(i.proof().ok()).as(i.proof().toString()).isTrue();
+    assertThat(agreement(i)).as(i.proof().toString()).isGreaterThan(96);
+    Path file = of(i, MapRole.BUMP);
+    Pixels n = ImageDecoder.decode(file);
+    ImageEncoder.png(changed(n, k -> 1 - n.at(k)), file, 1);
+    assertThat(agrees(shelf.installer().prove(p, i), "relief under light")).isFalse();
+  }
+
+  /** Normals as the world has them: of a fine grain, of steps, or with noise that closes nowhere. */
+  private static Pixels untidy(String how) {
+    Random r = new Random(how.length());
+    float[] h = field(1);
+    for (int k = 0; k < h.length; k++) {
+      h[k] =
+          switch (how) {
+            case "grain" -> h[k] * 0.2f + 0.2f * r.nextFloat();
+            case "steps" -> (float) Math.floor(h[k] * 12) / 12;
+            default -> h[k];
+          };
+    }
+    Pixels n = normal(h, 0.03);
+    return how.startsWith("noisy")
+        ? changed(n, k -> k % 3 == 2 ? n.at(k) : n.at(k) + 0.06f * (r.nextFloat() - 0.5f))
+        : n;
+  }
+
+  /** How far light on what was found agrees with the original, in per cent. */
+  private static double agreement(InstallationRecord i) {
+    String found =
+        i.proof().inputs().stream()
+            .filter(x -> x.input().equals("relief under light"))
+            .findFirst()
+            .orElseThrow()
+            .found();
+    return Double.parseDouble(found.replaceAll(".*agrees to ([0-9.]+) %.*", "$1"));
   }
 
   @Test

@@ -81,23 +81,45 @@ final class ReliefProbe {
     return all;
   }
 
+  /**
+   * Slopes of a height picture, which are worked out at its own size and averaged afterwards: of a
+   * picture made small first the fine grain would be gone.
+   */
   private static List<Double> gradients(Pixels p, Placement at) {
-    ReliefProbe probe = small(p, p.plane(0));
-    double step = at.tile() / probe.width;
+    ReliefProbe probe = steepness(p);
+    double[] from = at.at(0, 0);
+    double[] right = at.at(1, 0);
+    double[] high = at.at(0, 1);
     List<Double> all = new ArrayList<>();
     for (int j = 0; j < SIDE; j++) {
       for (int i = 0; i < SIDE; i++) {
-        double u = across(i) * at.tile();
-        double v = across(j) * at.tileHeight();
-        double right =
-            (probe.value(0, at.at(u + step, v)) - probe.value(0, at.at(u - step, v))) / (2 * step);
-        double high =
-            (probe.value(0, at.at(u, v + step)) - probe.value(0, at.at(u, v - step))) / (2 * step);
-        all.add(rounded(right));
-        all.add(rounded(high));
+        double[] t = at.at(across(i) * at.tile(), across(j) * at.tileHeight());
+        double x = probe.value(0, t);
+        double y = probe.value(1, t);
+        all.add(rounded(x * (right[0] - from[0]) + y * (right[1] - from[1])));
+        all.add(rounded(x * (high[0] - from[0]) + y * (high[1] - from[1])));
       }
     }
     return all;
+  }
+
+  /** How much a height picture rises to the right and upwards, a picture's width and height. */
+  private static ReliefProbe steepness(Pixels p) {
+    int w = p.width();
+    int h = p.height();
+    float[] v = p.plane(0);
+    float[] right = new float[v.length];
+    float[] high = new float[v.length];
+    for (int y = 0; y < h; y++) {
+      int above = (y + h - 1) % h * w;
+      int below = (y + 1) % h * w;
+      for (int x = 0; x < w; x++) {
+        float across = v[y * w + (x + 1) % w] - v[y * w + (x + w - 1) % w];
+        right[y * w + x] = across * w / 2;
+        high[y * w + x] = (v[above + x] - v[below + x]) * h / 2;
+      }
+    }
+    return small(p, right, high);
   }
 
   private static double across(int i) {

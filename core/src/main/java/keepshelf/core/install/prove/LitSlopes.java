@@ -39,6 +39,9 @@ final class LitSlopes {
   /** Below this spread of light a surface is as good as flat, and patterns tell nothing. */
   private static final double FLAT = 0.008;
 
+  /** Slope of the steepest normals that are looked at. */
+  private static final float STEEPEST = 4;
+
   private final InstallPlan plan;
   private final PlannedMap map;
   private final Placement placement;
@@ -116,7 +119,7 @@ final class LitSlopes {
     float[][] planes =
         part.role() == MapRole.NORMAL
             ? slopes(part)
-            : map.use() == Use.NORMAL ? workedOut(part) : gradients(part);
+            : workedOut(part);
     double angle = Math.toRadians(placement.turnDegrees());
     double c = Math.cos(angle);
     double s = Math.sin(angle);
@@ -175,8 +178,8 @@ final class LitSlopes {
     for (int i = 0; i < n; i++) {
       int at = i * p.channels();
       float z = Math.max(0.05f, p.channels() < 3 ? 1 : 2 * p.at(at + 2) - 1);
-      right[i] = Math.clamp(-(2 * p.at(at) - 1) / z, -4f, 4f);
-      high[i] = Math.clamp(-up * (2 * p.at(at + 1) - 1) / z, -4f, 4f);
+      right[i] = Math.clamp(-(2 * p.at(at) - 1) / z, -STEEPEST, STEEPEST);
+      high[i] = Math.clamp(-up * (2 * p.at(at + 1) - 1) / z, -STEEPEST, STEEPEST);
     }
     return new SmallPlanes.Planes(p.width(), p.height(), right, high);
   }
@@ -199,16 +202,18 @@ final class LitSlopes {
   }
 
   /**
-   * Slopes of a height picture from texel to texel, averaged afterwards, as those of normals that
-   * are worked out of it: of hard edges the mean of the slopes is not the slope of the mean.
+   * Slopes of a height picture from texel to texel, averaged afterwards. Normals that are worked
+   * out of it go no steeper than {@link #STEEPEST}, so of hard edges the mean of the slopes is not
+   * the slope of the mean.
    */
   private float[][] workedOut(Part part) throws IOException {
     Finish f = plan.options().finish();
-    String as = heightKey(part, f) + " slopes " + relief() + " " + placement.tileMetres();
-    return small(part.from(), as, () -> steep(heights(part, f)));
+    float most = map.use() == Use.NORMAL ? STEEPEST : Float.MAX_VALUE;
+    String as = heightKey(part, f) + " slopes " + relief() + " " + most + " " + placement;
+    return small(part.from(), as, () -> steep(heights(part, f), most));
   }
 
-  private SmallPlanes.Planes steep(SmallPlanes.Planes heights) {
+  private SmallPlanes.Planes steep(SmallPlanes.Planes heights, float most) {
     int w = heights.width();
     int h = heights.height();
     float[] v = heights.planes()[0];
@@ -220,8 +225,8 @@ final class LitSlopes {
       int below = (y + 1) % h * w;
       for (int x = 0; x < w; x++) {
         float across = v[y * w + (x + 1) % w] - v[y * w + (x + w - 1) % w];
-        out[0][y * w + x] = Math.clamp(across * right, -4f, 4f);
-        out[1][y * w + x] = Math.clamp((v[above + x] - v[below + x]) * high, -4f, 4f);
+        out[0][y * w + x] = Math.clamp(across * right, -most, most);
+        out[1][y * w + x] = Math.clamp((v[above + x] - v[below + x]) * high, -most, most);
       }
     }
     return new SmallPlanes.Planes(w, h, out);
@@ -234,27 +239,6 @@ final class LitSlopes {
   private String heightKey(Part part, Finish f) {
     Finish.Maps how = f == null ? Finish.Maps.NONE : f.others();
     return "height " + part.channel() + " " + how.height() + " " + how.inverted() + overlays();
-  }
-
-  /** Slopes of a height picture in its own directions, in metres a metre. */
-  private float[][] gradients(Part part) throws IOException {
-    Finish f = plan.options().finish();
-    float[] h = small(part.from(), heightKey(part, f), () -> heights(part, f))[0];
-    double right = relief() * width / (2 * placement.tileMetres());
-    double high = relief() * height / (2 * placement.tileHeightMetres());
-    float[][] out = new float[2][h.length];
-    for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        int i = y * width + x;
-        int e = y * width + (x + 1) % width;
-        int w = y * width + (x + width - 1) % width;
-        int n = (y + height - 1) % height * width + x;
-        int s = (y + 1) % height * width + x;
-        out[0][i] = (float) ((h[e] - h[w]) * right);
-        out[1][i] = (float) ((h[n] - h[s]) * high);
-      }
-    }
-    return out;
   }
 
   private SmallPlanes.Planes heights(Part part, Finish finish) throws IOException {
