@@ -264,7 +264,7 @@ public final class InstallCommand implements Callable<Integer> {
       return true;
     }
     List<Problem> notes = notes(b.plan());
-    problems.addAll(notes);
+    notes.stream().filter(n -> !problems.contains(n)).forEach(problems::add);
     done.add(ItemJson.installation(b.installed()));
     text(b.plan(), b.installed(), notes);
     return planOnly || b.installed().proof().ok();

@@ -34,8 +34,8 @@ final class PackFolder {
             .toLowerCase(Locale.ROOT)
             .replaceAll("[^\\p{L}\\p{M}\\p{N}.]+", "-")
             .replaceAll("^[-.]+|[-.]+$", "");
-    if (t.length() > LONGEST_SLUG) {
-      t = t.substring(0, LONGEST_SLUG).replaceAll("[-.]+$", "");
+    if (t.codePointCount(0, t.length()) > LONGEST_SLUG) {
+      t = t.substring(0, t.offsetByCodePoints(0, LONGEST_SLUG)).replaceAll("[-.]+$", "");
     }
     return t.isEmpty() ? "unnamed" : t;
   }

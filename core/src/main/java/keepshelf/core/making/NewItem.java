@@ -29,6 +29,9 @@ import keepshelf.imaging.pixel.Pixels;
 
 /** Puts a material of one's own making on the shelf. */
 final class NewItem {
+  /** Of four bytes each, as many letters leave room in the 255 bytes of a file's name. */
+  private static final int LONGEST_KEY = 50;
+
   private static final int EFFORT = 4;
 
   private final ShelfFolder shelf;
@@ -202,10 +205,11 @@ final class NewItem {
     }
   }
 
-  /** The key of an item of this name. */
+  /** The key of an item of this name, which fits into a file's name with a role behind it. */
   static String key(String name) {
-    String k =
-        name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "_").replaceAll("^_|_$", "");
+    String k = name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "_");
+    int letters = Math.min(k.codePointCount(0, k.length()), LONGEST_KEY);
+    k = k.substring(0, k.offsetByCodePoints(0, letters)).replaceAll("^_|_$", "");
     return k.isEmpty() ? "made" : k;
   }
 }

@@ -29,6 +29,7 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.ShelfException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 
@@ -99,6 +100,20 @@ class EnsemblesTest extends OnSmallShelf {
         Arrays.stream(parts.split(",")).map(p -> p.replace("'", "")).toArray(String[]::new);
     assertThatThrownBy(() -> put(name, null, all)).hasMessageContaining(why);
     assertThat(find(shelf, "kind:ensemble")).isEmpty();
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"Long name of a counter, ", "\uD835\uDD0E", "\u706F", "../", "con"})
+  void anyNameIsTakenAndKeptInAFolderOfItsOwn(String piece) throws Exception {
+    String name = piece.repeat(60);
+    ShelvedItem s = put(name, null, "front=net_mesh", "top=tarred_rope").item();
+    assertThat(s.item().name()).isEqualTo(name.strip());
+    try (var all = Files.walk(root.resolve(s.pack().folder()))) {
+      assertThat(all.filter(f -> f.toString().endsWith(".ensemble.json"))).hasSize(1);
+    }
+    try (var all = Files.list(root.resolve("packs/own-work"))) {
+      assertThat(all.filter(Files::isDirectory)).hasSize(1);
+    }
   }
 
   @Test
