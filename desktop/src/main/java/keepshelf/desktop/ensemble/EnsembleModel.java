@@ -8,9 +8,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -31,6 +28,7 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.Newest;
 import keepshelf.desktop.work.WorkList;
 import org.slf4j.LoggerFactory;
 
@@ -86,10 +84,7 @@ public final class EnsembleModel implements AutoCloseable {
   private final ReadOnlyObjectWrapper<Previews.Lit> lit =
       new ReadOnlyObjectWrapper<>(Previews.Lit.USUAL);
   private final Deque<State> before = new ArrayDeque<>();
-  private final AtomicReference<State> wanted = new AtomicReference<>();
-  private final ExecutorService thread =
-      Executors.newSingleThreadExecutor(
-          Thread.ofPlatform().daemon().name("keepshelf-ensemble").factory());
+  private final Newest<State> newest = new Newest<>("keepshelf-ensemble");
 
   /** Looks of items by their identifiers and maps; touched by the thread only. */
   private final Map<String, FinishPreview> looks = new HashMap<>();
@@ -257,14 +252,7 @@ public final class EnsembleModel implements AutoCloseable {
   private void want() {
     State s = state.get();
     Previews.Lit l = lit.get();
-    wanted.set(s);
-    if (!thread.isShutdown()) {
-      thread.execute(() -> {
-        if (wanted.get() == s) {
-          draw(s, l);
-        }
-      });
-    }
+    newest.want(s, x -> draw(x, l));
   }
 
   private void draw(State s, Previews.Lit l) {
@@ -283,7 +271,7 @@ public final class EnsembleModel implements AutoCloseable {
     }
     Shown done = new Shown(s, l, picture, draft, trouble, cannot(s));
     work.ui(() -> {
-      if (wanted.get() == s) {
+      if (newest.is(s)) {
         shown.set(done);
       }
     });
@@ -349,7 +337,6 @@ public final class EnsembleModel implements AutoCloseable {
 
   @Override
   public void close() {
-    wanted.set(null);
-    thread.shutdownNow();
+    newest.close();
   }
 }

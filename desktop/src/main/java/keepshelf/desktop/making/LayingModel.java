@@ -6,9 +6,6 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -26,6 +23,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.Newest;
 import keepshelf.desktop.work.WorkList;
 import keepshelf.imaging.bond.Bond;
 import keepshelf.imaging.bond.BondSpec;
@@ -74,10 +72,7 @@ public final class LayingModel implements AutoCloseable {
   private final Deque<BondOrder> before = new ArrayDeque<>();
   private boolean dragging;
   private boolean pushed;
-  private final AtomicReference<BondOrder> wanted = new AtomicReference<>();
-  private final ExecutorService thread =
-      Executors.newSingleThreadExecutor(
-          Thread.ofPlatform().daemon().name("keepshelf-laying").factory());
+  private final Newest<BondOrder> newest = new Newest<>("keepshelf-laying");
   private final Map<Boolean, Kept> kept = new java.util.HashMap<>();
 
   /** Pieces that were read, and for what. */
@@ -202,19 +197,15 @@ public final class LayingModel implements AutoCloseable {
 
   private void want() {
     busy.set(true);
-    wanted.set(order.get());
-    if (!thread.isShutdown()) {
-      thread.execute(this::draw);
-    }
+    newest.want(order.get(), this::draw);
   }
 
-  private void draw() {
-    BondOrder o = wanted.get();
+  private void draw(BondOrder o) {
     try {
       if (drawn.get() == null || !o.equals(drawn.get().of())) {
         show(o, drawn(o, QUICK));
       }
-      if (wanted.get() == o) {
+      if (newest.is(o)) {
         show(o, drawn(o, FINE));
       }
     } catch (ShelfException e) {
@@ -228,7 +219,7 @@ public final class LayingModel implements AutoCloseable {
 
   private void say(BondOrder o, String what) {
     work.ui(() -> {
-      if (wanted.get() == o) {
+      if (newest.is(o)) {
         trouble.set(what);
         busy.set(false);
       }
@@ -237,7 +228,7 @@ public final class LayingModel implements AutoCloseable {
 
   private void show(BondOrder o, Drawn d) {
     work.ui(() -> {
-      if (wanted.get() == o) {
+      if (newest.is(o)) {
         drawn.set(d);
         trouble.set("");
         busy.set(Math.max(d.maps().colour().width(), d.maps().colour().height()) < FINE);
@@ -250,7 +241,7 @@ public final class LayingModel implements AutoCloseable {
     Laying laying = shelf.making().laying();
     Laying.Plan plan = laying.plan(o);
     Laying.Pieces p = pieces(laying, o, plan, longer);
-    LaidMaps m = laying.laid(o, p, longer, () -> wanted.get() != o);
+    LaidMaps m = laying.laid(o, p, longer, () -> !newest.is(o));
     int[] argb = LaidLook.of(m);
     StringBuilder said = new StringBuilder();
     for (Problem x : plan.licence().said()) {
@@ -317,7 +308,6 @@ public final class LayingModel implements AutoCloseable {
 
   @Override
   public void close() {
-    wanted.set(null);
-    thread.shutdownNow();
+    newest.close();
   }
 }

@@ -5,9 +5,6 @@ import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Arrays;
 import java.util.Deque;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -21,6 +18,7 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.preview.SurfaceMaker;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.words.Words;
+import keepshelf.desktop.work.Newest;
 import keepshelf.desktop.work.WorkList;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.convert.Resize;
@@ -110,10 +108,7 @@ public final class PhotoModel implements AutoCloseable {
   private final ReadOnlyObjectWrapper<Pixels> photo = new ReadOnlyObjectWrapper<>();
   private final ReadOnlyObjectWrapper<Shown> shown = new ReadOnlyObjectWrapper<>();
   private final Deque<Cut> before = new ArrayDeque<>();
-  private final AtomicReference<Cut> wanted = new AtomicReference<>();
-  private final ExecutorService thread =
-      Executors.newSingleThreadExecutor(
-          Thread.ofPlatform().daemon().name("keepshelf-photo").factory());
+  private final Newest<Cut> newest = new Newest<>("keepshelf-photo");
   private Path file;
   private String licence;
   private int width;
@@ -163,8 +158,7 @@ public final class PhotoModel implements AutoCloseable {
             new double[] {0.2, 0.8, 0.8, 0.8},
             "1 m",
             false));
-    wanted.set(null);
-    thread.execute(() -> read(picture));
+    newest.first(() -> read(picture));
   }
 
   private void read(Path picture) {
@@ -260,13 +254,8 @@ public final class PhotoModel implements AutoCloseable {
   private void want() {
     Cut c = cut.get();
     Pixels p = photo.get();
-    wanted.set(c);
-    if (p != null && !thread.isShutdown()) {
-      thread.execute(() -> {
-        if (wanted.get() == c) {
-          draw(c, p);
-        }
-      });
+    if (p != null) {
+      newest.want(c, x -> draw(x, p));
     }
   }
 
@@ -311,7 +300,7 @@ public final class PhotoModel implements AutoCloseable {
     }
     Shown done = s;
     work.ui(() -> {
-      if (wanted.get() == c) {
+      if (newest.is(c)) {
         shown.set(done);
       }
     });
@@ -338,7 +327,6 @@ public final class PhotoModel implements AutoCloseable {
 
   @Override
   public void close() {
-    wanted.set(null);
-    thread.shutdownNow();
+    newest.close();
   }
 }

@@ -1,7 +1,6 @@
 package keepshelf.imaging.derive;
 
 import java.util.stream.IntStream;
-import keepshelf.imaging.io.JpegPlanes;
 import keepshelf.imaging.pixel.Pixels;
 
 /**

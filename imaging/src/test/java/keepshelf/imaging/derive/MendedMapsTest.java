@@ -9,7 +9,6 @@ import keepshelf.imaging.Fields;
 import keepshelf.imaging.analyse.JpegTraces;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
-import keepshelf.imaging.io.JpegPlanes;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;

@@ -21,7 +21,7 @@ import keepshelf.imaging.derive.Blocks;
 import keepshelf.imaging.derive.Steps;
 import keepshelf.imaging.derive.TwoValues;
 import keepshelf.imaging.io.ImageDecoder;
-import keepshelf.imaging.io.JpegPlanes;
+import keepshelf.imaging.derive.JpegPlanes;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 

@@ -1,4 +1,4 @@
-package keepshelf.imaging.io;
+package keepshelf.imaging.derive;
 
 import java.awt.image.Raster;
 import java.io.EOFException;
