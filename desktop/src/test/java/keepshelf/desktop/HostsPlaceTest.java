@@ -139,12 +139,13 @@ class HostsPlaceTest {
     Finish wet = FinishSetting.ROUGHNESS.write(Finish.named("Rain-dark"), "0..0.5");
     String item = cell("tarred_rope", "lanternhouse").item();
     shelf.editing().mark(List.of(item), "Adding a finish", m -> m.withFinish(wet));
+    idle();
 
     // A row by Shift and Space, then the other way round.
     act(() -> model.focusProperty().set(cell("tarred_rope", "lanternhouse")));
     robot.push(KeyCode.SHIFT, KeyCode.SPACE);
     idle();
-    assertThat(model.plans()).hasSize(2);
+    assertThat(model.plans()).as("problems: %s", window.work().problems()).hasSize(2);
     // Both at the smaller resolution, with a test scene.
     ComboBox<String> resolution = robot.lookup("#option-resolution").queryComboBox();
     assertThat(resolution.getItems()).containsExactly("512", "1K");

@@ -7,7 +7,6 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
-import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
@@ -340,11 +339,6 @@ public final class BenchView implements Place {
   @Override
   public Node content() {
     return content;
-  }
-
-  @Override
-  public ObservableValue<Number> attention() {
-    return new SimpleIntegerProperty(0);
   }
 
   @Override

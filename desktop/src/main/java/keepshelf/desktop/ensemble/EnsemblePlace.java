@@ -3,7 +3,6 @@ package keepshelf.desktop.ensemble;
 import java.util.List;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.Insets;
@@ -211,11 +210,6 @@ public final class EnsemblePlace implements Place {
   @Override
   public Node content() {
     return content;
-  }
-
-  @Override
-  public ObservableValue<Number> attention() {
-    return new SimpleIntegerProperty(0);
   }
 
   @Override

@@ -6,7 +6,6 @@ import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.beans.binding.Bindings;
-import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -185,11 +184,6 @@ public final class LayingPlace implements Place, AutoCloseable {
   @Override
   public Node content() {
     return content;
-  }
-
-  @Override
-  public ObservableValue<Number> attention() {
-    return new SimpleIntegerProperty(0);
   }
 
   @Override

@@ -1,7 +1,6 @@
 package keepshelf.desktop.photo;
 
 import java.util.Locale;
-import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
@@ -162,11 +161,6 @@ public final class PhotoPlace implements Place {
   @Override
   public Node content() {
     return content;
-  }
-
-  @Override
-  public ObservableValue<Number> attention() {
-    return new SimpleIntegerProperty(0);
   }
 
   @Override

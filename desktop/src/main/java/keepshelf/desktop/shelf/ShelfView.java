@@ -5,7 +5,6 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import javafx.beans.binding.Bindings;
-import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
@@ -263,11 +262,6 @@ public final class ShelfView implements Place, SwatchCard.Host {
   @Override
   public Node content() {
     return stack;
-  }
-
-  @Override
-  public ObservableValue<Number> attention() {
-    return new SimpleIntegerProperty(0);
   }
 
   @Override

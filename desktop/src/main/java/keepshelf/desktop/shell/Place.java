@@ -1,5 +1,6 @@
 package keepshelf.desktop.shell;
 
+import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.input.KeyEvent;
@@ -16,7 +17,9 @@ public interface Place {
   Node content();
 
   /** A number on the spine when something wants attention, else 0. */
-  ObservableValue<Number> attention();
+  default ObservableValue<Number> attention() {
+    return new SimpleIntegerProperty(0);
+  }
 
   /** A line about its state for the foot. */
   ObservableValue<String> status();
