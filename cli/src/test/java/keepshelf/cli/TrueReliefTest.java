@@ -182,7 +182,9 @@ class TrueReliefTest extends InHosts {
     assertThat(agrees(shelf.installer().prove(p, i), "relief under light")).isFalse();
   }
 
-  /** Normals as the world has them: of a fine grain, of steps, or with noise that closes nowhere. */
+  /**
+   * Normals as the world has them: of a fine grain, of steps, or with noise that closes nowhere.
+   */
   private static Pixels untidy(String how) {
     Random r = new Random(how.length());
     float[] h = field(1);

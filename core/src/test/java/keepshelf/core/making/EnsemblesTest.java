@@ -29,9 +29,9 @@ import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.ShelfException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Items put together as parts of one thing are an item themselves. */
 class EnsemblesTest extends OnSmallShelf {

@@ -21,7 +21,9 @@ public final class Newest<T> implements AutoCloseable {
     thread = Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().name(name).factory());
   }
 
-  /** Has {@code work} done for {@code what}, unless something newer is wanted when its turn comes. */
+  /**
+   * Has {@code work} done for {@code what}, unless something newer is wanted when its turn comes.
+   */
   public void want(T what, Consumer<? super T> work) {
     wanted.set(what);
     run(() -> {

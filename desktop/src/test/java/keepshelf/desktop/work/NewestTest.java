@@ -29,11 +29,13 @@ class NewestTest {
 
   /** Begins with a piece of work that lasts until it may go on. */
   private void begin(Newest<String> n) {
-    n.want("first", x -> {
-      begun.countDown();
-      await(go);
-      done.add(x + (n.is(x) ? " is wanted" : " is old"));
-    });
+    n.want(
+        "first",
+        x -> {
+          begun.countDown();
+          await(go);
+          done.add(x + (n.is(x) ? " is wanted" : " is old"));
+        });
     await(begun);
   }
 
@@ -52,10 +54,12 @@ class NewestTest {
       }
       assertThat(n.is("fourth")).isTrue();
       CountDownLatch last = new CountDownLatch(1);
-      n.want("fifth", x -> {
-        done.add(x);
-        last.countDown();
-      });
+      n.want(
+          "fifth",
+          x -> {
+            done.add(x);
+            last.countDown();
+          });
       go.countDown();
       await(last);
     }

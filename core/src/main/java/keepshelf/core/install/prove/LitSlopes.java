@@ -116,10 +116,7 @@ final class LitSlopes {
   /** Slopes of the original with its finish, at the same places. */
   private double[] expected(int side) throws IOException {
     Part part = map.parts().getFirst();
-    float[][] planes =
-        part.role() == MapRole.NORMAL
-            ? slopes(part)
-            : workedOut(part);
+    float[][] planes = part.role() == MapRole.NORMAL ? slopes(part) : workedOut(part);
     double angle = Math.toRadians(placement.turnDegrees());
     double c = Math.cos(angle);
     double s = Math.sin(angle);

@@ -18,10 +18,10 @@ import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.derive.AlbedoRange;
 import keepshelf.imaging.derive.Blocks;
+import keepshelf.imaging.derive.JpegPlanes;
 import keepshelf.imaging.derive.Steps;
 import keepshelf.imaging.derive.TwoValues;
 import keepshelf.imaging.io.ImageDecoder;
-import keepshelf.imaging.derive.JpegPlanes;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 
