@@ -3,10 +3,13 @@ package keepshelf.desktop;
 import static keepshelf.desktop.FxSteps.act;
 import static keepshelf.desktop.FxSteps.fx;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
@@ -20,6 +23,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
+import javafx.scene.shape.Rectangle;
 import javafx.stage.Stage;
 import javafx.stage.Window;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -173,23 +177,74 @@ class MakingPlaceTest extends OnShelfPlace {
     until(() -> !robot.lookup(Words.of("make.made")).queryAll().isEmpty());
   }
 
+  /** The entry of the tag's menu that has these words in it, wherever it stands. */
+  private MenuItem entry(FxRobot robot, String words) throws Exception {
+    act(() -> robot.lookup("#tag-more").queryAs(Button.class).fire());
+    ContextMenu menu =
+        fx(() ->
+            Window.getWindows().stream()
+                .filter(ContextMenu.class::isInstance)
+                .map(ContextMenu.class::cast)
+                .findFirst()
+                .orElseThrow());
+    Callable<Optional<MenuItem>> found =
+        () ->
+            menu.getItems().stream()
+                .flatMap(i -> i instanceof Menu m ? m.getItems().stream() : Stream.of(i))
+                .filter(i -> i.getText() != null && i.getText().contains(words))
+                .findFirst();
+    until(() -> found.call().isPresent());
+    act(menu::hide);
+    return fx(found).orElseThrow();
+  }
+
   @Test
-  void aPlainCompanionIsANewItem(FxRobot robot) throws Exception {
-    idle();
-    act(() ->
-        window
-            .shelfActions()
-            .companion(
-                shelf.catalogue().items().stream()
-                    .filter(s -> s.item().key().equals("tarred_rope"))
-                    .findFirst()
-                    .orElseThrow()));
+  void plainCompanionsInColoursOfTheItemAreNewItems(FxRobot robot) throws Exception {
+    choose("tarred_rope");
+    MenuItem mean = entry(robot, Words.of("tag.companion.mean"));
+    MenuItem main = entry(robot, " % of it: #");
+    assertThat(main.getGraphic()).isInstanceOf(Rectangle.class);
+    act(mean::fire);
     idle();
     assertThat(shelf.item("tarred_rope_plain").item().roles()).contains(MapRole.BASE_COLOUR);
     act(() -> window.shelfActions().undo());
     idle();
     query("is:made");
     assertThat(keys()).isEmpty();
+    act(main::fire);
+    idle();
+    query("is:made");
+    assertThat(keys()).containsExactly("tarred_rope_plain");
+  }
+
+  @Test
+  void aCompanionTakesTheReliefOfTheOtherItemThatIsChosen(FxRobot robot) throws Exception {
+    choose("tarred_rope");
+    act(() ->
+        window.shelfModel().all().stream()
+            .filter(c -> c.key().equals("net_mesh"))
+            .forEach(window.shelfModel().selection()::toggle));
+    idle();
+    String words =
+        Words.of(
+            "tag.companion.relief",
+            item("net_mesh").item().name(),
+            item("tarred_rope").item().name());
+    MenuItem relief = entry(robot, words);
+    act(relief::fire);
+    idle();
+    assertThat(item("net_mesh_plain").item().roles()).contains(MapRole.BASE_COLOUR, MapRole.NORMAL);
+  }
+
+  @Test
+  void aLargerTileIsMadeByTheTagsMenu(FxRobot robot) throws Exception {
+    choose("tarred_rope");
+    double tile = item("tarred_rope").item().tileMetres();
+    act(entry(robot, Words.of("tag.larger.times", 2, ""))::fire);
+    idle();
+    query("is:made");
+    ShelvedItem made = item(keys().getFirst());
+    assertThat(made.item().tileMetres()).isCloseTo(2 * tile, within(1e-9));
   }
 
   @Test

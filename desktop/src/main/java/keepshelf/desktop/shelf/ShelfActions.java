@@ -8,6 +8,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import keepshelf.core.Shelf;
@@ -24,12 +25,18 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.bench.BenchActions;
+import keepshelf.desktop.making.DeriveMenu;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Job;
 import keepshelf.desktop.work.WorkList;
+import keepshelf.imaging.derive.MainColours;
+import org.slf4j.LoggerFactory;
 
 /** What a person does to what is chosen, each undoable. Works in the background. */
-public final class ShelfActions {
+public final class ShelfActions implements DeriveMenu.Ways {
+  /** Of larger tiles: made twice they are the same. */
+  private static final long SEED = 1;
+
   /** Something done that can be undone. */
   private interface Done {
     void undo() throws ShelfException;
@@ -270,11 +277,31 @@ public final class ShelfActions {
         });
   }
 
-  /** Makes a plain companion of an item. */
-  public void companion(ShelvedItem item) {
+  @Override
+  public void companion(ShelvedItem item, Companion.Pick pick, ShelvedItem relief) {
     makeOne(
         Words.of("make.job", item.item().name()),
-        job -> shelf.making().companion().make(item, Companion.Pick.MEAN, null));
+        job -> shelf.making().companion().make(item, pick, null, relief));
+  }
+
+  @Override
+  public void enlarge(ShelvedItem item, int times) {
+    makeOne(
+        Words.of("make.job.larger", item.item().name()),
+        job -> shelf.making().sets().enlarge(item, times, null, SEED, null));
+  }
+
+  @Override
+  public void colours(ShelvedItem item, Consumer<List<MainColours.Share>> to) {
+    work.quietly(() -> {
+      try {
+        List<MainColours.Share> all = shelf.making().companion().colours(item);
+        work.ui(() -> to.accept(all));
+      } catch (ShelfException e) {
+        // The mean is there to be chosen, and says why it cannot be when it is.
+        LoggerFactory.getLogger(ShelfActions.class).debug("no main colours", e);
+      }
+    });
   }
 
   /** Makes a set that tiles out of one that does not. */

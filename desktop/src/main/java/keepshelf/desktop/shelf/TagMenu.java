@@ -14,6 +14,7 @@ import keepshelf.core.edit.Field;
 import keepshelf.core.making.Ensembles;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
+import keepshelf.desktop.making.DeriveMenu;
 import keepshelf.desktop.making.MakeMenu;
 import keepshelf.desktop.words.Words;
 
@@ -67,6 +68,7 @@ final class TagMenu extends ContextMenu {
     } else if (items.stream().filter(s -> Ensembles.cannot(s).isEmpty()).count() > 1) {
       add(Words.of("tag.together"), () -> ways.together().accept(items));
     }
+    getItems().addAll(DeriveMenu.entries(items, actions));
     List<MenuItem> missing = MakeMenu.entries(items, roles -> actions.make(items, roles));
     if (!missing.isEmpty()) {
       Menu make = new Menu(Words.of("tag.make"));
@@ -84,7 +86,6 @@ final class TagMenu extends ContextMenu {
         s.item().kind() == ItemKind.MATERIAL || s.item().kind() == ItemKind.PHOTO_TEXTURE;
     if (surface && s.item().roles().contains(MapRole.BASE_COLOUR)) {
       add(Words.of("tag.lay"), () -> lay.accept(s));
-      add(Words.of("tag.companion"), () -> actions.companion(s));
     }
   }
 
