@@ -101,6 +101,9 @@ class HostWindowTest {
       panel[0].paint(new BufferedImage(760, 620, BufferedImage.TYPE_INT_RGB).getGraphics());
     });
     assertThat(all(panel[0], JList.class).getFirst().getModel().getSize()).isEqualTo(2);
-    assertThat(all(panel[0], JTextArea.class).getFirst().getText()).contains("map_Tint");
+    // Within one second of the other, and behind it by its name.
+    assertThat(all(panel[0], JTextArea.class).getFirst().getText())
+        .contains("map_Tint")
+        .containsPattern("Read at \\d\\d:\\d\\d(:\\d\\d)?$");
   }
 }

@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.time.LocalTime;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -34,7 +34,7 @@ public final class FolderWatch {
       List<String> facts,
       List<String> complaints,
       int[] picture,
-      LocalTime readAt) {}
+      LocalDateTime readAt) {}
 
   /** Pixels a side of the test pictures. */
   public static final int SIDE = 256;
@@ -125,7 +125,7 @@ public final class FolderWatch {
           facts,
           List.copyOf(d.complaints()),
           picture,
-          LocalTime.now().withNano(0));
+          LocalDateTime.now());
     }
   }
 

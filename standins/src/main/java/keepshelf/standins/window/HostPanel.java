@@ -8,6 +8,7 @@ import java.awt.Font;
 import java.awt.Image;
 import java.awt.image.BufferedImage;
 import java.nio.file.Path;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import javax.swing.BorderFactory;
 import javax.swing.DefaultListCellRenderer;
@@ -127,7 +128,7 @@ public final class HostPanel extends JPanel {
             + String.join(", ", l.facts())
             + (l.facts().isEmpty() ? "" : ". ")
             + "Read at "
-            + l.readAt());
+            + l.readAt().toLocalTime().truncatedTo(ChronoUnit.SECONDS));
     words.setCaretPosition(0);
   }
 
