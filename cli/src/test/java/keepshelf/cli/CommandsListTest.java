@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.PrintWriter;
 import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import keepshelf.cli.frame.Exit;
 import org.junit.jupiter.api.Test;
 import picocli.CommandLine;
@@ -21,6 +23,13 @@ class CommandsListTest {
         .forEach((name, line) -> assertThat(line.getCommandSpec().name()).isEqualTo(name));
     assertThat(Commands.addTo(new CommandLine(new Bare()), "list", "search").getSubcommands())
         .containsOnlyKeys("list");
+  }
+
+  @Test
+  void theReadmeNamesThemAll() throws Exception {
+    String readme = Files.readString(Path.of("../README.md"));
+    assertThat(Commands.NAMES)
+        .allSatisfy(n -> assertThat(readme).containsPattern("(?s)`" + n + "`|keepshelf " + n));
   }
 
   @Test

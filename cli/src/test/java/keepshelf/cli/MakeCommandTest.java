@@ -87,6 +87,9 @@ class MakeCommandTest extends OnOwnShelf {
     assertThat(run("make", "dory_oak", "--mend", "height-steps", "--json")).isZero();
     assertThat(run("make", "dory_oak", "--mend", "height-steps")).isEqualTo(Exit.FAILED);
     assertThat(err).contains("Nothing of that can be put right");
+    assertThat(run("make", "dory_oak", "--mend", "rust")).isEqualTo(Exit.USE);
+    assertThat(err).contains("“rust” cannot be put right; write jpeg-blocks, normal");
+    assertThat(run("make", "dory_oak", "--mend", "height-8-bit")).isEqualTo(Exit.FAILED);
     assertThat(run("make", "dory_oak", "--mend", "not-tileable", "--name", "Closed oak")).isZero();
     assertThat(run("show", "closed_oak")).isZero();
 

@@ -263,10 +263,12 @@ public final class InstallCommand implements Callable<Integer> {
       problems.add(b.why());
       return true;
     }
-    List<Problem> notes = notes(b.plan());
+    List<Problem> notes = InstallText.notes(b.plan());
     notes.stream().filter(n -> !problems.contains(n)).forEach(problems::add);
     done.add(ItemJson.installation(b.installed()));
-    text(b.plan(), b.installed(), notes);
+    if (!out.json) {
+      new InstallText(out, planOnly).say(b.plan(), b.installed(), notes);
+    }
     return planOnly || b.installed().proof().ok();
   }
 
@@ -290,46 +292,6 @@ public final class InstallCommand implements Callable<Integer> {
             ? planned(plan)
             : shelf.installer().prove(plan, shelf.installer().install(plan, Progress.NONE)),
         null);
-  }
-
-  /** What a person should know of a plan: what is lost, and what was only assumed. */
-  private static List<Problem> notes(InstallPlan plan) {
-    List<Problem> notes = new ArrayList<>();
-    plan.remarks().forEach(r -> notes.add(Problem.note("remark", null, r)));
-    assumed(plan, notes);
-    for (InstallPlan part : plan.parts()) {
-      assumed(part, notes);
-    }
-    return notes;
-  }
-
-  private static void assumed(InstallPlan plan, List<Problem> notes) {
-    String name = "“" + plan.item().item().name() + "”";
-    if (!plan.tileKnown()) {
-      notes.add(
-          Problem.note(
-              "tile-assumed",
-              null,
-              "The tile size of "
-                  + name
-                  + " is not known; "
-                  + plan.tileMetres()
-                  + " m is assumed. "
-                  + (plan.options().as() == Setup.SURFACE && plan.surfaces().size() > 1
-                      ? "Say it with: keepshelf edit " + plan.item().item().key() + " --set tile=…."
-                      : "Give it with --tile METRES.")));
-    }
-    if (plan.reliefMetres() > 0 && !plan.reliefKnown()) {
-      notes.add(
-          Problem.note(
-              "relief-assumed",
-              null,
-              "The relief of "
-                  + name
-                  + " is not known; "
-                  + Math.round(plan.reliefMetres() * 10_000) / 10.0
-                  + " mm is assumed."));
-    }
   }
 
   /** A plan in the shape of an installation that has not been made. */
@@ -360,51 +322,5 @@ public final class InstallCommand implements Callable<Integer> {
         null,
         null,
         p.options());
-  }
-
-  private void text(InstallPlan plan, InstallationRecord i, List<Problem> notes) {
-    if (out.json) {
-      return;
-    }
-    out.say(
-        (planOnly ? "Would install " : "Installed ")
-            + plan.item().item().name()
-            + " in "
-            + i.host()
-            + ": "
-            + i.document());
-    i.files()
-        .forEach(f ->
-            out.say(
-                "  "
-                    + f.path()
-                    + (f.from() == null ? "" : "  from " + f.from())
-                    + (f.conversions().isEmpty()
-                        ? ""
-                        : "  " + String.join(", ", f.conversions()))));
-    i.leftOut()
-        .forEach(l ->
-            out.say(
-                "  left out: "
-                    + l.role().title().toLowerCase(java.util.Locale.ROOT)
-                    + ", "
-                    + l.reason()));
-    notes.forEach(n -> out.say("  note: " + n.message()));
-    if (i.proof() != null) {
-      long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();
-      out.say(
-          "  read back by "
-              + i.proof().reader()
-              + ": "
-              + equal
-              + " of "
-              + i.proof().inputs().size()
-              + " inputs equal");
-      i.proof().inputs().stream()
-          .filter(p -> !p.equal())
-          .forEach(p ->
-              out.say("    " + p.input() + ": expected " + p.expected() + ", found " + p.found()));
-      i.proof().complaints().forEach(c -> out.say("    complaint: " + c));
-    }
   }
 }

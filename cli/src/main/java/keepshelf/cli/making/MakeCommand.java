@@ -75,32 +75,8 @@ public final class MakeCommand implements Callable<Integer> {
       description = "Roles of the maps to make, or missing.")
   List<String> maps = new ArrayList<>();
 
-  @Option(names = "--companion", description = "Make a plain item in a colour of this one.")
-  boolean companion;
-
-  @Option(
-      names = "--colour",
-      defaultValue = "mean",
-      paramLabel = "WHICH",
-      description = "Of a companion: mean, 1 to 5 for a main colour, or X,Y for a spot, 0 to 1.")
-  String colour;
-
-  @Option(
-      names = "--relief-of",
-      paramLabel = "ITEM",
-      description = "Of a companion: it gets the relief of this item.")
-  String reliefOf;
-
-  @Option(
-      names = "--mend",
-      arity = "0..1",
-      fallbackValue = "all",
-      split = ",",
-      paramLabel = "CODE",
-      description =
-          "Put right what was found: jpeg-blocks, normal, height-steps, metallic, albedo, size,"
-              + " not-tileable, or all that can be.")
-  List<String> mend = new ArrayList<>();
+  @Mixin CompanionOptions companion;
+  @Mixin MendOptions mend;
 
   @Option(
       names = "--enlarge",
@@ -165,8 +141,8 @@ public final class MakeCommand implements Callable<Integer> {
     long ways =
         Stream.of(
                 !maps.isEmpty(),
-                companion,
-                !mend.isEmpty(),
+                companion.isGiven(),
+                mend.isGiven(),
                 enlarge != null,
                 again,
                 bond != null,
@@ -180,7 +156,8 @@ public final class MakeCommand implements Callable<Integer> {
     }
     try {
       MapWish wish = new MapWish(roles(), resolution, relief, strength, coarse);
-      Companion.Pick pick = pick();
+      Companion.Pick pick = companion.pick();
+      mend.check();
       try (Shelf shelf = shelfOption.open(out, false)) {
         if (bond != null) {
           lay(shelf);
@@ -190,11 +167,11 @@ public final class MakeCommand implements Callable<Integer> {
           for (ShelvedItem s : ItemArguments.items(shelf, items)) {
             if (again) {
               again(shelf, s);
-            } else if (companion) {
+            } else if (companion.isGiven()) {
               plain(shelf, s, pick);
             } else if (enlarge != null) {
               enlarge(shelf, s);
-            } else if (!mend.isEmpty()) {
+            } else if (mend.isGiven()) {
               mend(shelf, s);
             } else {
               work(shelf, s, wish);
@@ -227,23 +204,6 @@ public final class MakeCommand implements Callable<Integer> {
 
   private static boolean isMissing(String m) {
     return m.strip().equalsIgnoreCase("missing");
-  }
-
-  private Companion.Pick pick() {
-    String c = colour.strip().toLowerCase(Locale.ROOT);
-    try {
-      if (c.equals("mean")) {
-        return Companion.Pick.MEAN;
-      }
-      if (c.contains(",")) {
-        String[] xy = c.split(",");
-        return new Companion.Pick(0, Double.valueOf(xy[0]), Double.valueOf(xy[1]));
-      }
-      return new Companion.Pick(Integer.parseInt(c), null, null);
-    } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
-      throw new IllegalArgumentException(
-          "“" + colour + "” is no colour of an item; write mean, 1 to 5, or 0.2,0.7.");
-    }
   }
 
   private void work(Shelf shelf, ShelvedItem s, MapWish wish) {
@@ -302,12 +262,9 @@ public final class MakeCommand implements Callable<Integer> {
                 b.append(String.format(Locale.ROOT, " #%06x (%.0f %%)", c.rgb(), c.share() * 100)));
         made.planned(b.toString());
       } else {
-        made.done(
-            shelf,
-            shelf
-                .making()
-                .companion()
-                .make(s, pick, name, reliefOf == null ? null : shelf.item(reliefOf)));
+        String of = companion.reliefOf();
+        ShelvedItem relief = of == null ? null : shelf.item(of);
+        made.done(shelf, shelf.making().companion().make(s, pick, name, relief));
       }
     } catch (ShelfException e) {
       made.say(List.of(e.problem()));
@@ -345,16 +302,11 @@ public final class MakeCommand implements Callable<Integer> {
 
   /** Puts right what can be: maps in their place, and a seam by a new item. */
   private void mend(Shelf shelf, ShelvedItem s) {
-    boolean all = mend.contains("all");
     Set<Cure> can = EnumSet.noneOf(Cure.class);
     shelf.making().faults(s).forEach(f -> can.addAll(f.cures()));
-    Set<Cure> cures = EnumSet.noneOf(Cure.class);
-    can.stream()
-        .filter(c -> all || mend.stream().anyMatch(m -> m.startsWith(c.id())))
-        .forEach(cures::add);
+    Set<Cure> cures = mend.of(can);
     boolean seam =
-        mend.contains("not-tileable")
-            || all && s.item().problems().stream().anyMatch(p -> p.code().equals("not-tileable"));
+        mend.seam(s.item().problems().stream().anyMatch(p -> p.code().equals("not-tileable")));
     if (cures.isEmpty() && !seam) {
       made.say(
           List.of(

@@ -7,19 +7,12 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
-import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.ItemCard;
@@ -27,25 +20,20 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.Previews;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
-import keepshelf.desktop.shell.Place;
+import keepshelf.desktop.shell.MakingFrame;
 import keepshelf.desktop.words.Words;
 import keepshelf.imaging.light.Light;
 
 /** Items are put together: parts at the left, the whole, and what comes of it at the right. */
-public final class EnsemblePlace implements Place {
+public final class EnsemblePlace extends MakingFrame {
   private static final double EDGE = 14;
 
   private final EnsembleModel model;
   private final EnsembleParts parts;
-  private final BorderPane content = new BorderPane();
-  private final HBox header = new HBox(10);
-  private final TextField name = new TextField();
-  private final Button put;
   private final ImageView picture = new ImageView();
   private final Label drawing = Kit.label(Words.of("ensemble.drawing"), "on-picture");
   private final StackPane stage = new StackPane(picture, drawing);
   private final VBox result = new VBox(6);
-  private final Label title = Kit.label("", "heading");
   private final ToggleGroup lights = new ToggleGroup();
 
   /**
@@ -60,38 +48,21 @@ public final class EnsemblePlace implements Place {
       Supplier<List<ItemCard>> all,
       Function<String, ShelvedItem> items,
       Runnable back) {
+    super("ensemble", Words.of("ensemble.called"), back, model::make);
     this.model = model;
     parts = new EnsembleParts(model, all, items);
-    title.setMinWidth(Label.USE_PREF_SIZE);
-    name.setId("ensemble-name");
-    name.setAccessibleText(Words.of("ensemble.called"));
     name.setPromptText(Words.of("ensemble.called"));
-    name.getStyleClass().add("small-field");
-    name.setPrefColumnCount(16);
     name.textProperty()
         .addListener((o, was, is) -> {
           if (name.isFocused()) {
             model.name(is);
           }
         });
-    Node goBack = Kit.button(Words.of("lay.back"), back);
-    goBack.setId("ensemble-back");
-    put = Kit.button(Words.of("lay.put"), model::make, "main");
-    put.setId("ensemble-put");
-    header.getChildren().addAll(title, name, Kit.spring(), goBack, put);
-    header.setAlignment(Pos.CENTER_LEFT);
-    HBox.setHgrow(header, Priority.ALWAYS);
     stage();
     result.setPadding(new Insets(12, 14, 14, 16));
-    ScrollPane right = new ScrollPane(result);
-    right.setFitToWidth(true);
-    right.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-    right.setPrefWidth(284);
-    right.setMinWidth(284);
-    right.getStyleClass().add("finish-panel");
     content.setLeft(parts);
     content.setCenter(stage);
-    content.setRight(right);
+    right(result, 284);
     model.stateProperty().addListener(o -> fill());
     model.shownProperty().addListener(o -> show());
   }
@@ -198,21 +169,6 @@ public final class EnsemblePlace implements Place {
   }
 
   @Override
-  public String name() {
-    return Words.of("place.bench");
-  }
-
-  @Override
-  public Node header() {
-    return header;
-  }
-
-  @Override
-  public Node content() {
-    return content;
-  }
-
-  @Override
   public ObservableValue<String> status() {
     return new SimpleStringProperty(Words.of("ensemble.status"));
   }
@@ -232,20 +188,19 @@ public final class EnsemblePlace implements Place {
   }
 
   @Override
-  public void key(KeyEvent e) {
-    if (e.isShortcutDown()) {
-      if (e.getCode() == KeyCode.Z) {
-        model.undo();
-        e.consume();
+  protected void undo() {
+    model.undo();
+  }
+
+  @Override
+  protected boolean pressed(KeyCode key) {
+    switch (key) {
+      case L -> model.light(model.litProperty().get().next());
+      case R -> model.renew();
+      default -> {
+        return false;
       }
-      return;
     }
-    if (e.getCode() == KeyCode.L) {
-      model.light(model.litProperty().get().next());
-      e.consume();
-    } else if (e.getCode() == KeyCode.R) {
-      model.renew();
-      e.consume();
-    }
+    return true;
   }
 }

@@ -22,8 +22,13 @@ public final class DeriveMenu {
 
   /** What the entries do. */
   public interface Ways {
-    /** Makes a plain companion, flat when {@code relief} is null. */
-    void companion(ShelvedItem item, Companion.Pick pick, ShelvedItem relief);
+    /**
+     * Makes a plain companion.
+     *
+     * @param name of it, or null for the usual one
+     * @param relief gives its relief, or null for a flat one
+     */
+    void companion(ShelvedItem item, Companion.Pick pick, String name, ShelvedItem relief);
 
     /** Makes a tile that is {@code times} as large a side. */
     void enlarge(ShelvedItem item, int times);
@@ -50,7 +55,13 @@ public final class DeriveMenu {
         out.add(
             entry(
                 Words.of("tag.companion.relief", colour.item().name(), relief.item().name()),
-                () -> ways.companion(colour, Companion.Pick.MEAN, relief)));
+                () ->
+                    ways.companion(
+                        colour,
+                        Companion.Pick.MEAN,
+                        Words.of(
+                            "tag.companion.raised", colour.item().name(), relief.item().name()),
+                        relief)));
       }
     }
     return out;
@@ -70,7 +81,7 @@ public final class DeriveMenu {
     Menu menu = new Menu(Words.of("tag.companion"));
     menu.setId("tag-companion");
     MenuItem mean =
-        entry(Words.of("tag.companion.mean"), () -> ways.companion(s, Companion.Pick.MEAN, null));
+        entry(Words.of("tag.companion.mean"), () -> ways.companion(s, Companion.Pick.MEAN, null, null));
     menu.getItems().add(mean);
     // Looked for before it is opened: an open menu does not take entries any more.
     ways.colours(
@@ -90,10 +101,12 @@ public final class DeriveMenu {
       MainColours.Share c = all.get(i);
       Companion.Pick pick = new Companion.Pick(i + 1, null, null);
       String hex = String.format(Locale.ROOT, "#%06x", c.rgb());
+      // Several companions of one item are told apart.
+      String named = Words.of("tag.companion.coloured", s.item().name(), hex);
       MenuItem entry =
           entry(
               Words.of("tag.companion.main", Math.round(c.share() * 100), hex),
-              () -> ways.companion(s, pick, null));
+              () -> ways.companion(s, pick, named, null));
       Rectangle swatch = new Rectangle(SWATCH, SWATCH, Color.web(hex));
       entry.setGraphic(swatch);
       menu.getItems().add(entry);

@@ -7,17 +7,9 @@ import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ObservableValue;
-import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.ColorPicker;
 import javafx.scene.control.ComboBox;
-import javafx.scene.control.Label;
-import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
-import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.paint.Color;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -27,21 +19,17 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews;
 import keepshelf.desktop.kit.Choices;
-import keepshelf.desktop.kit.Kit;
-import keepshelf.desktop.shell.Place;
+import keepshelf.desktop.shell.MakingFrame;
 import keepshelf.desktop.words.Words;
 
 /** Units of an item are laid: bonds at the left, the picture, and what can be set at the right. */
-public final class LayingPlace implements Place, AutoCloseable {
+public final class LayingPlace extends MakingFrame implements AutoCloseable {
   /** A material that can be cut from; a null item is the plain colour. */
   private record Choice(String id, String name) {}
 
   private final LayingModel model;
   private final Supplier<List<ItemCard>> all;
   private final LaidStage stage;
-  private final BorderPane content = new BorderPane();
-  private final HBox header = new HBox(10);
-  private final TextField name = new TextField();
   private final ComboBox<Choice> unit = new ComboBox<>();
   private final ComboBox<Choice> joint = new ComboBox<>();
   private final ColorPicker colour = new ColorPicker();
@@ -55,15 +43,14 @@ public final class LayingPlace implements Place, AutoCloseable {
    */
   public LayingPlace(
       LayingModel model, Previews previews, Supplier<List<ItemCard>> all, Runnable back) {
+    super("lay", Words.of("lay.called"), back, model::make);
     this.model = model;
     this.all = all;
+    title.setText(Words.of("lay.title"));
     stage = new LaidStage(model, previews);
     content.setLeft(new BondCards(model));
     content.setCenter(stage);
     content.setRight(new LayingSettings(model));
-    name.setId("lay-name");
-    name.setAccessibleText(Words.of("lay.called"));
-    name.getStyleClass().add("small-field");
     name.setPrefColumnCount(10);
     name.setMinWidth(90);
     name.setOnAction(e -> named());
@@ -84,15 +71,7 @@ public final class LayingPlace implements Place, AutoCloseable {
         model.change(o -> withJoint(o, new Choice(null, "")));
       }
     });
-    Node goBack = Kit.button(Words.of("lay.back"), back);
-    goBack.setId("lay-back");
-    Node put = Kit.button(Words.of("lay.put"), model::make, "main");
-    put.setId("lay-put");
-    Label title = Kit.label(Words.of("lay.title"), "heading");
-    title.setMinWidth(Label.USE_PREF_SIZE);
-    header.getChildren().addAll(title, name, unit, joint, colour, Kit.spring(), goBack, put);
-    header.setAlignment(Pos.CENTER_LEFT);
-    HBox.setHgrow(header, Priority.ALWAYS);
+    behindName(unit, joint, colour);
     model.orderProperty().addListener(o -> fill());
   }
 
@@ -172,21 +151,6 @@ public final class LayingPlace implements Place, AutoCloseable {
   }
 
   @Override
-  public String name() {
-    return Words.of("place.bench");
-  }
-
-  @Override
-  public Node header() {
-    return header;
-  }
-
-  @Override
-  public Node content() {
-    return content;
-  }
-
-  @Override
   public ObservableValue<String> status() {
     return Bindings.createStringBinding(
         () -> {
@@ -209,23 +173,21 @@ public final class LayingPlace implements Place, AutoCloseable {
   }
 
   @Override
-  public void key(KeyEvent e) {
-    if (e.isShortcutDown()) {
-      if (e.getCode() == KeyCode.Z) {
-        model.undo();
-        e.consume();
-      }
-      return;
-    }
-    switch (e.getCode()) {
+  protected void undo() {
+    model.undo();
+  }
+
+  @Override
+  protected boolean pressed(KeyCode key) {
+    switch (key) {
       case B -> model.nextBond();
       case N -> model.throwAgain();
       case V -> stage.look(stage.look().next());
       default -> {
-        return;
+        return false;
       }
     }
-    e.consume();
+    return true;
   }
 
   @Override

@@ -108,7 +108,7 @@ public final class Faults {
     return NormalStates.needsMending(state) && Vectors.mendable(state);
   }
 
-  /** The size that most maps of the same edition have; its own when none is more usual. */
+  /** The size that most delivered maps of its shape have; its own when nothing says that. */
   private int[] size(MapRecord m) {
     int[] own = {m.width(), m.height()};
     if (!found(m, Cure.SIZE)) {
@@ -116,9 +116,7 @@ public final class Faults {
     }
     Map<Long, Integer> counts = new HashMap<>();
     for (MapRecord o : item.maps()) {
-      boolean sibling =
-          o.recipe() == null && o.tile() == null && String.valueOf(o.format()).equals(m.format())
-              || o.recipe() == null && o.tile() == null && o.resolution() != null;
+      boolean sibling = o.recipe() == null && o.tile() == null;
       boolean shape =
           Math.abs(o.width() * (double) m.height() - m.width() * (double) o.height())
               <= 0.01 * o.width() * m.height();

@@ -1,0 +1,103 @@
+package keepshelf.cli.hosts;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import keepshelf.cli.frame.Output;
+import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.catalogue.setup.Setup;
+import keepshelf.core.install.plan.InstallPlan;
+import keepshelf.core.problem.Problem;
+
+/** An installation, or what it would be, in words. */
+final class InstallText {
+  private final Output out;
+  private final boolean planOnly;
+
+  /** Says it on {@code out}; of a plan only what would be. */
+  InstallText(Output out, boolean planOnly) {
+    this.out = out;
+    this.planOnly = planOnly;
+  }
+
+  /** What a person should know of a plan: what is lost, and what was only assumed. */
+  static List<Problem> notes(InstallPlan plan) {
+    List<Problem> notes = new ArrayList<>();
+    plan.remarks().forEach(r -> notes.add(Problem.note("remark", null, r)));
+    assumed(plan, notes);
+    for (InstallPlan part : plan.parts()) {
+      assumed(part, notes);
+    }
+    return notes;
+  }
+
+  private static void assumed(InstallPlan plan, List<Problem> notes) {
+    String name = "“" + plan.item().item().name() + "”";
+    if (!plan.tileKnown()) {
+      notes.add(
+          Problem.note(
+              "tile-assumed",
+              null,
+              "The tile size of "
+                  + name
+                  + " is not known; "
+                  + plan.tileMetres()
+                  + " m is assumed. "
+                  + (plan.options().as() == Setup.SURFACE && plan.surfaces().size() > 1
+                      ? "Say it with: keepshelf edit " + plan.item().item().key() + " --set tile=…."
+                      : "Give it with --tile METRES.")));
+    }
+    if (plan.reliefMetres() > 0 && !plan.reliefKnown()) {
+      notes.add(
+          Problem.note(
+              "relief-assumed",
+              null,
+              "The relief of "
+                  + name
+                  + " is not known; "
+                  + Math.round(plan.reliefMetres() * 10_000) / 10.0
+                  + " mm is assumed."));
+    }
+  }
+
+  /** Says what became of a plan. */
+  void say(InstallPlan plan, InstallationRecord i, List<Problem> notes) {
+    out.say(
+        (planOnly ? "Would install " : "Installed ")
+            + plan.item().item().name()
+            + " in "
+            + i.host()
+            + ": "
+            + i.document());
+    i.files()
+        .forEach(f ->
+            out.say(
+                "  "
+                    + f.path()
+                    + (f.from() == null ? "" : "  from " + f.from())
+                    + (f.conversions().isEmpty()
+                        ? ""
+                        : "  " + String.join(", ", f.conversions()))));
+    i.leftOut()
+        .forEach(l ->
+            out.say(
+                "  left out: " + l.role().title().toLowerCase(Locale.ROOT) + ", " + l.reason()));
+    notes.forEach(n -> out.say("  note: " + n.message()));
+    if (i.proof() != null) {
+      long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();
+      out.say(
+          "  read back by "
+              + i.proof().reader()
+              + ": "
+              + equal
+              + " of "
+              + i.proof().inputs().size()
+              + " inputs equal");
+      i.proof().inputs().stream()
+          .filter(p -> !p.equal())
+          .forEach(p ->
+              out.say("    " + p.input() + ": expected " + p.expected() + ", found " + p.found()));
+      i.proof().complaints().forEach(c -> out.say("    complaint: " + c));
+    }
+  }
+}
