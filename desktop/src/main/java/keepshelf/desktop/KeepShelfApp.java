@@ -17,6 +17,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
 import keepshelf.desktop.words.Words;
+import keepshelf.desktop.shell.WindowStyle;
 
 /** The JavaFX application: opens the shelf named on the command line, or the demo's. */
 public final class KeepShelfApp extends Application {
@@ -126,7 +127,7 @@ public final class KeepShelfApp extends Application {
     var box = new javafx.scene.layout.VBox(14, Kit.label(Words.of("app.title"), "heading"), text);
     box.setPadding(new javafx.geometry.Insets(24));
     stage.setScene(new javafx.scene.Scene(box, 640, 220));
-    MainWindow.style(stage.getScene());
+    WindowStyle.on(stage.getScene());
     Thread.ofPlatform()
         .name("keepshelf-move")
         .start(() -> {
@@ -193,7 +194,7 @@ public final class KeepShelfApp extends Application {
             Kit.button(Words.of("notice.close"), stage::close, "main"));
     box.setPadding(new javafx.geometry.Insets(24));
     var scene = new javafx.scene.Scene(box, 560, 260);
-    MainWindow.style(scene);
+    WindowStyle.on(scene);
     stage.setTitle(Words.of("app.title"));
     stage.setScene(scene);
     stage.show();

@@ -4,7 +4,6 @@ import java.nio.file.Path;
 import java.util.List;
 import javafx.application.Platform;
 import javafx.scene.Scene;
-import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.setup.Finish;
@@ -25,6 +24,7 @@ import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shelf.ShelfView;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.shell.ShellView;
+import keepshelf.desktop.shell.WindowStyle;
 import keepshelf.desktop.sources.SourcesModel;
 import keepshelf.desktop.sources.SourcesView;
 import keepshelf.desktop.upkeep.Upkeep;
@@ -35,14 +35,6 @@ import keepshelf.desktop.work.WorkList;
 
 /** The main window over one shelf: ties models, places and frame together. */
 public final class MainWindow implements AutoCloseable {
-  private static final List<String> FONTS =
-      List.of(
-          "HankenGrotesk-Regular",
-          "HankenGrotesk-SemiBold",
-          "Bitter-Medium",
-          "Bitter-Bold",
-          "JetBrainsMono-Regular");
-
   private final Stage stage;
   private final Shelf shelf;
   private final Settings settings;
@@ -146,7 +138,7 @@ public final class MainWindow implements AutoCloseable {
     benchRoom.in(shell);
     standing = new Standing(stage, settings);
     Scene scene = new Scene(shell.root(), standing.width(), standing.height());
-    style(scene);
+    WindowStyle.on(scene);
     if (settings.get("theme", "day").equals("lamp")) {
       shell.root().getStyleClass().add("lamp");
     }
@@ -167,15 +159,6 @@ public final class MainWindow implements AutoCloseable {
         .openProperty()
         .set(
             shell.places().stream().filter(p -> p.name().equals(place)).findFirst().orElse(boards));
-  }
-
-  /** Loads the shipped fonts and the stylesheet. */
-  static void style(Scene scene) {
-    for (String f : FONTS) {
-      Font.loadFont(
-          MainWindow.class.getResourceAsStream("/keepshelf/core/fonts/" + f + ".ttf"), 13);
-    }
-    scene.getStylesheets().add(MainWindow.class.getResource("tokens.css").toExternalForm());
   }
 
   /** Opens the window, then reads the shelf: the window does not wait for it. */
