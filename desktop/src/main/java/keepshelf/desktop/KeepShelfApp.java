@@ -16,8 +16,8 @@ import keepshelf.core.exchange.ShelfMove;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.kit.FilePicker;
 import keepshelf.desktop.kit.Kit;
-import keepshelf.desktop.words.Words;
 import keepshelf.desktop.shell.WindowStyle;
+import keepshelf.desktop.words.Words;
 
 /** The JavaFX application: opens the shelf named on the command line, or the demo's. */
 public final class KeepShelfApp extends Application {

@@ -169,6 +169,7 @@ public final class MainWindow implements AutoCloseable {
       hostsModel.resume();
       duplicatesModel.searchWhenCheap();
       sourcesRoom.resume();
+      upkeep.lookForColours();
       shell.openProperty().get().opened();
     });
   }

@@ -89,7 +89,12 @@ public final class SearchCommand implements Callable<Integer> {
       if (save != null) {
         shelf.savedSearches().put(save, text);
       }
-      Found f = shelf.search().find(Query.of(text));
+      Query query = Query.of(text);
+      if (query.conditions().stream().anyMatch(c -> c.key().equals("colour"))) {
+        // After a rebuild they are not known.
+        shelf.alikes().colours().look();
+      }
+      Found f = shelf.search().find(query);
       print(shelf, f);
       f.hints().forEach(h -> out.problem(keepshelf.core.problem.Problem.warning("query", null, h)));
       return f.hints().isEmpty() ? Exit.DONE : Exit.PROBLEMS;

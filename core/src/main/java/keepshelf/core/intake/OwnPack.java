@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,8 +26,12 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.imaging.colour.OkLab;
+import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
+import keepshelf.imaging.pixel.Pixels;
+import org.slf4j.LoggerFactory;
 
 /**
  * A pack that is made here: its files are written beside the shelf's own, and stand on it all at
@@ -35,6 +40,9 @@ import keepshelf.imaging.io.ImageProbe;
 public final class OwnPack implements AutoCloseable {
   /** The source of everything made here. */
   public static final String SOURCE = "Own work";
+
+  /** Of compressing PNG: somewhat smaller for somewhat more time. */
+  private static final int EFFORT = 4;
 
   /**
    * What is said of the pack.
@@ -57,6 +65,7 @@ public final class OwnPack implements AutoCloseable {
   private final FilingStep.Listener listener;
   private final Path workspace;
   private final Map<String, PackRecord.FileRecord> files = new TreeMap<>();
+  private final Map<String, OkLab> colours = new HashMap<>();
 
   private OwnPack(
       ShelfFolder shelf, Catalogue catalogue, FilingStep.Listener listener, Path workspace) {
@@ -77,13 +86,21 @@ public final class OwnPack implements AutoCloseable {
     return Workspace.files(workspace).resolve(name);
   }
 
-  /** The record of a map that was written; {@code handedness} is null when it is no normal map. */
-  public MapRecord map(String name, MapRole role, String handedness, Recipe recipe, String reason)
+  /**
+   * Writes a map.
+   *
+   * @param pixels as they are to be stored
+   * @param handedness null when it is no normal map
+   */
+  public MapRecord map(
+      String name, Pixels pixels, MapRole role, String handedness, Recipe recipe, String reason)
       throws IOException {
     Path file = file(name);
+    ImageEncoder.png(pixels, file, EFFORT);
     ImageInfo info =
         ImageProbe.probe(file).orElseThrow(() -> new IOException(file + " is no picture"));
     String sha = Hashes.sha256(file);
+    colours.put(sha, OkLab.mean(pixels));
     files.put(name, new PackRecord.FileRecord(name, "map", Files.size(file), sha));
     return new MapRecord(
         name,
@@ -161,10 +178,20 @@ public final class OwnPack implements AutoCloseable {
               heading.kin(),
               List.of());
       new Journal(shelf, catalogue, listener).file(workspace, pack);
+      keepColours();
       return new Filing.Filed(pack, false);
     } catch (IOException | StorageException e) {
       throw ShelfException.ofDisk(
           heading.name(), "putting “" + heading.name() + "” on the shelf", e);
+    }
+  }
+
+  /** Boards and searches go by colours; those that cannot be kept now are looked for again. */
+  private void keepColours() {
+    try {
+      catalogue.pictures().putColours(colours);
+    } catch (StorageException e) {
+      LoggerFactory.getLogger(OwnPack.class).warn("colours not kept", e);
     }
   }
 

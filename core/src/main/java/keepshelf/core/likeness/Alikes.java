@@ -35,6 +35,8 @@ public final class Alikes {
   private final Catalogue catalogue;
   private final PictureSearch search;
 
+  private final MissingColours colours;
+
   /** Looks, or none, of items on a shelf that they cannot be kept on; they live as it is open. */
   private final Map<String, Optional<Look>> unkept = new HashMap<>();
 
@@ -48,6 +50,12 @@ public final class Alikes {
     this.shelf = shelf;
     this.catalogue = catalogue;
     this.search = search;
+    this.colours = new MissingColours(shelf, catalogue);
+  }
+
+  /** What looks at items whose colour is not known. */
+  public MissingColours colours() {
+    return colours;
   }
 
   /**

@@ -29,14 +29,11 @@ import keepshelf.core.making.mend.MendedPixels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /** Makes maps of items on a shelf. What is made stands in packs of its own beside the originals. */
 public final class Making {
-  /** Deflate effort for what is written: most of the gain at little of the time. */
-  private static final int EFFORT = 4;
-
+  /** Part of the slopes that may not close before it is said. */
   private static final double SAID_OPEN = 0.1;
 
   private final ShelfFolder shelf;
@@ -264,7 +261,6 @@ public final class Making {
     ShelvedItem item = plan.item();
     MapMaker.Made made = pixels(item, m);
     String file = free(pack, item, m);
-    ImageEncoder.png(made.pixels(), pack.file(file), EFFORT);
     if (made.open() > SAID_OPEN) {
       problems.add(
           Problem.warning(
@@ -285,7 +281,8 @@ public final class Making {
         m.recipe(
             new Recipe.Parent(
                 item.item().id(), m.of().id(), item.pack().version(), m.source().map().sha256()));
-    return pack.map(file, m.role(), m.role() == MapRole.NORMAL ? "gl" : null, recipe, m.reason());
+    String facing = m.role() == MapRole.NORMAL ? "gl" : null;
+    return pack.map(file, made.pixels(), m.role(), facing, recipe, m.reason());
   }
 
   /** Says what the check that found a fault would find again. */

@@ -24,15 +24,12 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /** Puts a material of one's own making on the shelf. */
 final class NewItem {
   /** Of four bytes each, as many letters leave room in the 255 bytes of a file's name. */
   private static final int LONGEST_KEY = 50;
-
-  private static final int EFFORT = 4;
 
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
@@ -140,9 +137,8 @@ final class NewItem {
       List<MapRecord> maps = new ArrayList<>();
       for (var m : d.maps().entrySet()) {
         String file = key + "_" + m.getKey().id() + ".png";
-        ImageEncoder.png(m.getValue().get(), own.file(file), EFFORT);
         String facing = m.getKey() == MapRole.NORMAL ? "gl" : null;
-        maps.add(own.map(file, m.getKey(), facing, d.recipe(), d.reason()));
+        maps.add(own.map(file, m.getValue().get(), m.getKey(), facing, d.recipe(), d.reason()));
       }
       if (licence.combined()) {
         licences.put(licence.licence());

@@ -53,6 +53,16 @@ final class PictureTables implements KeptPictures {
   }
 
   @Override
+  public List<String> withoutColour() {
+    return catalogue.read(h ->
+        h.createQuery(
+                "select item_id from card where l is null and colour_of is not null order by"
+                    + " item_id")
+            .mapTo(String.class)
+            .list());
+  }
+
+  @Override
   public Map<String, Look> looks() {
     Map<String, Look> out = new HashMap<>();
     catalogue.read(h ->

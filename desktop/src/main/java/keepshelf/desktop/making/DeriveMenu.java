@@ -81,7 +81,9 @@ public final class DeriveMenu {
     Menu menu = new Menu(Words.of("tag.companion"));
     menu.setId("tag-companion");
     MenuItem mean =
-        entry(Words.of("tag.companion.mean"), () -> ways.companion(s, Companion.Pick.MEAN, null, null));
+        entry(
+            Words.of("tag.companion.mean"),
+            () -> ways.companion(s, Companion.Pick.MEAN, null, null));
     menu.getItems().add(mean);
     // Looked for before it is opened: an open menu does not take entries any more.
     ways.colours(

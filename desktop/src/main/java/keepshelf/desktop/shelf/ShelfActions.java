@@ -278,8 +278,7 @@ public final class ShelfActions implements DeriveMenu.Ways {
   }
 
   @Override
-  public void companion(
-      ShelvedItem item, Companion.Pick pick, String name, ShelvedItem relief) {
+  public void companion(ShelvedItem item, Companion.Pick pick, String name, ShelvedItem relief) {
     makeOne(
         Words.of("make.job", item.item().name()),
         job -> shelf.making().companion().make(item, pick, name, relief));

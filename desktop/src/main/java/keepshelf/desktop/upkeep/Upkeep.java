@@ -23,6 +23,8 @@ import keepshelf.desktop.work.WorkList;
 
 /** What is done to the whole shelf, in the background. On the interface thread. */
 public final class Upkeep {
+  private static final int FEW = 16;
+
   private final Shelf shelf;
   private final WorkList work;
   private final Runnable changed;
@@ -45,6 +47,25 @@ public final class Upkeep {
   /** Files that are still not what was delivered. */
   public ReadOnlyObjectProperty<List<BrokenFile>> brokenProperty() {
     return broken.getReadOnlyProperty();
+  }
+
+  /**
+   * Looks at items whose colour is not known, as after a rebuild; a few at a time, so that pictures
+   * that are waited for come between.
+   */
+  public void lookForColours() {
+    lookForColours(false);
+  }
+
+  private void lookForColours(boolean any) {
+    work.quietly(() -> {
+      work.whenCalm();
+      if (shelf.alikes().colours().look(FEW) > 0) {
+        work.ui(() -> lookForColours(true));
+      } else if (any) {
+        work.ui(changed);
+      }
+    });
   }
 
   /** Compares all files with what was delivered. */

@@ -1,6 +1,7 @@
 package keepshelf.imaging.fingerprint;
 
 import static org.assertj.core.api.Assertions.assertThat;
+
 import java.nio.file.Path;
 import java.util.SplittableRandom;
 import keepshelf.imaging.io.ImageDecoder;

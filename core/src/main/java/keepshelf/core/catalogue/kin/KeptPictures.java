@@ -32,6 +32,9 @@ public interface KeptPictures {
   /** Keeps mean colours. */
   void putColours(Map<String, OkLab> bySha256);
 
+  /** Identifiers of items that have a picture to be seen by, whose colour is not kept. */
+  List<String> withoutColour();
+
   /** Looks of items, by the item's identifier. */
   Map<String, Look> looks();
 
