@@ -41,6 +41,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Everything that is no material, and every way to set things up, read back by the hosts. */
 class HostKindsTest {
@@ -344,5 +345,46 @@ class HostKindsTest {
     sound(i);
     assertThat(Files.readString(Path.of(i.document()), StandardCharsets.UTF_8))
         .contains("triplanarprojection", "\"50, 50, 50\"");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"lanternhouse", "plain-materialx", "plain-openpbr"})
+  void repetitionIsBrokenUpByNodesWhereTheFormatHasThem(String profile) throws Exception {
+    ShelvedItem slate = shelf.item("slate_shingle");
+    InstallOptions up = InstallOptions.NONE.tile(0.2).brokenUp(true);
+    InstallationRecord i = proved(slate, profile, up);
+    sound(i);
+    String text = Files.readString(Path.of(i.document()), StandardCharsets.UTF_8);
+    assertThat(text).contains("hextiledimage", "hextilednormalmap").doesNotContain("<image ");
+    assertThat(i.proof().inputs())
+        .filteredOn(c -> c.input().equals("placement"))
+        .allMatch(c -> c.found().contains("in hexagons"))
+        .hasSize(1);
+    sound(proved(slate, profile, up.brokenUp(false)));
+    assertThat(Files.readString(Path.of(i.document()), StandardCharsets.UTF_8))
+        .contains("<image ")
+        .doesNotContain("hextiled");
+  }
+
+  @Test
+  void partsOfAnEnsembleAreBrokenUpToo() throws Exception {
+    ShelvedItem counter = item(ItemKind.ENSEMBLE);
+    InstallationRecord i = proved(counter, "lanternhouse", InstallOptions.NONE.brokenUp(true));
+    sound(i);
+    assertThat(i.proof().inputs())
+        .filteredOn(c -> c.input().endsWith("/placement"))
+        .allMatch(c -> c.found().contains("in hexagons"))
+        .hasSize(2);
+  }
+
+  @Test
+  void aHostWithoutSuchNodesSaysSoAndInstallsTiles() throws Exception {
+    ShelvedItem rope = shelf.item("slate_shingle");
+    for (String host : List.of("quickfoot", "draughtroom", "proscenia", "kilnwork")) {
+      InstallPlan plan =
+          shelf.installer().plan(rope, host(host), InstallOptions.NONE.tile(0.2).brokenUp(true));
+      assertThat(plan.remarks()).as(host).anyMatch(r -> r.contains("no nodes that break"));
+      assertThat(plan.brokenUp()).isFalse();
+    }
   }
 }

@@ -153,6 +153,8 @@ class HostsPlaceTest {
     idle();
     act(() -> robot.lookup("#option-scene").queryAs(CheckBox.class).setSelected(true));
     idle();
+    act(() -> robot.lookup("#option-breakup").queryAs(CheckBox.class).setSelected(true));
+    idle();
     ComboBox<String> finish = robot.lookup("#option-finish").queryComboBox();
     assertThat(finish.getItems())
         .containsExactly(Words.of("hosts.option.finish.none"), "Rain-dark");
@@ -172,6 +174,7 @@ class HostsPlaceTest {
     assertThat(rope.proof().ok()).isTrue();
     assertThat(rope.options().finish()).isEqualTo(wet);
     assertThat(Path.of(rope.document()).resolveSibling("test_scene.mtlx")).exists();
+    assertThat(Files.readString(Path.of(rope.document()))).contains("hextiledimage");
     assertThat(model.sign(cell("tarred_rope", "lanternhouse"))).isEqualTo(Signs.State.OTHER);
     assertThat(shelf.installQueue().left()).as("what was done is not wanted any more").hasSize(1);
 

@@ -100,6 +100,13 @@ public final class InstallCommand implements Callable<Integer> {
   boolean scene;
 
   @Option(
+      names = "--break-up",
+      description =
+          "Break repetition up while it is shown, by the host's own nodes where its format has"
+              + " any.")
+  boolean breakUp;
+
+  @Option(
       names = "--model-unit",
       paramLabel = "UNIT",
       description = "Unit of length in a model's file: m, cm, mm, in or ft; m without it.")
@@ -172,6 +179,7 @@ public final class InstallCommand implements Callable<Integer> {
         .as(setup)
         .light(turn, brightness == null ? 1 : brightness, level)
         .scene(scene)
+        .brokenUp(breakUp)
         .unit(metres);
   }
 

@@ -275,6 +275,7 @@ public final class MakeCommand implements Callable<Integer> {
     try {
       if (planOnly) {
         made.planned("“" + s.item().name() + "”: a tile " + enlarge + " times as large a side.");
+        made.say(shelf.making().sets().live(s).stream().toList());
       } else {
         made.done(shelf, shelf.making().sets().enlarge(s, enlarge, resolution, seed, name));
       }

@@ -69,6 +69,11 @@ public interface DocumentFormat {
     return false;
   }
 
+  /** Whether it has nodes that break repetition up while a picture is shown. */
+  default boolean hexTiles() {
+    return false;
+  }
+
   /** Whether lengths are metres and y is up, whatever a host would like. */
   default boolean metresOnly() {
     return false;

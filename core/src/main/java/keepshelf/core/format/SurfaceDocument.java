@@ -16,8 +16,7 @@ import java.util.Optional;
  * @param values plain values of other inputs
  * @param unitsPerMetre of the host
  * @param opacity how the surface is seen through where it is not opaque
- * @param triplanar whether pictures are laid along the axes of the object instead of its texture
- *     coordinates
+ * @param covering how pictures cover the object
  */
 public record SurfaceDocument(
     String name,
@@ -29,7 +28,21 @@ public record SurfaceDocument(
     List<Value> values,
     double unitsPerMetre,
     Opacity opacity,
-    boolean triplanar) {
+    Covering covering) {
+  /** How pictures cover an object. */
+  public enum Covering {
+    /** By its texture coordinates, one tile beside the other. */
+    TILED,
+    /** Along the axes of the object, from three sides. */
+    TRIPLANAR,
+    /**
+     * By its texture coordinates, in hexagons that each show another part of the tile and go over
+     * into each other, so that no repetition is seen (M. Mikkelsen, Practical Real-Time Hex-Tiling,
+     * JCGT 11(2), 2022).
+     */
+    HEX_TILED
+  }
+
   /** How a surface is seen through. */
   public enum Opacity {
     /** Not at all. */
@@ -82,6 +95,11 @@ public record SurfaceDocument(
    * @param file relative to the document, with forward slashes
    */
   public record Texture(String input, Use use, String file) {}
+
+  /** Whether pictures are laid along the axes of the object. */
+  public boolean triplanar() {
+    return covering == Covering.TRIPLANAR;
+  }
 
   /** Width of one tile in metres. */
   public double tileMetres() {

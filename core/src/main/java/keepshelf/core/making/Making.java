@@ -350,7 +350,7 @@ public final class Making {
 
   /** Makes new materials of whole sets. */
   public NewSet sets() {
-    return new NewSet(shelf, licences, newItem(null));
+    return new NewSet(shelf, catalogue, licences, newItem(null));
   }
 
   /** Makes materials of photographs. */

@@ -4,11 +4,16 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Supplier;
+import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.Recipe;
+import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.install.measure.Patterned;
 import keepshelf.core.install.measure.Relief;
+import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
@@ -30,11 +35,13 @@ public final class NewSet {
   private static final double OVERLAP = 0.18;
 
   private final ShelfFolder shelf;
+  private final Catalogue catalogue;
   private final Licences licences;
   private final NewItem items;
 
-  NewSet(ShelfFolder shelf, Licences licences, NewItem items) {
+  NewSet(ShelfFolder shelf, Catalogue catalogue, Licences licences, NewItem items) {
     this.shelf = shelf;
+    this.catalogue = catalogue;
     this.licences = licences;
     this.items = items;
   }
@@ -85,6 +92,7 @@ public final class NewSet {
                 "Repetition at whole tiles: 1.00 before, %.2f after (%s).",
                 repeats,
                 way.isStructured() ? "in patches, for it has a structure" : "blended")));
+    live(item).ifPresent(said::add);
     Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
     maps.put(MapRole.BASE_COLOUR, () -> large);
     for (MapRole r : set.roles()) {
@@ -111,6 +119,33 @@ public final class NewSet {
             "A larger tile of “" + item.item().name() + "”, made here."),
         licence,
         said);
+  }
+
+  /**
+   * Says in which hosts an item's repetition can be broken up without a larger tile, by nodes that
+   * do it while the material is shown; nothing for what has a pattern, which they would cut
+   * through.
+   */
+  public Optional<Problem> live(ShelvedItem item) {
+    List<String> hosts = new ArrayList<>();
+    for (HostRecord h : catalogue.hosts()) {
+      if (HostProfile.find(h.profile()).filter(HostProfile::breaksUp).isPresent()) {
+        hosts.add(h.name());
+      }
+    }
+    if (hosts.isEmpty() || Patterned.is(shelf, item)) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        Problem.note(
+            "live-instead",
+            item.item().key(),
+            "In "
+                + String.join(", ", hosts)
+                + " no larger tile is needed: installed with repetition broken up (--break-up), the"
+                + " host’s own nodes do it while “"
+                + item.item().name()
+                + "” is shown."));
   }
 
   /**

@@ -155,7 +155,7 @@ public final class Remaking {
               name,
               relief == null ? null : now(new Recipe.Parent(relief.toString(), null, null, null)));
     }
-    NewSet sets = new NewSet(shelf, licences, as);
+    NewSet sets = new NewSet(shelf, catalogue, licences, as);
     if (r.method().equals("mend-seam")) {
       return sets.tiling(parent, name);
     }

@@ -10,6 +10,7 @@ import java.util.List;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.xpath.XPathConstants;
 import javax.xml.xpath.XPathFactory;
+import keepshelf.core.format.SurfaceDocument.Covering;
 import keepshelf.core.format.SurfaceDocument.Texture;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.format.SurfaceDocument.Value;
@@ -23,15 +24,15 @@ import org.w3c.dom.NodeList;
 
 class MaterialXWriterTest {
   private static Scene whole() {
-    return whole("standard_surface", false);
+    return whole("standard_surface", Covering.TILED);
   }
 
-  private static Scene whole(String model, boolean triplanar) {
-    SurfaceDocument d = document(model, triplanar);
+  private static Scene whole(String model, Covering covering) {
+    SurfaceDocument d = document(model, covering);
     return new Scene(d.name(), List.of(d), List.of(), List.of(), false, 100, false);
   }
 
-  private static SurfaceDocument document(String model, boolean triplanar) {
+  private static SurfaceDocument document(String model, Covering covering) {
     return new SurfaceDocument(
         "Wet Kelp",
         model,
@@ -47,7 +48,7 @@ class MaterialXWriterTest {
         List.of(new Value("base", 1)),
         100,
         SurfaceDocument.Opacity.BLENDED,
-        triplanar);
+        covering);
   }
 
   @Test
@@ -72,10 +73,16 @@ class MaterialXWriterTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"standard_surface,false", "open_pbr_surface,false", "standard_surface,true"})
-  void everyConnectionLeadsSomewhereAndTypesAgree(String model, boolean triplanar)
+  @CsvSource({
+    "standard_surface,TILED",
+    "open_pbr_surface,TILED",
+    "standard_surface,TRIPLANAR",
+    "standard_surface,HEX_TILED",
+    "open_pbr_surface,HEX_TILED"
+  })
+  void everyConnectionLeadsSomewhereAndTypesAgree(String model, Covering covering)
       throws Exception {
-    Document doc = parsed(MaterialXWriter.write(whole(model, triplanar)));
+    Document doc = parsed(MaterialXWriter.write(whole(model, covering)));
     NodeList connected =
         (NodeList)
             XPathFactory.newInstance()
@@ -88,17 +95,31 @@ class MaterialXWriterTest {
       String type = value(doc, "//nodegraph/*[@name='" + node + "']/@type");
       assertThat(type).as(node).isEqualTo(e.getAttribute("type"));
     }
-    String image = triplanar ? "triplanarprojection" : "image";
-    assertThat(value(doc, "count(//" + image + ")")).isEqualTo("5");
-    assertThat(value(doc, "count(//" + image + "[@type='vector3'])")).isEqualTo("1");
+    switch (covering) {
+      case TILED -> pictures(doc, "image", 5, 1);
+      case TRIPLANAR -> pictures(doc, "triplanarprojection", 5, 1);
+      case HEX_TILED -> {
+        pictures(doc, "hextiledimage", 4, 0);
+        pictures(doc, "hextilednormalmap", 1, 1);
+        assertThat(value(doc, "count(//nodegraph/*[@type='color3']/input[@colorspace])"))
+            .isEqualTo("1");
+        assertThat(value(doc, "count(//extract)")).as("greys").isEqualTo("3");
+      }
+    }
     assertThat(value(doc, "count(//" + model + ")")).isEqualTo("1");
     assertThat(value(doc, "//nodegraph/input[@name='tile_size']/@value"))
-        .isEqualTo(triplanar ? "60, 30, 60" : "0.6, 0.3");
+        .isEqualTo(covering == Covering.TRIPLANAR ? "60, 30, 60" : "0.6, 0.3");
+  }
+
+  private static void pictures(Document doc, String node, int all, int vectors) throws Exception {
+    assertThat(value(doc, "count(//" + node + ")")).isEqualTo(String.valueOf(all));
+    assertThat(value(doc, "count(//" + node + "[@type='vector3'])"))
+        .isEqualTo(String.valueOf(vectors));
   }
 
   @Test
   void lightsAndLooks() throws Exception {
-    SurfaceDocument d = document("standard_surface", false);
+    SurfaceDocument d = document("standard_surface", Covering.TILED);
     Light dome = new Light.Dome("textures/fog.exr", 30, 1.5);
     Scene s =
         new Scene(

@@ -32,7 +32,7 @@ class WritersTest {
         values,
         units,
         SurfaceDocument.Opacity.CUT_OUT,
-        false);
+        SurfaceDocument.Covering.TILED);
   }
 
   private static void golden(String name, String text) throws IOException {

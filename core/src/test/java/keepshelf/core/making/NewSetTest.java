@@ -7,14 +7,19 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.Set;
 import keepshelf.core.OnSmallShelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.TestPacks;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.catalogue.setup.HostRecord;
+import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.disk.Progress;
+import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.making.mend.Cure;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -51,6 +56,61 @@ class NewSetTest extends OnSmallShelf {
     assertThatThrownBy(() -> shelf.making().sets().enlarge(brass, 9, null, 5, null))
         .isInstanceOf(ShelfException.class)
         .hasMessageContaining("2 to 8");
+  }
+
+  private static Pixels grit(int side, long seed) {
+    byte[] all = new byte[side * side * 3];
+    new Random(seed).nextBytes(all);
+    return Pixels.u8(side, side, 3, all);
+  }
+
+  /** Courses of a wall: what nodes of a host would cut through. */
+  private static Pixels courses(int side) {
+    Pixels noise = TestPacks.colour(side, 4);
+    byte[] all = new byte[side * side * 3];
+    for (int i = 0; i < all.length; i++) {
+      int x = i / 3 % side;
+      int y = i / 3 / side;
+      boolean joint = y % 32 < 4 || (x + (y / 32 % 2) * 32) % 64 < 4;
+      all[i] = (byte) Math.round((joint ? 200 : 60) + noise.at(i) * 30);
+    }
+    return Pixels.u8(side, side, 3, all);
+  }
+
+  @Test
+  void hostsThatBreakRepetitionUpThemselvesAreNamed() throws Exception {
+    SmallShelf.file(
+        shelf,
+        dir.resolve("g.zip"),
+        Map.of("slip_grit_basecolor.png", TestPacks.png(grit(256, 33))));
+    SmallShelf.file(
+        shelf,
+        dir.resolve("w.zip"),
+        Map.of("slip_wall_basecolor.png", TestPacks.png(courses(256))));
+    ShelvedItem grit = shelf.item("slip_grit");
+    assertThat(shelf.making().sets().live(grit)).as("no host at all").isEmpty();
+    for (String profile : List.of("quickfoot", "lanternhouse", "plain-openpbr")) {
+      shelf
+          .installer()
+          .addHost(new HostRecord("My " + profile, profile, dir.resolve(profile).toString()));
+    }
+    assertThat(shelf.making().sets().live(grit))
+        .hasValueSatisfying(p ->
+            assertThat(p.message())
+                .contains("My lanternhouse, My plain-openpbr")
+                .doesNotContain("quickfoot"));
+    assertThat(shelf.making().sets().live(shelf.item("slip_wall"))).as("a pattern").isEmpty();
+    InstallPlan cut =
+        shelf
+            .installer()
+            .plan(
+                shelf.item("slip_wall"),
+                shelf.catalogue().hosts().stream()
+                    .filter(h -> h.name().equals("My lanternhouse"))
+                    .findFirst()
+                    .orElseThrow(),
+                InstallOptions.NONE.brokenUp(true));
+    assertThat(cut.remarks()).anyMatch(r -> r.contains("a pattern, which they cut through"));
   }
 
   @Test

@@ -10,6 +10,7 @@ import java.util.TreeSet;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 import keepshelf.core.catalogue.setup.Finish;
@@ -49,6 +50,7 @@ final class OptionsBox extends VBox {
       tile(plans);
       scene(plans);
     }
+    breakUp(plans);
   }
 
   private void row(String words, javafx.scene.Node control) {
@@ -163,6 +165,21 @@ final class OptionsBox extends VBox {
     box.setId("option-scene");
     box.setSelected(plans.stream().allMatch(p -> p.options().testScene()));
     box.selectedProperty().addListener((o, was, is) -> model.change(x -> x.scene(is)));
+    getChildren().add(box);
+  }
+
+  /** Where at least one of the hosts has nodes for it. */
+  private void breakUp(List<InstallPlan> plans) {
+    if (plans.stream()
+        .noneMatch(
+            p -> (p.as() == Setup.SURFACE || p.as() == Setup.ENSEMBLE) && p.profile().breaksUp())) {
+      return;
+    }
+    CheckBox box = new CheckBox(Words.of("hosts.option.breakup"));
+    box.setId("option-breakup");
+    box.setTooltip(new Tooltip(Words.of("hosts.option.breakup.hint")));
+    box.setSelected(plans.stream().allMatch(p -> p.options().breakUp()));
+    box.selectedProperty().addListener((o, was, is) -> model.change(x -> x.brokenUp(is)));
     getChildren().add(box);
   }
 

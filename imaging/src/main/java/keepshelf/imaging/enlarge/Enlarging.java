@@ -60,6 +60,11 @@ public final class Enlarging {
     return new Enlarging(w, h, factor, own, structured, weave);
   }
 
+  /** Whether {@code colour} has a structure, which blending would wash out. */
+  public static boolean structured(Pixels colour) {
+    return selfLikeness(guide(colour), colour.width(), colour.height()) >= STRUCTURED;
+  }
+
   /** Whether patches are laid, because the texture has a structure. */
   public boolean isStructured() {
     return structured;

@@ -18,6 +18,12 @@ import keepshelf.standins.frame.ReadSurface.Placement;
 
 /** A test picture of a document, from what was read of it. */
 public final class DocumentPicture {
+  /** Of a ball of half a metre that much is seen from the left to the right, laid flat. */
+  private static final double BALL_METRES = 0.8;
+
+  private static final double SHAPE_METRES = 2;
+  private static final int MOST_TILES = 8;
+
   private DocumentPicture() {}
 
   /** Makes ready what every picture needs, whatever it shows. */
@@ -54,14 +60,25 @@ public final class DocumentPicture {
 
   private static int[] ball(ReadSurface s, int side, Pictures pictures) throws IOException {
     Placement p = s.placement() == null ? Placement.WHOLE : s.placement();
+    int tiles = tiles(s, BALL_METRES);
     return BallPreview.render(
-        Evaluation.of(s, pictures), BallPreview.Settings.card(side, p.tile()).pattern(p.turn()));
+        Evaluation.of(s, pictures, tiles),
+        BallPreview.Settings.card(side, p.tile() * tiles).pattern(p.turn()));
+  }
+
+  /** How many tiles a side are seen, where one is not as the other. */
+  private static int tiles(ReadSurface s, double metres) {
+    if (s.hexagons() == null || s.hexagons() == 0 || s.placement() == null) {
+      return 1;
+    }
+    double smaller = Math.min(s.placement().tile(), s.placement().tileHeight());
+    return Math.clamp((long) Math.ceil(metres / smaller), 2, MOST_TILES);
   }
 
   private static int[] shapes(ReadDocument d, int side, Pictures pictures) throws IOException {
     List<Surface> surfaces = new ArrayList<>();
     for (ReadSurface s : d.surfaces()) {
-      surfaces.add(Evaluation.of(s, pictures));
+      surfaces.add(Evaluation.of(s, pictures, tiles(s, SHAPE_METRES)));
     }
     int corners = d.shapes().stream().mapToInt(s -> s.triangles().length).sum();
     Mesh mesh =
@@ -74,12 +91,13 @@ public final class DocumentPicture {
     for (ReadShape s : d.shapes()) {
       Placement p = s.surface() < 0 ? null : d.surfaces().get(s.surface()).placement();
       Placement laid = p == null ? Placement.WHOLE : p;
+      int tiles = s.surface() < 0 ? 1 : tiles(d.surfaces().get(s.surface()), SHAPE_METRES);
       for (int v : s.triangles()) {
         System.arraycopy(s.positions(), 3 * v, mesh.positions(), 3 * at, 3);
         System.arraycopy(s.normals(), 3 * v, mesh.normals(), 3 * at, 3);
         double[] t = laid.at(s.uvs()[2 * v], s.uvs()[2 * v + 1]);
-        mesh.uvs()[2 * at] = (float) t[0];
-        mesh.uvs()[2 * at + 1] = (float) t[1];
+        mesh.uvs()[2 * at] = (float) t[0] / tiles;
+        mesh.uvs()[2 * at + 1] = (float) t[1] / tiles;
         mesh.slots()[at / 3] = Math.max(0, s.surface());
         at++;
       }

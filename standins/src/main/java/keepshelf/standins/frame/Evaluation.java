@@ -15,16 +15,23 @@ import keepshelf.standins.frame.ReadSurface.Meaning;
 /** Evaluates a read surface texel by texel. */
 public final class Evaluation {
   private static final int LARGEST = 512;
+
+  /** Pixels a side of several tiles that are laid. */
+  private static final int LARGEST_LAID = 2048;
+
   private static final float DIELECTRIC = 0.04f;
 
   private final ReadSurface surface;
   private final Pictures pictures;
   private int width;
   private int height;
+  private final int tiles;
+  private Hexagons hexagons;
 
-  private Evaluation(ReadSurface surface, Pictures pictures) {
+  private Evaluation(ReadSurface surface, Pictures pictures, int tiles) {
     this.surface = surface;
     this.pictures = pictures;
+    this.tiles = tiles;
   }
 
   /** Mean of each stored channel of a picture, 0..1. */
@@ -45,28 +52,38 @@ public final class Evaluation {
     return Path.of(file.toString().replace("<UDIM>", "1001"));
   }
 
-  /** The surface as the renderer takes it. */
-  static Surface of(ReadSurface surface, Pictures pictures) throws IOException {
-    return new Evaluation(surface, pictures).run();
+  /**
+   * The surface as the renderer takes it.
+   *
+   * @param tiles how many tiles a side it shows: more than one where they are not alike
+   */
+  static Surface of(ReadSurface surface, Pictures pictures, int tiles) throws IOException {
+    return new Evaluation(surface, pictures, tiles).run();
   }
 
   private Surface run() throws IOException {
     for (Input i : surface.inputs()) {
       if (i.file() != null && width == 0) {
         Pixels p = pictures.of(i.file());
-        width = Math.min(LARGEST, Integer.highestOneBit(p.width()));
-        height = Math.min(LARGEST, Integer.highestOneBit(p.height()));
+        int most = Math.min(LARGEST, LARGEST_LAID / tiles);
+        width = Math.min(most, Integer.highestOneBit(p.width()));
+        height = Math.min(most, Integer.highestOneBit(p.height()));
       }
     }
     if (width == 0) {
       width = 8;
       height = 8;
     }
-    Surface.Builder b = new Surface.Builder(width, height);
+    if (tiles > 1) {
+      double amount = surface.hexagons() == null ? 0 : surface.hexagons();
+      hexagons = new Hexagons(amount, tiles, width, height);
+    }
+    Surface.Builder b = new Surface.Builder(width * tiles, height * tiles);
     base(b);
     Input emission = surface.meaning(Meaning.EMISSION);
     if (emission != null && emission.file() != null) {
       float[][] p = planes(emission, 3, true);
+      p = laid(p);
       b.emission(p[0], p[1], p[2]);
     }
     grey(Meaning.ROUGHNESS, 0, false, b::roughness);
@@ -89,7 +106,8 @@ public final class Evaluation {
     float[][] p = planes(colour, 3, true);
     if (surface.isSeenThroughColour() && pictures.of(colour.file()).channels() == 4) {
       Pixels whole = pictures.of(colour.file());
-      b.opacity(Resampler.area(whole.plane(3), whole.width(), whole.height(), width, height));
+      float[] alpha = Resampler.area(whole.plane(3), whole.width(), whole.height(), width, height);
+      b.opacity(laid(alpha)[0]);
     }
     Input specular = surface.meaning(Meaning.SPECULAR);
     if (specular != null && specular.file() != null) {
@@ -102,8 +120,9 @@ public final class Evaluation {
           p[c][i] += (s[c][i] - p[c][i]) * metal[i];
         }
       }
-      b.metallic(metal);
+      b.metallic(laid(metal)[0]);
     }
+    p = laid(p);
     b.base(p[0], p[1], p[2]);
   }
 
@@ -117,8 +136,9 @@ public final class Evaluation {
     double turn = surface.placement() == null ? 0 : surface.placement().turn();
     float cos = (float) Math.cos(Math.toRadians(turn));
     float sin = (float) Math.sin(Math.toRadians(turn));
-    float[] xyz = new float[width * height * 3];
-    for (int i = 0; i < width * height; i++) {
+    p = hexagons == null ? p : slopes(p);
+    float[] xyz = new float[p[0].length * 3];
+    for (int i = 0; i < p[0].length; i++) {
       float x = 2 * p[0][i] - 1;
       float y = up * (2 * p[1][i] - 1);
       xyz[3 * i] = cos * x + sin * y;
@@ -126,6 +146,30 @@ public final class Evaluation {
       xyz[3 * i + 2] = 2 * p[2][i] - 1;
     }
     b.normal(xyz);
+  }
+
+  /** What one tile shows, as it is laid. */
+  private float[][] laid(float[]... planes) {
+    return hexagons == null ? planes : hexagons.laid(planes);
+  }
+
+  /** Vectors as they are stored, brought together by their slopes. */
+  private float[][] slopes(float[][] p) {
+    float[][] slopes = new float[2][p[0].length];
+    for (int i = 0; i < p[0].length; i++) {
+      float z = Math.max(2 * p[2][i] - 1, 1e-3f);
+      slopes[0][i] = (2 * p[0][i] - 1) / z;
+      slopes[1][i] = (2 * p[1][i] - 1) / z;
+    }
+    float[][] all = hexagons.laid(slopes);
+    float[][] out = new float[3][all[0].length];
+    for (int i = 0; i < all[0].length; i++) {
+      double z = 1 / Math.sqrt(1 + all[0][i] * all[0][i] + all[1][i] * all[1][i]);
+      out[0][i] = (float) (all[0][i] * z * 0.5 + 0.5);
+      out[1][i] = (float) (all[1][i] * z * 0.5 + 0.5);
+      out[2][i] = (float) (z * 0.5 + 0.5);
+    }
+    return out;
   }
 
   private void grey(Meaning m, int channel, boolean inverted, Consumer<float[]> to)
@@ -143,7 +187,7 @@ public final class Evaluation {
     for (int i = 0; inverted && i < flat.length; i++) {
       flat[i] = 1 - flat[i];
     }
-    to.accept(flat);
+    to.accept(laid(flat)[0]);
   }
 
   private float[][] planes(Input in, int count, boolean srgb) throws IOException {

@@ -164,12 +164,12 @@ public final class Program {
       Map<String, Object> placements = new LinkedHashMap<>();
       for (ReadSurface s : d.surfaces()) {
         if (s.placement() != null) {
-          placements.put(s.material(), placement(s.placement()));
+          placements.put(s.material(), placement(s));
         }
       }
       r.put("placements", placements);
       if (!d.surfaces().isEmpty() && d.surfaces().getFirst().placement() != null) {
-        r.put("placement", placement(d.surfaces().getFirst().placement()));
+        r.put("placement", placement(d.surfaces().getFirst()));
       }
       r.put("facts", d.facts());
       r.put("relief", relief(d, pictures));
@@ -184,18 +184,16 @@ public final class Program {
     }
   }
 
-  private static Map<String, Object> placement(ReadSurface.Placement p) {
-    return Map.of(
-        "tile",
-        p.tile(),
-        "tileHeight",
-        p.tileHeight(),
-        "turn",
-        p.turn(),
-        "offsetU",
-        p.offsetU(),
-        "offsetV",
-        p.offsetV());
+  private static Map<String, Object> placement(ReadSurface s) {
+    ReadSurface.Placement p = s.placement();
+    Map<String, Object> m = new LinkedHashMap<>();
+    m.put("tile", p.tile());
+    m.put("tileHeight", p.tileHeight());
+    m.put("turn", p.turn());
+    m.put("offsetU", p.offsetU());
+    m.put("offsetV", p.offsetV());
+    m.put("hexagons", s.hexagons() == null ? 0.0 : s.hexagons());
+    return m;
   }
 
   /** The relief of each surface that has one, by its name. */

@@ -83,6 +83,7 @@ public final class ReadSurface {
   private String material = "";
   private Placement placement;
   private Double middle;
+  private Double hexagons;
   private boolean alpha;
 
   ReadSurface(List<String> complaints) {
@@ -118,6 +119,23 @@ public final class ReadSurface {
   /** The height at which the surface stays where it is, or null when nothing raises it. */
   public Double middle() {
     return middle;
+  }
+
+  /**
+   * Notes that the pictures are shown in hexagons, each of another part of the tile.
+   *
+   * @param amount how far each is from where it would be, in tiles of a random shift
+   */
+  public void hexagons(double amount) {
+    if (hexagons != null && hexagons != amount) {
+      complain("the pictures are not broken up alike");
+    }
+    hexagons = amount;
+  }
+
+  /** How far hexagons are shifted, or null when the pictures only repeat. */
+  public Double hexagons() {
+    return hexagons;
   }
 
   /** Notes that the fourth channel of the colour says where the surface is seen through. */

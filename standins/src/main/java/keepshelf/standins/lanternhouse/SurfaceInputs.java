@@ -1,6 +1,7 @@
 package keepshelf.standins.lanternhouse;
 
 import java.util.Map;
+import java.util.Set;
 import keepshelf.standins.frame.ReadSurface.Meaning;
 
 /** The inputs of the surfaces that this renderer reads. */
@@ -56,6 +57,28 @@ final class SurfaceInputs {
           Map.entry("geometry_opacity", "float"),
           Map.entry("geometry_thin_walled", "boolean"),
           Map.entry("geometry_normal", "vector3"));
+
+  /** Inputs of both nodes that show a picture in hexagons. */
+  static final Set<String> HEXAGONS =
+      Set.of(
+          "file",
+          "default",
+          "texcoord",
+          "tiling",
+          "rotation",
+          "rotationrange",
+          "scale",
+          "scalerange",
+          "offset",
+          "offsetrange",
+          "falloff");
+
+  /** Of {@code hextiledimage} alone. */
+  static final Set<String> HEXAGON_COLOURS = Set.of("falloffcontrast", "lumacoeffs");
+
+  /** Of {@code hextilednormalmap} alone. */
+  static final Set<String> HEXAGON_NORMALS =
+      Set.of("strength", "flip_g", "normal", "tangent", "bitangent");
 
   /** What inputs of either mean to a picture of the surface. */
   static final Map<String, Meaning> MEANINGS =

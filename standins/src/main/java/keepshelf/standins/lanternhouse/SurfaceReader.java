@@ -22,6 +22,8 @@ final class SurfaceReader {
       Set.of(
           "image",
           "triplanarprojection",
+          "hextiledimage",
+          "hextilednormalmap",
           "position",
           "normal",
           "divide",
@@ -37,6 +39,10 @@ final class SurfaceReader {
           "extract",
           "power",
           "constant");
+
+  /** Nodes that show a picture. */
+  private static final Set<String> PICTURES =
+      Set.of("image", "triplanarprojection", "hextiledimage", "hextilednormalmap");
 
   /** Nodes whose first input is called in1. */
   private static final Set<String> IN_ONE =
@@ -156,8 +162,9 @@ final class SurfaceReader {
         complain(
             "“" + at.name() + "” gives " + at.type() + " where " + expectedType + " is needed");
       }
-      if (at.category().equals("image") || at.category().equals("triplanarprojection")) {
-        image(input, graph, at, through, scale, steps);
+      if (PICTURES.contains(at.category())) {
+        boolean normals = at.category().equals("hextilednormalmap");
+        image(input, graph, at, normals ? "normalmap" : through, scale, steps);
         return;
       }
       String next = IN_ONE.contains(at.category()) ? "in1" : "in";
@@ -190,7 +197,10 @@ final class SurfaceReader {
       complain("“" + image.name() + "” names no file");
       return;
     }
-    boolean colour = image.type().equals("color3") || image.type().equals("color4");
+    boolean hexagons = image.category().startsWith("hextiled");
+    // One channel of a colour is data.
+    boolean channel = steps.stream().anyMatch(n -> n.category().equals("extract"));
+    boolean colour = image.type().startsWith("color") && !channel;
     String space = file.get("colorspace");
     if (colour && sides) {
       // Marking it would bring the generator down; its curve is undone by nodes.
@@ -231,10 +241,34 @@ final class SurfaceReader {
       axes(graph, image);
     } else {
       placement(graph, image);
+      out.hexagons(hexagons ? hexagons(graph, image) : 0);
     }
     out.add(
         new ReadSurface.Input(input, path, through, colour ? space : null, scale),
         SurfaceInputs.MEANINGS.get(input));
+  }
+
+  /** How far the hexagons are shifted; turned or scaled ones are not shown here. */
+  private double hexagons(Node graph, Node image) {
+    boolean normals = image.category().equals("hextilednormalmap");
+    if (!image.type().equals(normals ? "vector3" : "color3")) {
+      complain("“" + image.name() + "” is of type " + image.type());
+    }
+    for (Node in : image.inputs().values()) {
+      if (!SurfaceInputs.HEXAGONS.contains(in.name())
+          && !(normals ? SurfaceInputs.HEXAGON_NORMALS : SurfaceInputs.HEXAGON_COLOURS)
+              .contains(in.name())) {
+        complain("“" + image.name() + "” has no input “" + in.name() + "”");
+      }
+    }
+    if (vector(graph, image, "rotation", 1)[0] != 0 || vector(graph, image, "scale", 1)[0] != 0) {
+      complain("the hexagons of “" + image.name() + "” are turned or scaled");
+    }
+    // Else each map would go over at places of its own, as its brightness has it.
+    if (!normals && vector(graph, image, "falloffcontrast", 0.5)[0] != 0) {
+      complain("“" + image.name() + "” goes over by its own brightness");
+    }
+    return vector(graph, image, "offset", 1)[0];
   }
 
   /** What is taken away from the height before it is scaled. */

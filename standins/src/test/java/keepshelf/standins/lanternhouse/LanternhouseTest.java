@@ -88,6 +88,67 @@ class LanternhouseTest {
     assertThat(input(s, "specular_roughness").value()).isEqualTo(0.4);
   }
 
+  /** The same in hexagons, as the nodes of the standard are written by hand. */
+  private static final String HEXAGONS =
+      SOUND
+          .replace(
+              "<image name=\"col\" type=\"color3\">",
+              "<hextiledimage name=\"col\" type=\"color3\">")
+          .replace(
+              "</image>\n    <image name=\"nor\" type=\"vector3\">",
+              hexagon()
+                  + "<input name=\"falloffcontrast\" type=\"float\""
+                  + " value=\"0\"/></hextiledimage><hextilednormalmap name=\"nm\""
+                  + " type=\"vector3\">")
+          .replace(
+              "      <input name=\"uaddressmode\" type=\"string\" value=\"periodic\"/>\n"
+                  + "    </image>",
+              hexagon() + "</hextilednormalmap>")
+          .replace(
+              "<normalmap name=\"nm\" type=\"vector3\"><input name=\"in\" type=\"vector3\""
+                  + " nodename=\"nor\"/></normalmap>",
+              "");
+
+  private static String hexagon() {
+    return """
+    <input name="rotation" type="float" value="0"/>
+    <input name="scale" type="float" value="0"/>
+    <input name="offset" type="float" value="0.75"/>
+    """;
+  }
+
+  @Test
+  void picturesInHexagonsAreRead() throws Exception {
+    ReadDocument d = read(HEXAGONS);
+    assertThat(d.complaints()).isEmpty();
+    ReadSurface s = d.surfaces().getFirst();
+    assertThat(s.hexagons()).isEqualTo(0.75);
+    assertThat(input(s, "normal").through()).isEqualTo("normalmap");
+    assertThat(input(s, "base_color").colourspace()).isEqualTo("srgb_texture");
+    assertThat(read(SOUND).surfaces().getFirst().hexagons()).isZero();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "name=\"rotation\" type=\"float\" value=\"0\" | name=\"rotation\" type=\"float\""
+            + " value=\"1\" | are turned or scaled",
+        "name=\"falloffcontrast\" type=\"float\" value=\"0\" | name=\"falloff\" type=\"float\""
+            + " value=\"0.5\" | by its own brightness",
+        "name=\"scale\" type=\"float\" | name=\"size\" type=\"float\" | has no input",
+        "\"0.75\" | \"0.5\" | ",
+        "hextilednormalmap name=\"nm\" type=\"vector3\" | hextilednormalmap name=\"nm\""
+            + " type=\"color3\" | of type color3"
+      })
+  void hexagonsThatAreNotAlikeAreComplainedAbout(String good, String bad, String complaint)
+      throws Exception {
+    String xml = HEXAGONS.replaceFirst(good, bad);
+    assertThat(xml).isNotEqualTo(HEXAGONS);
+    String wanted = complaint == null ? "not broken up alike" : complaint;
+    assertThat(read(xml).complaints()).anyMatch(c -> c.contains(wanted));
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',

@@ -20,6 +20,8 @@ import java.util.function.Consumer;
  * @param finish what its maps are adjusted by, or null for the item as delivered
  * @param parts finishes of the parts of an ensemble that have one, by their names, as they were
  *     when it was planned
+ * @param breakUp whether repetition is broken up while pictures are shown, where a host's format
+ *     has nodes for it
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record InstallOptions(
@@ -32,10 +34,11 @@ public record InstallOptions(
     boolean testScene,
     Double metresPerUnit,
     Finish finish,
-    @JsonInclude(JsonInclude.Include.NON_EMPTY) Map<String, Finish> parts) {
+    @JsonInclude(JsonInclude.Include.NON_EMPTY) Map<String, Finish> parts,
+    boolean breakUp) {
   /** As the item itself says. */
   public static final InstallOptions NONE =
-      new InstallOptions(null, null, null, 0, 1, false, false, null, null, Map.of());
+      new InstallOptions(null, null, null, 0, 1, false, false, null, null, Map.of(), false);
 
   /** A brightness that is not said is one; receipts of earlier versions have no parts. */
   public InstallOptions {
@@ -55,6 +58,7 @@ public record InstallOptions(
     private Double metresPerUnit;
     private Finish finish;
     private Map<String, Finish> parts;
+    private boolean breakUp;
   }
 
   private InstallOptions but(Consumer<Draft> change) {
@@ -69,6 +73,7 @@ public record InstallOptions(
     d.metresPerUnit = metresPerUnit;
     d.finish = finish;
     d.parts = parts;
+    d.breakUp = breakUp;
     change.accept(d);
     return new InstallOptions(
         d.resolution,
@@ -80,7 +85,8 @@ public record InstallOptions(
         d.testScene,
         d.metresPerUnit,
         d.finish,
-        d.parts);
+        d.parts,
+        d.breakUp);
   }
 
   /** The same at another resolution. */
@@ -120,6 +126,11 @@ public record InstallOptions(
   /** The same with a finish, or as delivered when it is null. */
   public InstallOptions finished(Finish with) {
     return but(d -> d.finish = with);
+  }
+
+  /** The same with repetition broken up, or not. */
+  public InstallOptions brokenUp(boolean is) {
+    return but(d -> d.breakUp = is);
   }
 
   /** The same with these finishes of parts. */

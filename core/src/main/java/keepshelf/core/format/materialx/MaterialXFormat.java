@@ -44,6 +44,11 @@ public final class MaterialXFormat implements DocumentFormat {
   }
 
   @Override
+  public boolean hexTiles() {
+    return true;
+  }
+
+  @Override
   public Turns turns() {
     return Turns.ANY;
   }

@@ -3,12 +3,14 @@ package keepshelf.core.format.materialx;
 import java.util.Map;
 import keepshelf.core.format.Numbers;
 import keepshelf.core.format.SurfaceDocument;
+import keepshelf.core.format.SurfaceDocument.Covering;
 import keepshelf.core.format.SurfaceDocument.Texture;
 import keepshelf.core.format.SurfaceDocument.Use;
 
 /**
  * The pictures of one surface with their one placement, whose controls are the graph's own inputs:
- * by texture coordinates, or laid on from three sides by the place in the object.
+ * by texture coordinates, as tiles or as hexagons that each show another part of the tile, or laid
+ * on from three sides by the place in the object.
  */
 final class MaterialXGraph {
   /** Units of length that the standard has names for, by how many of them a metre is. */
@@ -76,6 +78,9 @@ final class MaterialXGraph {
             + Numbers.plain(document.placement().up()),
         "Offset (UV units)",
         "Placement");
+    if (document.covering() == Covering.HEX_TILED) {
+      control("break_up", "float", "1", "Break repetition up (0 = not)", "Placement");
+    }
     strength();
     xml.open("texcoord", "name", "uv", "type", "vector2");
     xml.value("index", "integer", "0");
@@ -141,6 +146,11 @@ final class MaterialXGraph {
   }
 
   private void texture(Texture t) {
+    if (document.covering() == Covering.HEX_TILED) {
+      hexagons(t);
+      after(t);
+      return;
+    }
     String type =
         switch (t.use()) {
           case COLOUR -> "color3";
@@ -164,6 +174,41 @@ final class MaterialXGraph {
     }
     xml.close();
     after(t);
+  }
+
+  /**
+   * In hexagons, neither turned nor of another size: grain keeps its direction and a metre stays
+   * one. All maps go over into each other at the same places, whatever they show.
+   */
+  private void hexagons(Texture t) {
+    if (t.use() == Use.NORMAL) {
+      xml.open("hextilednormalmap", "name", lastNode(t), "type", "vector3");
+      hexagon(t);
+      bound("strength", "float", "normal_strength");
+      xml.close();
+      return;
+    }
+    boolean colour = t.use() == Use.COLOUR;
+    String image = t.input() + "_image";
+    xml.open("hextiledimage", "name", image, "type", "color3");
+    hexagon(t);
+    xml.value("falloffcontrast", "float", "0");
+    xml.close();
+    if (!colour) {
+      // It is of colours only.
+      xml.open("extract", "name", t.input() + "_grey", "type", "float");
+      xml.from("in", "color3", image);
+      xml.value("index", "integer", "0");
+      xml.close();
+    }
+  }
+
+  private void hexagon(Texture t) {
+    file("file", t);
+    xml.from("texcoord", "vector2", "placement");
+    xml.value("rotation", "float", "0");
+    xml.value("scale", "float", "0");
+    bound("offset", "float", "break_up");
   }
 
   private void file(String input, Texture t) {
@@ -193,6 +238,9 @@ final class MaterialXGraph {
         }
       }
       case NORMAL -> {
+        if (document.covering() == Covering.HEX_TILED) {
+          return;
+        }
         xml.open("normalmap", "name", lastNode(t), "type", "vector3");
         xml.from("in", "vector3", t.input() + "_image");
         bound("scale", "float", "normal_strength");
@@ -200,13 +248,13 @@ final class MaterialXGraph {
       }
       case GREY_AS_COLOUR -> {
         xml.open("convert", "name", lastNode(t), "type", "color3");
-        xml.from("in", "float", t.input() + "_image");
+        xml.from("in", "float", grey(t));
         xml.close();
       }
       case DISPLACEMENT -> {
         // Half grey stays where it is, so that the object keeps its size.
         xml.open("subtract", "name", lastNode(t), "type", "float");
-        xml.from("in1", "float", t.input() + "_image");
+        xml.from("in1", "float", grey(t));
         xml.value("in2", "float", Numbers.plain(document.displacementMiddle()));
         xml.close();
       }
@@ -237,8 +285,13 @@ final class MaterialXGraph {
       case NORMAL -> "normal_map";
       case GREY_AS_COLOUR -> t.input() + "_color";
       case DISPLACEMENT -> "height_centred";
-      default -> t.input() + "_image";
+      default -> grey(t);
     };
+  }
+
+  /** The node that gives a picture's grey. */
+  private String grey(Texture t) {
+    return t.input() + (document.covering() == Covering.HEX_TILED ? "_grey" : "_image");
   }
 
   static String inputType(Use use) {

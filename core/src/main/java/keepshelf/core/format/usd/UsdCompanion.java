@@ -64,7 +64,7 @@ final class UsdCompanion {
               values,
               d.unitsPerMetre(),
               d.opacity(),
-              false));
+              d.covering()));
     }
     return Optional.of(
         new Scene(

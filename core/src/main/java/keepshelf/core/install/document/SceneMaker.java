@@ -14,6 +14,7 @@ import keepshelf.core.format.Scene;
 import keepshelf.core.format.Shape;
 import keepshelf.core.format.Shapes;
 import keepshelf.core.format.SurfaceDocument;
+import keepshelf.core.format.SurfaceDocument.Covering;
 import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Texture;
 import keepshelf.core.format.SurfaceDocument.Use;
@@ -113,7 +114,7 @@ public final class SceneMaker {
         values,
         plan.profile().unitsPerMetre(),
         Opacity.OPAQUE,
-        false);
+        Covering.TILED);
   }
 
   /** Two tiles a side: flat for hosts that displace, else with the relief in its corners. */
@@ -212,7 +213,7 @@ public final class SceneMaker {
             List.of(),
             plan.profile().unitsPerMetre(),
             Opacity.OPAQUE,
-            false);
+            Covering.TILED);
     Shape ball = turned(Shapes.sky(SKY_METRES), o.turnDegrees());
     return scene(
         List.of(sky),
@@ -297,7 +298,15 @@ public final class SceneMaker {
         Inputs.of(plan.profile(), textures, of.opacity(), of.options().finish()),
         plan.profile().unitsPerMetre(),
         cutOut(number) ? of.opacity() : Opacity.OPAQUE,
-        plan.profile().projection().equals("triplanar") && of.as() == Setup.SURFACE);
+        covering(of));
+  }
+
+  private static Covering covering(InstallPlan of) {
+    if (of.as() != Setup.SURFACE) {
+      return Covering.TILED;
+    }
+    boolean sides = of.profile().projection().equals("triplanar");
+    return sides ? Covering.TRIPLANAR : of.brokenUp() ? Covering.HEX_TILED : Covering.TILED;
   }
 
   private boolean cutOut(int number) {

@@ -51,7 +51,11 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
         finishes.put(p.name(), finish);
       }
       InstallOptions own =
-          InstallOptions.NONE.at(edition(item, options)).as(Setup.SURFACE).finished(finish);
+          InstallOptions.NONE
+              .at(edition(item, options))
+              .as(Setup.SURFACE)
+              .finished(finish)
+              .brokenUp(options.breakUp());
       try {
         parts.add(
             new PlanMaker(shelf, catalogue, item, host, own)

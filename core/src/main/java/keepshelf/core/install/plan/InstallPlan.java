@@ -198,6 +198,12 @@ public record InstallPlan(
         .sum();
   }
 
+  /** Whether repetition is broken up while the pictures are shown. */
+  public boolean brokenUp() {
+    boolean tiles = maps.stream().noneMatch(m -> m.source().tile() != null);
+    return options.breakUp() && as == Setup.SURFACE && tiles && profile.breaksUp();
+  }
+
   /** Width of one tile in metres. */
   public double tileMetres() {
     return placement.tileMetres();

@@ -144,6 +144,7 @@ public final class PlanMaker {
     List<InstallPlan> parts = ensemble == null ? List.of() : ensemble.parts();
     if (parts.isEmpty()) {
       remarks.addAll(new Losses(shelf, item, profile, options.finish()).of(as, maps, used));
+      new BreakingUp(shelf, item, profile).said(options, as, maps).ifPresent(remarks::add);
     }
     double tile = placement.tileMetres();
     boolean raised =

@@ -185,6 +185,11 @@ public record HostProfile(
     return DocumentFormats.ofId(format).orElseThrow();
   }
 
+  /** Whether repetition can be broken up while its pictures are shown. */
+  public boolean breaksUp() {
+    return document().hexTiles() && !projection.equals("triplanar");
+  }
+
   /** The slot of a role, if it has one. */
   public Optional<Slot> slot(MapRole role) {
     return Optional.ofNullable(slots.get(role.id()));

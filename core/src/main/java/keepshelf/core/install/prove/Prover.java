@@ -94,12 +94,12 @@ public final class Prover {
       }
     }
     if ((plan.as() == Setup.SURFACE || plan.as() == Setup.RELIEF_FLOOR) && !plan.maps().isEmpty()) {
-      placement("", plan.placement(), reading.placement());
+      placement("", plan, reading.placement());
     }
     for (int i = 0; i < plan.parts().size(); i++) {
       String name = names.get(i);
       if (!plan.of(i).isEmpty()) {
-        placement(prefix(i), plan.ofSurface(i).placement(), reading.placements().get(name));
+        placement(prefix(i), plan.ofSurface(i), reading.placements().get(name));
       }
     }
     relief();
@@ -272,8 +272,9 @@ public final class Prover {
     return b.toString();
   }
 
-  private void placement(String prefix, Placement meant, Map<String, Object> placement) {
-    String expected = words(meant);
+  private void placement(String prefix, InstallPlan of, Map<String, Object> placement) {
+    Placement meant = of.placement();
+    String expected = words(meant, of.brokenUp());
     String found;
     boolean equal = false;
     if (placement == null || placement.isEmpty()) {
@@ -286,8 +287,9 @@ public final class Prover {
               number(placement.get("turn")),
               number(placement.get("offsetU")),
               number(placement.get("offsetV")));
-      found = words(has);
-      equal = same(meant, has);
+      double shifted = placement.get("hexagons") instanceof Number n ? n.doubleValue() : 0;
+      found = words(has, shifted > 0);
+      equal = same(meant, has) && shifted == (of.brokenUp() ? 1 : 0);
     }
     compared.add(new ProvedInput(prefix + "placement", expected, found, equal));
   }
@@ -305,17 +307,18 @@ public final class Prover {
         && Math.abs(Math.IEEEremainder(a[1] - b[1], 1)) < 1e-3;
   }
 
-  private static String words(Placement p) {
+  private static String words(Placement p, boolean hexagons) {
     double tile = p.tileMetres();
     double height = p.tileHeightMetres();
     return String.format(
         Locale.ROOT,
-        "tile %.4f%s m, turn %.1f°, offset %.3f %.3f, one for all maps",
+        "tile %.4f%s m, turn %.1f°, offset %.3f %.3f, %sone for all maps",
         tile,
         Math.abs(height - tile) < 1e-4 * tile ? "" : String.format(Locale.ROOT, " × %.4f", height),
         p.turnDegrees(),
         p.right(),
-        p.up());
+        p.up(),
+        hexagons ? "in hexagons, " : "");
   }
 
   private static double number(Object o) {
