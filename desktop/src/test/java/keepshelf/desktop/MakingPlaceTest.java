@@ -93,6 +93,16 @@ class MakingPlaceTest extends OnShelfPlace {
     assertThat(why).contains("take 6");
     set(robot, "#lay-rows", "6");
     assertThat(fx(() -> robot.lookup("#lay-trouble").queryAs(Label.class).getText())).isEmpty();
+    // A rope is not made of units; what is asked for so is said, and can be taken back.
+    CheckBox own = robot.lookup("#lay-own").queryAs(CheckBox.class);
+    act(own::fire);
+    drawn();
+    assertThat(order().unit().whole()).isTrue();
+    assertThat(fx(() -> robot.lookup("#lay-trouble").queryAs(Label.class).getText()))
+        .contains("No units were found in “Tarred Rope”");
+    act(own::fire);
+    drawn();
+    assertThat(fx(() -> robot.lookup("#lay-trouble").queryAs(Label.class).getText())).isEmpty();
     act(() -> robot.lookup("#lay-stage").query().requestFocus());
     robot.type(KeyCode.B);
     drawn();

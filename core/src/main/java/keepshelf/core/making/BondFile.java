@@ -42,7 +42,8 @@ public final class BondFile {
 
   /** An item, several, or a colour. */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  record PieceWritten(String item, List<String> items, String colour, Double roughness) {}
+  record PieceWritten(
+      String item, List<String> items, String colour, Double roughness, Boolean whole) {}
 
   /** A joint and what it is made of. */
   record JointWritten(
@@ -113,7 +114,15 @@ public final class BondFile {
             : u.item() != null
                 ? Piece.of(u.item())
                 : Piece.plain(u.colour(), or(u.roughness(), 0.6));
-    return new BondOrder(or(w.name(), "Laid " + id), spec, unit, between, or(w.resolution(), "2K"));
+    if (or(u.whole(), false) && unit.item() == null) {
+      throw new IllegalArgumentException("Only an item has whole units; a colour has none.");
+    }
+    return new BondOrder(
+        or(w.name(), "Laid " + id),
+        spec,
+        unit.whole(or(u.whole(), false)),
+        between,
+        or(w.resolution(), "2K"));
   }
 
   private static <T> T or(T value, T usual) {
@@ -141,7 +150,8 @@ public final class BondFile {
                 u.also().isEmpty() ? u.item() : null,
                 u.also().isEmpty() ? null : u.items(),
                 u.colour(),
-                plainUnit ? u.roughness() : null),
+                plainUnit ? u.roughness() : null,
+                u.whole() ? true : null),
             new JointWritten(
                 s.joint().width(),
                 s.joint().depth(),

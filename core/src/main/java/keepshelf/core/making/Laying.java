@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
@@ -30,12 +32,18 @@ public final class Laying {
   /** Bytes of each pixel while a tile is laid and its maps are worked out. */
   private static final long BYTES_PER_PIXEL = 40;
 
+  /** Times that a unit may be stretched before it is said. */
+  private static final double SEEN = 1.1;
+
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
   private final Licences licences;
   private final NewItem items;
+  private final UnitMemory memory;
 
-  Laying(ShelfFolder shelf, Catalogue catalogue, Licences licences, NewItem items) {
+  Laying(
+      ShelfFolder shelf, Catalogue catalogue, Licences licences, NewItem items, UnitMemory memory) {
+    this.memory = memory;
     this.shelf = shelf;
     this.catalogue = catalogue;
     this.licences = licences;
@@ -133,7 +141,10 @@ public final class Laying {
     }
     List<Stuff> out = new ArrayList<>();
     for (String name : p.items()) {
-      StuffOf s = StuffOf.item(shelf, item(name), perPixel);
+      StuffOf s =
+          p.whole()
+              ? StuffOf.units(shelf, item(name), perPixel, memory)
+              : StuffOf.item(shelf, item(name), perPixel);
       parents.addAll(s.parents());
       said.addAll(s.said());
       out.add(s.stuff());
@@ -181,10 +192,27 @@ public final class Laying {
               maps(m),
               recipe,
               "Laid here: " + m.units() + " units in " + order.spec().bond().id() + " bond.");
-      return items.file(draft, plan.licence(), pieces.said());
+      List<Problem> said = new ArrayList<>(pieces.said());
+      stretched(order, m).ifPresent(said::add);
+      return items.file(draft, plan.licence(), said);
     } finally {
       memory.release();
     }
+  }
+
+  /** Says how much whole units are stretched, when it is enough to be seen. */
+  public static Optional<Problem> stretched(BondOrder order, LaidMaps m) {
+    return m.stretched() < SEEN
+        ? Optional.empty()
+        : Optional.of(
+            Problem.note(
+                "units-stretched",
+                order.name(),
+                String.format(
+                    Locale.ROOT,
+                    "Its units are stretched up to %.2f times, as those that were found are"
+                        + " smaller.",
+                    m.stretched())));
   }
 
   private static Map<MapRole, Supplier<Pixels>> maps(LaidMaps m) {

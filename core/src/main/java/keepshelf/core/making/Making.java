@@ -38,6 +38,7 @@ public final class Making {
 
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
+  private final UnitMemory units = new UnitMemory();
   private final Licences licences;
   private final Bin bin;
   private final FilingStep.Listener listener;
@@ -345,7 +346,7 @@ public final class Making {
 
   /** Lays units in a bond. */
   public Laying laying() {
-    return new Laying(shelf, catalogue, licences, newItem(null));
+    return new Laying(shelf, catalogue, licences, newItem(null), units);
   }
 
   /** Makes new materials of whole sets. */

@@ -10,21 +10,23 @@ import java.util.List;
  * @param also more items, each unit is of one of them; empty for most
  * @param colour of a plain one as {@code #rrggbb}, or null
  * @param roughness of a plain one, 0..1
+ * @param whole whether the item's own units are taken whole, instead of being cut anywhere
  */
-public record Piece(String item, List<String> also, String colour, double roughness) {
+public record Piece(
+    String item, List<String> also, String colour, double roughness, boolean whole) {
   /** Cut from an item. */
   public static Piece of(String item) {
-    return new Piece(item, List.of(), null, 0);
+    return new Piece(item, List.of(), null, 0, false);
   }
 
   /** Cut from several items by turns; one at least. */
   public static Piece of(List<String> items) {
-    return new Piece(items.getFirst(), items.subList(1, items.size()), null, 0);
+    return new Piece(items.getFirst(), items.subList(1, items.size()), null, 0, false);
   }
 
   /** A plain colour, {@code #rrggbb}. */
   static Piece plain(String colour, double roughness) {
-    return new Piece(null, List.of(), colour, roughness);
+    return new Piece(null, List.of(), colour, roughness, false);
   }
 
   /** A plain colour, {@code 0xRRGGBB}. */
@@ -42,6 +44,11 @@ public record Piece(String item, List<String> also, String colour, double roughn
     if (!(roughness >= 0 && roughness <= 1)) {
       throw new IllegalArgumentException("A roughness is a number from 0 to 1.");
     }
+  }
+
+  /** The same, with the item's own units taken whole or not. */
+  public Piece whole(boolean is) {
+    return new Piece(item, also, colour, roughness, is);
   }
 
   /** All items that it is cut from; empty for a plain colour. */

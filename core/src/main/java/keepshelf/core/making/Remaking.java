@@ -142,7 +142,7 @@ public final class Remaking {
     if (r.method().equals("bond")) {
       BondOrder o = BondFile.ofParameters(r.parameters(), name, r.seed() == null ? 1 : r.seed());
       BondOrder now = new BondOrder(name, o.spec(), now(o.unit()), now(o.joint()), o.resolution());
-      return new Laying(shelf, catalogue, licences, as).make(now, progress);
+      return new Laying(shelf, catalogue, licences, as, new UnitMemory()).make(now, progress);
     }
     Recipe.Parent first = r.parents().getFirst();
     ShelvedItem parent = now(first);

@@ -58,17 +58,39 @@ record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> said) {
     try {
       return new Reading(shelf, item, has).read(base, perPixel);
     } catch (IOException e) {
-      throw new ShelfException(
-          Problem.error(
-              "map-unreadable",
-              item.item().key(),
-              "“"
-                  + item.item().name()
-                  + "” cannot be read, so nothing was made of it: "
-                  + e.getMessage()
-                  + ". Check the shelf and put its files back."),
-          e);
+      throw unreadable(item, e);
     }
+  }
+
+  /**
+   * Reads an item of which only its own units are taken.
+   *
+   * @throws ShelfException also when none are found
+   */
+  static StuffOf units(ShelfFolder shelf, ShelvedItem item, double perPixel, UnitMemory memory)
+      throws ShelfException {
+    StuffOf all = item(shelf, item, perPixel);
+    try {
+      WholeUnits units = memory.of(shelf, item, all.stuff.width(), all.stuff.height());
+      List<Problem> said = new ArrayList<>(all.said);
+      said.add(units.said());
+      return new StuffOf(all.stuff.of(units.cuts()), all.parents, said);
+    } catch (IOException e) {
+      throw unreadable(item, e);
+    }
+  }
+
+  private static ShelfException unreadable(ShelvedItem item, IOException e) {
+    return new ShelfException(
+        Problem.error(
+            "map-unreadable",
+            item.item().key(),
+            "“"
+                + item.item().name()
+                + "” cannot be read, so nothing was made of it: "
+                + e.getMessage()
+                + ". Check the shelf and put its files back."),
+        e);
   }
 
   private static final class Reading {

@@ -94,6 +94,68 @@ class LayingTest extends OnSmallShelf {
   }
 
   @Test
+  void unitsThatWereFoundAreLaidAgain() throws Exception {
+    Laying laying = shelf.making().laying();
+    BondSpec wall =
+        new BondSpec(
+            Bond.RUNNING,
+            215,
+            65,
+            4,
+            6,
+            0.5,
+            new Joint(10, 5, Joint.Profile.FLAT),
+            new Variety(2, 1, 0, 0.1, 0, true),
+            8);
+    Piece clay = Piece.plain(0x8C4632, 0.7);
+    laying.make(
+        new BondOrder("Quay wall", wall, clay, Piece.plain(0xB9B2A0, 0.9), "512"), Progress.NONE);
+    BondSpec stack = SPEC.in(Bond.STACK).shifted(0).sized(190, 50);
+    BondOrder again =
+        new BondOrder(
+            "Quay stack",
+            stack,
+            Piece.of("quay_wall").whole(true),
+            Piece.plain(0x202020, 1),
+            "512");
+    Making.Made made = laying.make(again, Progress.NONE);
+    assertThat(made.problems())
+        .filteredOn(p -> p.code().equals("units-found"))
+        .singleElement()
+        .satisfies(p -> assertThat(p.message()).startsWith("24 units were found in “Quay wall”"));
+    assertThat(made.problems()).extracting(Problem::code).doesNotContain("units-stretched");
+    // Nothing of the wall's light joints is in what was laid.
+    Pixels colour = pixels(made.item(), MapRole.BASE_COLOUR);
+    Pixels ids = pixels(made.item(), MapRole.ID);
+    int light = 0;
+    for (int i = 0; i < ids.width() * ids.height(); i++) {
+      boolean unit = ids.level(3 * i) != 0;
+      light += unit && colour.level(3 * i + 2) > 110 ? 1 : 0;
+    }
+    assertThat(light).isLessThan(ids.width() * ids.height() / 200);
+    // As its recipe says, and as its file would.
+    Recipe r = made.item().item().maps().getFirst().recipe();
+    assertThat(r.parameters().get("unit")).hasToString("{item=quay_wall, whole=true}");
+    Path file = dir.resolve("stack.json");
+    Files.write(file, BondFile.written(again));
+    assertThat(BondFile.read(file)).isEqualTo(again);
+    BondOrder large =
+        new BondOrder("Large", stack.sized(400, 50), again.unit(), again.joint(), "512");
+    assertThat(laying.make(large, Progress.NONE).problems())
+        .extracting(Problem::code)
+        .contains("units-stretched");
+  }
+
+  @Test
+  void whatHasNoUnitsSaysSo() {
+    BondOrder o = order(Piece.of("sea_worn_brass").whole(true), Piece.plain(0xB9B2A0, 0.9));
+    assertThatThrownBy(() -> shelf.making().laying().make(o, Progress.NONE))
+        .isInstanceOf(ShelfException.class)
+        .hasMessageContaining("No units were found in “Sea Worn Brass”");
+    assertThat(shelf.catalogue().find("brass_bricks")).isEmpty();
+  }
+
+  @Test
   void aSmallPictureForTheHandIsOfTheSameTile() throws Exception {
     BondOrder o = order(Piece.of("tarred_rope"), Piece.of("sea_worn_brass"));
     Laying laying = shelf.making().laying();

@@ -1,8 +1,10 @@
 package keepshelf.desktop.making;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.CancellationException;
@@ -247,7 +249,9 @@ public final class LayingModel implements AutoCloseable {
     for (Problem x : plan.licence().said()) {
       said.append(said.isEmpty() ? "" : " ").append(x.message());
     }
-    p.said().forEach(x -> said.append(said.isEmpty() ? "" : " ").append(x.message()));
+    List<Problem> more = new ArrayList<>(p.said());
+    Laying.stretched(o, m).ifPresent(more::add);
+    more.forEach(x -> said.append(said.isEmpty() ? "" : " ").append(x.message()));
     return new Drawn(
         o,
         argb,

@@ -89,7 +89,8 @@ public final class LayingPlace extends MakingFrame implements AutoCloseable {
   }
 
   private static BondOrder withUnit(BondOrder o, Choice c) {
-    return new BondOrder(o.name(), o.spec(), Piece.of(c.id()), o.joint(), o.resolution());
+    Piece unit = Piece.of(c.id()).whole(o.unit().whole());
+    return new BondOrder(o.name(), o.spec(), unit, o.joint(), o.resolution());
   }
 
   private BondOrder withJoint(BondOrder o, Choice c) {

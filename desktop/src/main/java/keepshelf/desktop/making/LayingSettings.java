@@ -11,6 +11,7 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
@@ -31,6 +32,7 @@ final class LayingSettings extends ScrollPane {
   private final ComboBox<Joint.Profile> profile = new ComboBox<>();
   private final ComboBox<String> resolution = new ComboBox<>();
   private final CheckBox turned = new CheckBox(Words.of("lay.turned"));
+  private final CheckBox own = new CheckBox(Words.of("lay.own"));
   private final Label trouble = Kit.wrapped("", "bad");
   private final Label result = Kit.wrapped("");
   private final Label licence = Kit.wrapped("", "second");
@@ -88,7 +90,16 @@ final class LayingSettings extends ScrollPane {
         BondSpec::rows,
         v -> s -> s.counted(s.columns(), (int) v));
     number(g, "offset", new Range(0, 0.9, 0.05, ""), BondSpec::offset, v -> s -> s.shifted(v));
-    all.getChildren().add(Kit.wrapped(Words.of("lay.whole"), "hint"));
+    own.setId("lay-own");
+    own.setTooltip(new Tooltip(Words.of("lay.own.hint")));
+    own.setOnAction(e -> {
+      if (!filling) {
+        model.change(o ->
+            new BondOrder(
+                o.name(), o.spec(), o.unit().whole(own.isSelected()), o.joint(), o.resolution()));
+      }
+    });
+    all.getChildren().addAll(own, Kit.wrapped(Words.of("lay.whole"), "hint"));
   }
 
   private void joint() {
@@ -221,6 +232,7 @@ final class LayingSettings extends ScrollPane {
     rows.forEach(NumberRow::fill);
     profile.setValue(o.spec().joint().profile());
     turned.setSelected(o.spec().variety().turned());
+    own.setSelected(o.unit().whole());
     resolution.setValue(o.resolution());
     filling = false;
   }

@@ -7,8 +7,10 @@ import java.util.Random;
  * What is particular to one unit: where it was cut from its material, and how it was changed.
  *
  * @param of number of the material it was cut from
- * @param cutX left of its cut in its material, millimetres
- * @param cutY top of it
+ * @param cutX where its middle is in its material, millimetres from the left
+ * @param cutY from the top
+ * @param along how much its material is squeezed along it; below 1 it is stretched
+ * @param across the same across it
  * @param cos of the turn from the tile into the material
  * @param sin of it
  * @param mirror -1 when it is mirrored, else 1
@@ -22,6 +24,8 @@ record Face(
     int of,
     double cutX,
     double cutY,
+    double along,
+    double across,
     double cos,
     double sin,
     int mirror,
@@ -53,11 +57,18 @@ record Face(
     double towards = 2 * Math.PI * dice.nextDouble();
     double hue = v.hueDegrees() * (2 * dice.nextDouble() - 1);
     double bright = 1 + v.brightness() * (2 * dice.nextDouble() - 1);
+    WholeCut whole =
+        stuff.whole().isEmpty() ? null : WholeCut.of(u, s.joint().width(), stuff, dice);
+    if (whole != null) {
+      turn += whole.quarter() ? 90 : 0;
+    }
     double a = Math.toRadians(turn);
     return new Face(
         of,
-        cutX,
-        cutY,
+        whole == null ? cutX : whole.x(),
+        whole == null ? cutY : whole.y(),
+        whole == null ? 1 : whole.along(),
+        whole == null ? 1 : whole.across(),
         Math.cos(a),
         Math.sin(a),
         mirror,
@@ -92,8 +103,8 @@ record Face(
 
   /** What is at a place of the unit, by its distance from the unit's middle. */
   void sample(Stuff stuff, double dx, double dy, float[] to, float[] room) {
-    double fx = mirror * (cos * dx + sin * dy);
-    double fy = -sin * dx + cos * dy;
+    double fx = mirror * along * (cos * dx + sin * dy);
+    double fy = across * (-sin * dx + cos * dy);
     stuff.sample(cutX + fx, cutY + fy, room);
     for (int c = 0; c < 3; c++) {
       to[c] =

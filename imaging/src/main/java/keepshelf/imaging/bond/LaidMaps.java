@@ -22,6 +22,8 @@ import keepshelf.imaging.pixel.Pixels;
  * @param relief height of each pixel in widths of a pixel, nought being the units' faces
  * @param reliefMillimetres between the lowest and the highest place
  * @param ids one colour for each unit, black in the joints
+ * @param stretched how many times as large whole units were made to fill others, at the most; 1 for
+ *     none
  */
 public record LaidMaps(
     double width,
@@ -32,7 +34,8 @@ public record LaidMaps(
     Pixels metallic,
     float[] relief,
     double reliefMillimetres,
-    Pixels ids) {
+    Pixels ids,
+    double stretched) {
   /** Millimetres over which a joint's stuff and a unit's go into each other, in pixels. */
   private static final double SOFT = 0.7;
 
@@ -229,7 +232,12 @@ public record LaidMaps(
           metallic == null ? null : Pixels.u8(w, h, 1, metallic),
           relief,
           range * mm,
-          Pixels.u8(w, h, 3, ids));
+          Pixels.u8(w, h, 3, ids),
+          units.stream()
+              .filter(u -> !u.whole().isEmpty())
+              .mapToDouble(u -> WholeCut.worst(layout, spec.joint().width(), u))
+              .max()
+              .orElse(1));
     }
   }
 }

@@ -1,5 +1,6 @@
 package keepshelf.imaging.bond;
 
+import java.util.List;
 import keepshelf.imaging.colour.Srgb;
 
 /**
@@ -13,6 +14,8 @@ import keepshelf.imaging.colour.Srgb;
  * @param roughness of each pixel, 0..1
  * @param metallic of each pixel, 0..1, or null when none is a metal
  * @param relief of each pixel in millimetres about nought, or null when it is flat
+ * @param whole whole units in it that others are to be, instead of being cut anywhere; empty for
+ *     most
  */
 public record Stuff(
     int w,
@@ -22,7 +25,36 @@ public record Stuff(
     float[] colour,
     float[] roughness,
     float[] metallic,
-    float[] relief) {
+    float[] relief,
+    List<Cut> whole) {
+  /**
+   * A unit that is there: an upright box, in millimetres from the tile's upper left corner.
+   *
+   * @param x left of it
+   * @param y top of it
+   * @param width of it
+   * @param height of it
+   */
+  public record Cut(double x, double y, double width, double height) {}
+
+  /** That may be cut anywhere. */
+  public Stuff(
+      int w,
+      int h,
+      double width,
+      double height,
+      float[] colour,
+      float[] roughness,
+      float[] metallic,
+      float[] relief) {
+    this(w, h, width, height, colour, roughness, metallic, relief, List.of());
+  }
+
+  /** The same, of which only whole units are taken. */
+  public Stuff of(List<Cut> units) {
+    return new Stuff(w, h, width, height, colour, roughness, metallic, relief, List.copyOf(units));
+  }
+
   /** One plain colour, {@code 0xRRGGBB}. */
   public static Stuff plain(int rgb, double roughness) {
     float[] colour = {
