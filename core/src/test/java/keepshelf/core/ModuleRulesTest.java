@@ -107,6 +107,7 @@ class ModuleRulesTest {
           "install.folder",
           "install.measure",
           "making.mend",
+          "making.stuff",
           "making",
           "bench",
           "install.plan",

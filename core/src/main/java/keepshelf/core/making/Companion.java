@@ -13,6 +13,7 @@ import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.measure.Relief;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.making.stuff.StuffOf;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;

@@ -16,6 +16,8 @@ import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.making.stuff.StuffOf;
+import keepshelf.core.making.stuff.UnitMemory;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;

@@ -26,6 +26,7 @@ import keepshelf.core.making.mend.Cure;
 import keepshelf.core.making.mend.Fault;
 import keepshelf.core.making.mend.Faults;
 import keepshelf.core.making.mend.MendedPixels;
+import keepshelf.core.making.stuff.UnitMemory;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;

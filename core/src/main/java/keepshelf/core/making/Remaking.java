@@ -15,6 +15,7 @@ import keepshelf.core.disk.Progress;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.making.mend.Cure;
+import keepshelf.core.making.stuff.UnitMemory;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;

@@ -1,4 +1,4 @@
-package keepshelf.core.making;
+package keepshelf.core.making.stuff;
 
 import java.io.IOException;
 import java.util.ArrayList;

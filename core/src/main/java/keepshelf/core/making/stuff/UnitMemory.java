@@ -1,4 +1,4 @@
-package keepshelf.core.making;
+package keepshelf.core.making.stuff;
 
 import java.io.IOException;
 import java.util.LinkedHashMap;
@@ -11,7 +11,7 @@ import keepshelf.core.problem.ShelfException;
 /**
  * Units that were found of late, so that a picture that follows the hand need not wait for them.
  */
-final class UnitMemory {
+public final class UnitMemory {
   private static final int MOST = 16;
 
   private final Map<String, WholeUnits> kept =

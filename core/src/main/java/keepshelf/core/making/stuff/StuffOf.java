@@ -1,4 +1,4 @@
-package keepshelf.core.making;
+package keepshelf.core.making.stuff;
 
 import java.io.IOException;
 import java.util.ArrayList;
@@ -32,7 +32,7 @@ import keepshelf.imaging.resample.Resampler;
  * @param parents the maps that were read
  * @param said what is assumed
  */
-record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> said) {
+public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> said) {
   private static final double ASSUMED_TILE = 1000;
   private static final double USUAL_ROUGHNESS = 0.6;
 
@@ -42,7 +42,8 @@ record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> said) {
    * @param perPixel millimetres of a pixel of what is made
    * @throws ShelfException when it has no colour, or a map cannot be read
    */
-  static StuffOf item(ShelfFolder shelf, ShelvedItem item, double perPixel) throws ShelfException {
+  public static StuffOf item(ShelfFolder shelf, ShelvedItem item, double perPixel)
+      throws ShelfException {
     MapSources has = new MapSources(item.item().mapsAt(null), item.item().kind());
     Source base = has.at(MapRole.BASE_COLOUR, null);
     if (base == null || has.tiled()) {
@@ -67,7 +68,8 @@ record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> said) {
    *
    * @throws ShelfException also when none are found
    */
-  static StuffOf units(ShelfFolder shelf, ShelvedItem item, double perPixel, UnitMemory memory)
+  public static StuffOf units(
+      ShelfFolder shelf, ShelvedItem item, double perPixel, UnitMemory memory)
       throws ShelfException {
     StuffOf all = item(shelf, item, perPixel);
     try {
