@@ -129,6 +129,14 @@ public final class OwnPack implements AutoCloseable {
         new PackRecord.FileRecord(name, "document", content.length, Hashes.sha256(file(name))));
   }
 
+  /** Adds a copy of a file from elsewhere, below the folders that its name has. */
+  public void keep(String name, Path from) throws IOException {
+    Path to = file(name);
+    Files.createDirectories(to.getParent());
+    Files.copy(from, to);
+    files.put(name, new PackRecord.FileRecord(name, "document", Files.size(to), Hashes.sha256(to)));
+  }
+
   /** Leaves a map out that was written. */
   public void drop(MapRecord map) throws IOException {
     files.remove(map.path());

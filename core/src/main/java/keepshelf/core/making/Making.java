@@ -357,7 +357,7 @@ public final class Making {
 
   /** Makes materials of photographs. */
   public PhotoMaking photos() {
-    return new PhotoMaking(shelf, licences, newItem(null));
+    return new PhotoMaking(catalogue, licences, newItem(null));
   }
 
   /** Puts items together. */

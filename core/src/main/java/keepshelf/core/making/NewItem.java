@@ -1,6 +1,7 @@
 package keepshelf.core.making;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -66,6 +67,7 @@ final class NewItem {
    * @param recipe of all of them
    * @param reason why they are there, for people
    * @param workflow of the item
+   * @param kept files from elsewhere that it was made of, by their names in the pack
    */
   record Draft(
       String name,
@@ -74,7 +76,8 @@ final class NewItem {
       Map<MapRole, Supplier<Pixels>> maps,
       Recipe recipe,
       String reason,
-      Workflow workflow) {
+      Workflow workflow,
+      Map<String, Path> kept) {
     Draft {
       maps = new LinkedHashMap<>(maps);
     }
@@ -87,12 +90,25 @@ final class NewItem {
         Map<MapRole, Supplier<Pixels>> maps,
         Recipe recipe,
         String reason) {
-      this(name, tileMetres, reliefMillimetres, maps, recipe, reason, Workflow.METAL_ROUGH);
+      this(
+          name,
+          tileMetres,
+          reliefMillimetres,
+          maps,
+          recipe,
+          reason,
+          Workflow.METAL_ROUGH,
+          Map.of());
     }
 
     /** The same for another workflow. */
     Draft in(Workflow other) {
-      return new Draft(name, tileMetres, reliefMillimetres, maps, recipe, reason, other);
+      return new Draft(name, tileMetres, reliefMillimetres, maps, recipe, reason, other, kept);
+    }
+
+    /** The same with files from elsewhere, which are copied. */
+    Draft keeping(Map<String, Path> files) {
+      return new Draft(name, tileMetres, reliefMillimetres, maps, recipe, reason, workflow, files);
     }
   }
 
@@ -139,6 +155,9 @@ final class NewItem {
         String file = key + "_" + m.getKey().id() + ".png";
         String facing = m.getKey() == MapRole.NORMAL ? "gl" : null;
         maps.add(own.map(file, m.getValue().get(), m.getKey(), facing, d.recipe(), d.reason()));
+      }
+      for (var k : d.kept().entrySet()) {
+        own.keep(k.getKey(), k.getValue());
       }
       if (licence.combined()) {
         licences.put(licence.licence());

@@ -7,11 +7,14 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Supplier;
+import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.Hashes;
-import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -40,10 +43,17 @@ public final class PhotoMaking {
   /** Relief that is guessed, as a share of the tile's width. */
   private static final double RELIEF = 0.012;
 
-  private final NewItem items;
-  private final Licences licences;
+  /** Where a photograph from elsewhere is kept in the pack that is made of it. */
+  private static final String KEPT = "photograph/";
 
-  PhotoMaking(ShelfFolder shelf, Licences licences, NewItem items) {
+  private static final int LONGEST_NAME = 100;
+
+  private final Catalogue catalogue;
+  private final Licences licences;
+  private final NewItem items;
+
+  PhotoMaking(Catalogue catalogue, Licences licences, NewItem items) {
+    this.catalogue = catalogue;
     this.licences = licences;
     this.items = items;
   }
@@ -57,7 +67,8 @@ public final class PhotoMaking {
    * @param widthMetres real width between the corners
    * @param sheet whether it is kept whole instead of made to tile
    * @param name of the new item, or null for the file's
-   * @param licence identifier of its licence, or null when it is not known
+   * @param licence identifier of its licence, or null when it is not known; what is on the shelf
+   *     has its own
    */
   public record Wish(
       Path picture,
@@ -78,7 +89,8 @@ public final class PhotoMaking {
   }
 
   /**
-   * Makes it.
+   * Makes it. A photograph that is on the shelf is its parent, whose licence holds; any other is
+   * kept beside what is made of it, so that it can be made again.
    *
    * @throws ShelfException when nothing was changed: no picture, corners that span nothing, the
    *     disk
@@ -108,39 +120,73 @@ public final class PhotoMaking {
     }
     parameters.put("width_m", wish.widthMetres());
     parameters.put("sheet", wish.sheet());
-    Recipe recipe =
-        new Recipe(
-            "photo",
-            VERSION,
-            parameters,
-            null,
-            List.of(new Recipe.Parent("photograph", MapRole.BASE_COLOUR.id(), null, sha)));
+    ShelvedItem parent = catalogue.withFiles(Set.of(sha)).stream().findFirst().orElse(null);
+    String kept = KEPT + plain(file.getFileName().toString());
+    if (parent == null) {
+      parameters.put("kept", kept);
+    }
+    Recipe recipe = new Recipe("photo", VERSION, parameters, null, List.of(parent(parent, sha)));
     String stem = file.getFileName().toString().replaceFirst("\\.[^.]*$", "").replace('_', ' ');
-    DerivedLicence licence =
-        new DerivedLicence(
-            wish.licence() == null
-                ? null
-                : licences
-                    .find(wish.licence())
-                    .orElse(keepshelf.core.licensing.Licence.unsettled(wish.licence())),
-            false,
-            null,
-            List.of());
-    return items.file(
+    NewItem.Draft draft =
         new NewItem.Draft(
             wish.name() == null || wish.name().isBlank() ? stem : wish.name().strip(),
             width,
             Math.round(RELIEF * width * 1e6) / 1e3,
             maps(tile),
             recipe,
-            "Made here from the photograph " + file.getFileName() + "."),
-        licence,
+            "Made here from the photograph " + file.getFileName() + ".");
+    return items.file(
+        parent == null ? draft.keeping(Map.of(kept, file)) : draft,
+        parent == null ? own(wish.licence()) : DerivedLicence.of(List.of(parent), licences),
         List.of(
             Problem.note(
                 "a-guess",
                 file.toString(),
                 "Height, normal, roughness and occlusion are only guessed from the picture: look"
                     + " whether they fit.")));
+  }
+
+  private static Recipe.Parent parent(ShelvedItem item, String sha) {
+    String role = MapRole.BASE_COLOUR.id();
+    return item == null
+        ? new Recipe.Parent(Recipe.PHOTOGRAPH, role, null, sha)
+        : new Recipe.Parent(item.item().id(), role, item.pack().version(), sha);
+  }
+
+  /** The licence that somebody says a photograph from elsewhere has. */
+  private DerivedLicence own(String id) {
+    Licence l = id == null ? null : licences.find(id).orElse(Licence.unsettled(id));
+    return new DerivedLicence(l, false, null, List.of());
+  }
+
+  /** A file's name as any disk takes it. */
+  private static String plain(String name) {
+    String n = name.replaceAll("[\\\\/:*?\"<>|\\p{Cntrl}]", "_");
+    int extra = n.codePointCount(0, n.length()) - LONGEST_NAME;
+    return extra <= 0 ? n : n.substring(n.offsetByCodePoints(0, extra));
+  }
+
+  /**
+   * Makes again what was made of a photograph.
+   *
+   * @param item that was made
+   * @param photo the photograph as it is now
+   * @throws ShelfException when nothing was changed
+   */
+  Making.Made again(ShelvedItem item, Recipe r, Path photo) throws ShelfException {
+    Object corners = r.parameters().get("corners");
+    double[] at =
+        corners instanceof List<?> l
+            ? l.stream().mapToDouble(v -> ((Number) v).doubleValue()).toArray()
+            : null;
+    return make(
+        new Wish(
+            photo,
+            at,
+            ((Number) r.parameters().get("width_m")).doubleValue(),
+            Boolean.TRUE.equals(r.parameters().get("sheet")),
+            item.item().name(),
+            item.pack().licence()));
   }
 
   /**

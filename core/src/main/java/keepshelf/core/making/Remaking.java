@@ -1,5 +1,6 @@
 package keepshelf.core.making;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
@@ -78,7 +79,7 @@ public final class Remaking {
   }
 
   private static boolean isItem(Recipe.Parent p) {
-    return p.item() != null && !p.item().equals("photograph");
+    return p.item() != null && !p.item().equals(Recipe.PHOTOGRAPH);
   }
 
   private boolean hasNewer(String id) {
@@ -132,13 +133,7 @@ public final class Remaking {
     NewItem as = making.newItem(item);
     String name = item.item().name();
     if (r.method().equals("photo")) {
-      throw new ShelfException(
-          Problem.error(
-              "photograph",
-              item.item().key(),
-              "The photograph of “"
-                  + name
-                  + "” is not kept on the shelf: make it again from its file."));
+      return new PhotoMaking(catalogue, licences, as).again(item, r, photograph(item, r));
     }
     if (r.method().equals("bond")) {
       BondOrder o = BondFile.ofParameters(r.parameters(), name, r.seed() == null ? 1 : r.seed());
@@ -165,6 +160,36 @@ public final class Remaking {
         parent, factor, edition(first, parent), r.seed() == null ? 1 : r.seed(), name);
   }
 
+  /** The photograph that an item was made of, as it is now. */
+  private Path photograph(ShelvedItem item, Recipe r) throws ShelfException {
+    Recipe.Parent of = r.parents().getFirst();
+    if (isItem(of)) {
+      ShelvedItem now = now(of);
+      MapRecord picture =
+          now.item().maps().stream()
+              .filter(m -> m.sha256().equals(of.sha256()))
+              .findFirst()
+              .or(() -> now.item().seen())
+              .orElseThrow(() -> noPhotograph(item));
+      return shelf.resolve(now.path(picture));
+    }
+    Object kept = r.parameters().get("kept");
+    if (kept == null) {
+      throw noPhotograph(item);
+    }
+    return shelf.resolve(item.pack().folder() + "/" + kept);
+  }
+
+  private static ShelfException noPhotograph(ShelvedItem item) {
+    return new ShelfException(
+        Problem.error(
+            "photograph",
+            item.item().key(),
+            "The photograph of “"
+                + item.item().name()
+                + "” is not kept on the shelf: make it again from its file."));
+  }
+
   private Piece now(Piece p) throws ShelfException {
     if (p.item() == null) {
       return p;
@@ -175,7 +200,7 @@ public final class Remaking {
       String id = named.map(s -> s.item().id()).orElse(name);
       items.add(now(new Recipe.Parent(id, null, null, null)).item().id());
     }
-    return Piece.of(items);
+    return Piece.of(items).whole(p.whole());
   }
 
   /** The edition that was used, where the parent still has it. */

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import keepshelf.core.OnSmallShelf;
 import keepshelf.core.SmallShelf;
@@ -13,6 +14,7 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.disk.Progress;
+import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.edit.Field;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.model.MapRole;
@@ -104,6 +106,31 @@ class RemakingTest extends OnSmallShelf {
   }
 
   @Test
+  void whatIsLaidOfWholeUnitsIsMadeOfWholeUnitsAgain() throws Exception {
+    Laying laying = shelf.making().laying();
+    BondSpec wall =
+        new BondSpec(
+            Bond.RUNNING,
+            215,
+            65,
+            4,
+            6,
+            0.5,
+            new Joint(10, 5, Joint.Profile.FLAT),
+            new Variety(2, 1, 0, 0.1, 0, true),
+            8);
+    Piece clay = Piece.plain(0x8C4632, 0.7);
+    Piece lime = Piece.plain(0xB9B2A0, 0.9);
+    laying.make(new BondOrder("Quay wall", wall, clay, lime, "512"), Progress.NONE);
+    Piece own = Piece.of("quay_wall").whole(true);
+    BondSpec stack = wall.in(Bond.STACK).shifted(0);
+    ShelvedItem first =
+        laying.make(new BondOrder("Stack", stack, own, lime, "512"), Progress.NONE).item();
+    ShelvedItem again = shelf.making().remaking().again(first, Progress.NONE).item();
+    assertThat(hashes(again)).isEqualTo(hashes(first));
+  }
+
+  @Test
   void mapsAreMadeForTheNewerVersionToo() throws Exception {
     ShelvedItem rope = shelf.item("tarred_rope");
     shelf
@@ -145,7 +172,66 @@ class RemakingTest extends OnSmallShelf {
             .photos()
             .make(new PhotoMaking.Wish(photo, null, 1.5, false, "Wall", "CC0-1.0"))
             .item();
+    // As releases wrote it that did not keep photographs.
+    Path record = shelf.folder().resolve(wall.pack().folder() + ".pack.json");
+    Files.writeString(
+        record, Files.readString(record).replaceAll(",\\s*\"kept\"\\s*:\\s*\"[^\"]*\"", ""));
+    shelf.rebuild();
+    ShelvedItem former = shelf.item("wall");
+    assertThat(former.item().maps().getFirst().recipe().parameters()).doesNotContainKey("kept");
+    assertThat(again.outdated(former)).isEmpty();
+    assertThatThrownBy(() -> again.again(former, Progress.NONE))
+        .hasMessageContaining("The photograph of “Wall” is not kept on the shelf");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"quay wall.png", "пирс_東.png", "a|b:c.png"})
+  void aPhotographFromElsewhereIsKeptAndMadeOfAgain(String name) throws Exception {
+    Path photo = dir.resolve(name);
+    Files.write(photo, keepshelf.core.TestPacks.png(keepshelf.core.TestPacks.colour(128, 3)));
+    double[] corners = {4, 4, 120, 2, 124, 126, 2, 122};
+    ShelvedItem wall =
+        shelf
+            .making()
+            .photos()
+            .make(new PhotoMaking.Wish(photo, corners, 1.5, false, "Wall", "CC0-1.0"))
+            .item();
+    Files.delete(photo);
+    Remaking again = shelf.making().remaking();
     assertThat(again.outdated(wall)).isEmpty();
-    assertThatThrownBy(() -> again.again(wall, Progress.NONE)).hasMessageContaining("photograph");
+    assertThat(again.again(wall, Progress.NONE).item().item())
+        .as("the very same")
+        .isEqualTo(wall.item());
+    shelf.rebuild();
+    assertThat(again.again(shelf.item("wall"), Progress.NONE).item().item()).isEqualTo(wall.item());
+    assertThat(shelf.check().run(true, ShareProgress.NONE).broken()).isEmpty();
+  }
+
+  @Test
+  void aPhotographOfTheShelfIsAParentWithItsLicence() throws Exception {
+    SmallShelf.file(
+        shelf,
+        dir.resolve("pier.zip"),
+        Map.of(
+            "pier_photo_01.jpg.png",
+            keepshelf.core.TestPacks.png(keepshelf.core.TestPacks.colour(128, 5))));
+    ShelvedItem photo =
+        shelf.catalogue().items().stream()
+            .filter(s -> s.item().key().contains("pier"))
+            .findFirst()
+            .orElseThrow();
+    Path file = shelf.folder().resolve(photo.path(photo.item().maps().getFirst()));
+    PhotoMaking.Wish wish = new PhotoMaking.Wish(file, null, 1, false, "Pier", "CC0-1.0");
+    ShelvedItem pier = shelf.making().photos().make(wish).item();
+    assertThat(pier.pack().licence())
+        .as("that of the pack, not what was said")
+        .isEqualTo(photo.pack().licence());
+    assertThat(pier.item().maps().getFirst().recipe().parents().getFirst().item())
+        .isEqualTo(photo.item().id());
+    Remaking again = shelf.making().remaking();
+    assertThat(again.again(pier, Progress.NONE).item().item()).isEqualTo(pier.item());
+    shelf.lettingGo().run(shelf.lettingGo().plan(photo, null, false));
+    assertThat(again.outdated(pier)).isNotEmpty();
+    assertThatThrownBy(() -> again.again(pier, Progress.NONE)).hasMessageContaining("bin");
   }
 }

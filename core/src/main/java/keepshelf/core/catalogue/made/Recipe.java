@@ -23,6 +23,9 @@ public record Recipe(
   /** What methods begin with that put a delivered map right. */
   public static final String MEND = "mend-";
 
+  /** What stands for the item of a parent that is a photograph from elsewhere. */
+  public static final String PHOTOGRAPH = "photograph";
+
   /** Copies the lists. */
   public Recipe {
     parameters =
