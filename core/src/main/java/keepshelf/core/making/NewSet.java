@@ -28,6 +28,9 @@ import keepshelf.imaging.pixel.Pixels;
 public final class NewSet {
   private static final int VERSION = 1;
 
+  /** The second one brings every octave to the strength that it had. */
+  private static final int ENLARGE_VERSION = 2;
+
   /** Pixels of the longest side that is made. */
   private static final int LARGEST = 8192;
 
@@ -97,11 +100,7 @@ public final class NewSet {
     maps.put(MapRole.BASE_COLOUR, () -> large);
     for (MapRole r : set.roles()) {
       if (r != MapRole.BASE_COLOUR) {
-        Enlarging.Kind kind =
-            r == MapRole.NORMAL
-                ? Enlarging.Kind.NORMAL
-                : r.colour() ? Enlarging.Kind.COLOUR : Enlarging.Kind.GREY;
-        maps.put(r, later(set, r, p -> way.of(p, kind)));
+        maps.put(r, later(set, r, p -> way.of(p, kind(r))));
       }
     }
     Map<String, Object> parameters = new LinkedHashMap<>();
@@ -115,10 +114,18 @@ public final class NewSet {
             tile * factor,
             relief(item, tile),
             maps,
-            new Recipe("enlarge", VERSION, parameters, seed, set.parents()),
+            new Recipe("enlarge", ENLARGE_VERSION, parameters, seed, set.parents()),
             "A larger tile of “" + item.item().name() + "”, made here."),
         licence,
         said);
+  }
+
+  private static Enlarging.Kind kind(MapRole r) {
+    return switch (r) {
+      case NORMAL -> Enlarging.Kind.NORMAL;
+      case ID -> Enlarging.Kind.MARKS;
+      default -> r.colour() ? Enlarging.Kind.COLOUR : Enlarging.Kind.GREY;
+    };
   }
 
   /**

@@ -114,6 +114,16 @@ final class Channels {
 
   /** Brings together what lies at some places; the spread stays what it was. */
   void mix(int many, int[] sx, int[] sy, float[] weight, int w, float[] sum) {
+    if (kind == Enlarging.Kind.MARKS) {
+      int most = 0;
+      for (int k = 1; k < many; k++) {
+        most = weight[k] > weight[most] ? k : most;
+      }
+      for (int c = 0; c < planes.length; c++) {
+        sum[c] = planes[c][sy[most] * w + sx[most]];
+      }
+      return;
+    }
     float squares = 0;
     for (int k = 0; k < many; k++) {
       squares += weight[k] * weight[k];

@@ -17,6 +17,8 @@ public final class Enlarging {
     COLOUR,
     /** One grey value. */
     GREY,
+    /** Colours or greys that stand for something, such as parts: taken as they are, never mixed. */
+    MARKS,
     /** Vectors, mixed as slopes and brought to length one. */
     NORMAL
   }
@@ -147,7 +149,7 @@ public final class Enlarging {
       throw new IllegalArgumentException("maps of one set have one size");
     }
     Channels in = Channels.of(map, kind);
-    if (!structured) {
+    if (!structured && kind != Kind.MARKS) {
       in.blended();
     }
     int n = map.channels();
@@ -166,10 +168,30 @@ public final class Enlarging {
             int many = weave.at(x, y, sx, sy, weight);
             in.mix(many, sx, sy, weight, w, sum);
             in.store(sum, pixel);
-            out.put(y * lw + x, pixel);
+            out.pixel(y * lw + x, pixel);
           }
         });
+    if (kind != Kind.MARKS) {
+      bring(map, kind, out);
+    }
     return out.done();
+  }
+
+  /**
+   * Mixing adds fine grain where values are far from a normal distribution, and chance has its part
+   * in coarse waves and in how often what is laid: all octaves are brought to what they were.
+   */
+  private void bring(Pixels map, Kind kind, Writer out) {
+    int count = kind == Kind.NORMAL ? 2 : map.channels();
+    for (int c = 0; c < count; c++) {
+      Spectrum was = Spectrum.of(map.plane(c), w, h);
+      float[] plane = out.plane(c);
+      was.impose(plane, w * factor, h * factor);
+      out.put(c, plane);
+    }
+    if (kind == Kind.NORMAL) {
+      out.unit();
+    }
   }
 
   /** Samples that are gathered at a depth. */
@@ -190,16 +212,48 @@ public final class Enlarging {
       floats = depth == Depth.F32 ? new float[w * h * n] : null;
     }
 
-    void put(int i, float[] pixel) {
+    void pixel(int i, float[] samples) {
       for (int c = 0; c < n; c++) {
-        float v = pixel[c];
-        if (small != null) {
-          small[i * n + c] = (byte) Math.round(Math.clamp(v, 0f, 1f) * 255);
-        } else if (deep != null) {
-          deep[i * n + c] = (short) Math.round(Math.clamp(v, 0f, 1f) * 65535);
-        } else {
-          floats[i * n + c] = v;
-        }
+        put(i * n + c, samples[c]);
+      }
+    }
+
+    private float at(int i) {
+      return small != null
+          ? (small[i] & 255) / 255f
+          : deep != null ? (deep[i] & 65535) / 65535f : floats[i];
+    }
+
+    private void put(int i, float v) {
+      if (small != null) {
+        small[i] = (byte) Math.round(Math.clamp(v, 0f, 1f) * 255);
+      } else if (deep != null) {
+        deep[i] = (short) Math.round(Math.clamp(v, 0f, 1f) * 65535);
+      } else {
+        floats[i] = v;
+      }
+    }
+
+    float[] plane(int c) {
+      float[] out = new float[w * h];
+      for (int i = 0; i < out.length; i++) {
+        out[i] = at(i * n + c);
+      }
+      return out;
+    }
+
+    void put(int c, float[] plane) {
+      for (int i = 0; i < plane.length; i++) {
+        put(i * n + c, plane[i]);
+      }
+    }
+
+    /** Third components that make vectors one long. */
+    void unit() {
+      for (int i = 0; i < w * h; i++) {
+        float x = 2 * at(i * n) - 1;
+        float y = 2 * at(i * n + 1) - 1;
+        put(i * n + 2, (float) Math.sqrt(Math.max(0, 1 - x * x - y * y)) / 2 + 0.5f);
       }
     }
 
