@@ -41,7 +41,7 @@ public final class Enlarging {
 
   /**
    * Chooses the way by the colour: blending for textures that are noise, patches for those that
-   * have a structure.
+   * repeat something within the tile or have forms.
    *
    * @param colour of the set
    * @param factor how many times as large a side becomes, 2 to 8
@@ -54,7 +54,7 @@ public final class Enlarging {
     int h = colour.height();
     float[] guide = guide(colour);
     double own = selfLikeness(guide, w, h);
-    boolean structured = own >= STRUCTURED;
+    boolean structured = own >= STRUCTURED || Forms.are(colour.luma(), w, h);
     Weave weave =
         structured
             ? new Patches(guide, colour.luma(), w, h, factor, seed)
@@ -62,7 +62,7 @@ public final class Enlarging {
     return new Enlarging(w, h, factor, own, structured, weave);
   }
 
-  /** Whether {@code colour} has a structure, which blending would wash out. */
+  /** Whether something repeats within {@code colour}, as courses of a wall do. */
   public static boolean structured(Pixels colour) {
     return selfLikeness(guide(colour), colour.width(), colour.height()) >= STRUCTURED;
   }

@@ -166,7 +166,7 @@ class EnlargingTest {
   void octavesMeanAndSpreadStayWithinThreePerCent(String what, int factor) {
     Pixels tile = what.equals("bricks") ? bricks() : pebbles(192, 6);
     Enlarging e = Enlarging.of(tile, factor, 4);
-    assertThat(e.isStructured()).isEqualTo(what.equals("bricks"));
+    assertThat(e.isStructured()).as("both have forms").isTrue();
     Pixels large = e.of(tile, Enlarging.Kind.COLOUR);
     for (int c = 0; c < 3; c++) {
       double[] was = octaves(tile.plane(c), tile.width(), tile.height());
