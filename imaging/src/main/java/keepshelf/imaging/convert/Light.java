@@ -1,6 +1,7 @@
 package keepshelf.imaging.convert;
 
 import keepshelf.imaging.colour.Srgb;
+import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -21,10 +22,11 @@ public final class Light {
     float share = (float) amount;
     int n = colour.width() * colour.height();
     short[] out = new short[3 * n];
+    float[] table = table(colour);
     for (int i = 0; i < n; i++) {
       float o = 1 - share * (1 - Math.clamp(occlusion.at(i * occlusion.channels()), 0f, 1f));
       for (int c = 0; c < 3; c++) {
-        out[3 * i + c] = stored(linear(colour, i, c) * o);
+        out[3 * i + c] = stored(linear(colour, table, i, c) * o);
       }
     }
     return Pixels.u16(colour.width(), colour.height(), 3, out);
@@ -38,14 +40,33 @@ public final class Light {
   public static Pixels specGloss(Pixels base, Pixels metallic, boolean specular) {
     int n = base.width() * base.height();
     short[] out = new short[3 * n];
+    float[] table = table(base);
     for (int i = 0; i < n; i++) {
       float m = Math.clamp(metallic.at(i * metallic.channels()), 0f, 1f);
       for (int c = 0; c < 3; c++) {
-        float b = linear(base, i, c);
+        float b = linear(base, table, i, c);
         out[3 * i + c] = stored(specular ? DIELECTRIC + (b - DIELECTRIC) * m : b * (1 - m));
       }
     }
     return Pixels.u16(base.width(), base.height(), 3, out);
+  }
+
+  /** Linear light of each level of an 8-bit picture, else null. */
+  private static float[] table(Pixels p) {
+    if (p.depth() != Depth.U8) {
+      return null;
+    }
+    float[] out = new float[256];
+    for (int i = 0; i < 256; i++) {
+      out[i] = Srgb.linear(i * (1f / 255f));
+    }
+    return out;
+  }
+
+  private static float linear(Pixels p, float[] table, int i, int c) {
+    return table == null
+        ? linear(p, i, c)
+        : table[p.level(i * p.channels() + (p.channels() < 3 ? 0 : c))];
   }
 
   /** Linear light of channel {@code c} of pixel {@code i} of an sRGB or grey picture. */
@@ -55,6 +76,7 @@ public final class Light {
   }
 
   private static short stored(float linear) {
-    return (short) Math.round(Srgb.encoded(linear) * 65535);
+    // Never below nought: adding a half and cutting off rounds as Math.round does, and is quicker.
+    return (short) (int) (Srgb.encoded(linear) * 65535 + 0.5f);
   }
 }

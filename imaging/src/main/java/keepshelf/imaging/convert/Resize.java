@@ -142,6 +142,7 @@ public final class Resize {
     double one = (seed >>> 40) / (double) (1 << 24);
     double two = (seed >>> 16 & 0xFFFFFF) / (double) (1 << 24);
     double v = Math.clamp(value, 0f, 1f) * 255;
-    return (int) Math.clamp(Math.round(v + (one - two) * 0.999), 0, 255);
+    // Cutting off rounds what is above nought; the rest is clamped.
+    return Math.clamp((int) (v + (one - two) * 0.999 + 0.5), 0, 255);
   }
 }

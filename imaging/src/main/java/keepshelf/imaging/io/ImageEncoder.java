@@ -46,7 +46,7 @@ public final class ImageEncoder {
 
   /** Writes a TIFF at the picture's own depth, deflate-compressed. */
   public static void tiff(Pixels p, Path to) throws IOException {
-    write(p, to, "tiff", "Deflate", TIFF_EFFORT);
+    TiffEncoder.write(p, to, 2);
   }
 
   /** Writes a picture whose rows the writer asks for in their order as PNG; see {@link #png}. */

@@ -2,13 +2,9 @@ package keepshelf.standins.frame;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.function.Consumer;
-import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Surface;
-import keepshelf.imaging.resample.Resampler;
 import keepshelf.standins.frame.ReadSurface.Input;
 import keepshelf.standins.frame.ReadSurface.Meaning;
 
@@ -32,19 +28,6 @@ public final class Evaluation {
     this.surface = surface;
     this.pictures = pictures;
     this.tiles = tiles;
-  }
-
-  /** Mean of each stored channel of a picture, 0..1. */
-  static List<Double> means(Pixels p) {
-    List<Double> out = new ArrayList<>();
-    for (int c = 0; c < p.channels(); c++) {
-      double sum = 0;
-      for (int i = c; i < p.sampleCount(); i += p.channels()) {
-        sum += p.at(i);
-      }
-      out.add(sum / ((double) p.width() * p.height()));
-    }
-    return out;
   }
 
   /** The file to open for a name that may stand for many tiles. */
@@ -106,7 +89,7 @@ public final class Evaluation {
     float[][] p = planes(colour, 3, true);
     if (surface.isSeenThroughColour() && pictures.of(colour.file()).channels() == 4) {
       Pixels whole = pictures.of(colour.file());
-      float[] alpha = Resampler.area(whole.plane(3), whole.width(), whole.height(), width, height);
+      float[] alpha = Averages.plane(whole, 3, false, width, height);
       b.opacity(laid(alpha)[0]);
     }
     Input specular = surface.meaning(Meaning.SPECULAR);
@@ -180,7 +163,8 @@ public final class Evaluation {
     }
     float[] flat = new float[width * height];
     if (in.file() != null) {
-      flat = planes(in, channel + 1, false)[channel];
+      Pixels p = pictures.of(in.file());
+      flat = Averages.plane(p, p.channels() < 3 ? 0 : channel, false, width, height);
     } else if (in.value() != null) {
       java.util.Arrays.fill(flat, in.value().floatValue());
     }
@@ -194,13 +178,7 @@ public final class Evaluation {
     Pixels p = pictures.of(in.file());
     float[][] out = new float[count][];
     for (int c = 0; c < count; c++) {
-      float[] plane = p.plane(p.channels() < 3 ? 0 : c);
-      if (srgb) {
-        for (int i = 0; i < plane.length; i++) {
-          plane[i] = Srgb.byteToLinear(Math.clamp(Math.round(plane[i] * 255), 0, 255));
-        }
-      }
-      out[c] = Resampler.area(plane, p.width(), p.height(), width, height);
+      out[c] = Averages.plane(p, p.channels() < 3 ? 0 : c, srgb, width, height);
     }
     return out;
   }

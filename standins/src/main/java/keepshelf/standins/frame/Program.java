@@ -243,7 +243,7 @@ public final class Program {
         Pixels p = pictures.of(i.file());
         m.put("width", p.width());
         m.put("height", p.height());
-        m.put("mean", Evaluation.means(p));
+        m.put("mean", Averages.of(p));
       } catch (IOException e) {
         d.complain("the picture of “" + i.input() + "” cannot be decoded: " + e.getMessage());
       }

@@ -58,18 +58,20 @@ final class ReliefProbe {
   }
 
   private static List<Double> slopes(Pixels p, int up, Placement at) {
-    int n = p.width() * p.height();
-    float[] right = new float[n];
-    float[] high = new float[n];
-    for (int i = 0; i < n; i++) {
-      float x = 2 * p.at(i * p.channels()) - 1;
-      float y = up * (2 * p.at(i * p.channels() + Math.min(1, p.channels() - 1)) - 1);
-      float z = p.channels() < 3 ? 1 : 2 * p.at(i * p.channels() + 2) - 1;
-      float out = Math.max(z, 0.05f);
-      right[i] = Math.clamp(-x / out, -4f, 4f);
-      high[i] = Math.clamp(-y / out, -4f, 4f);
-    }
-    ReliefProbe probe = small(p, right, high);
+    int n = p.channels();
+    ReliefProbe probe =
+        small(
+            p,
+            (y, right, high) -> {
+              for (int x = 0; x < right.length; x++) {
+                int first = (y * right.length + x) * n;
+                float px = 2 * p.at(first) - 1;
+                float py = up * (2 * p.at(first + Math.min(1, n - 1)) - 1);
+                float out = n < 3 ? 1 : Math.max(2 * p.at(first + 2) - 1, 0.05f);
+                right[x] = Math.clamp(-px / out, -4f, 4f);
+                high[x] = Math.clamp(-py / out, -4f, 4f);
+              }
+            });
     List<Double> all = new ArrayList<>();
     for (int j = 0; j < SIDE; j++) {
       for (int i = 0; i < SIDE; i++) {
@@ -107,19 +109,19 @@ final class ReliefProbe {
   private static ReliefProbe steepness(Pixels p) {
     int w = p.width();
     int h = p.height();
-    float[] v = p.plane(0);
-    float[] right = new float[v.length];
-    float[] high = new float[v.length];
-    for (int y = 0; y < h; y++) {
-      int above = (y + h - 1) % h * w;
-      int below = (y + 1) % h * w;
-      for (int x = 0; x < w; x++) {
-        float across = v[y * w + (x + 1) % w] - v[y * w + (x + w - 1) % w];
-        right[y * w + x] = across * w / 2;
-        high[y * w + x] = (v[above + x] - v[below + x]) * h / 2;
-      }
-    }
-    return small(p, right, high);
+    int n = p.channels();
+    return small(
+        p,
+        (y, right, high) -> {
+          int row = y * w;
+          int above = (y + h - 1) % h * w;
+          int below = (y + 1) % h * w;
+          for (int x = 0; x < w; x++) {
+            float across = p.at((row + (x + 1) % w) * n) - p.at((row + (x + w - 1) % w) * n);
+            right[x] = across * w / 2;
+            high[x] = (p.at((above + x) * n) - p.at((below + x) * n)) * h / 2;
+          }
+        });
   }
 
   private static double across(int i) {
@@ -130,14 +132,61 @@ final class ReliefProbe {
     return Math.round(v * 1e5) / 1e5;
   }
 
-  private static ReliefProbe small(Pixels p, float[]... planes) {
+  /** What a row of a picture has to the right and upwards. */
+  @FunctionalInterface
+  private interface Row {
+    void into(int y, float[] right, float[] high);
+  }
+
+  private static ReliefProbe small(Pixels p, Row rows) {
     int w = Math.min(LOOKED_AT, p.width());
     int h = Math.min(LOOKED_AT, p.height());
-    float[][] out = new float[planes.length][];
-    for (int c = 0; c < out.length; c++) {
-      out[c] = Resampler.area(planes[c], p.width(), p.height(), w, h);
+    boolean whole = p.width() % w == 0 && p.height() % h == 0;
+    return new ReliefProbe(whole ? blocks(p, rows, w, h) : parts(p, rows, w, h), w, h);
+  }
+
+  /** Means over whole blocks of pixels, row by row. */
+  private static float[][] blocks(Pixels p, Row rows, int w, int h) {
+    int fx = p.width() / w;
+    int fy = p.height() / h;
+    float[][] row = new float[2][p.width()];
+    double[][] sums = new double[2][w * h];
+    for (int y = 0; y < p.height(); y++) {
+      rows.into(y, row[0], row[1]);
+      int to = y / fy * w;
+      for (int c = 0; c < 2; c++) {
+        int at = 0;
+        for (int x = 0; x < w; x++) {
+          double sum = 0;
+          for (int k = 0; k < fx; k++) {
+            sum += row[c][at++];
+          }
+          sums[c][to + x] += sum;
+        }
+      }
     }
-    return new ReliefProbe(out, w, h);
+    float[][] out = new float[2][w * h];
+    for (int c = 0; c < 2; c++) {
+      for (int i = 0; i < w * h; i++) {
+        out[c][i] = (float) (sums[c][i] / (fx * fy));
+      }
+    }
+    return out;
+  }
+
+  private static float[][] parts(Pixels p, Row rows, int w, int h) {
+    int pw = p.width();
+    float[][] whole = new float[2][pw * p.height()];
+    float[][] row = new float[2][pw];
+    for (int y = 0; y < p.height(); y++) {
+      rows.into(y, row[0], row[1]);
+      for (int c = 0; c < 2; c++) {
+        System.arraycopy(row[c], 0, whole[c], y * pw, pw);
+      }
+    }
+    return new float[][] {
+      Resampler.area(whole[0], pw, p.height(), w, h), Resampler.area(whole[1], pw, p.height(), w, h)
+    };
   }
 
   /** Between the pixels of a tiling plane; {@code t} counts pictures, upwards. */

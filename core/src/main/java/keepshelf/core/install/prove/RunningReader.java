@@ -47,7 +47,7 @@ final class RunningReader {
       in.flush();
       String answer;
       try {
-        answer = line.submit(out::readLine).get(PATIENCE_SECONDS, TimeUnit.SECONDS);
+        answer = line.submit(this::answer).get(PATIENCE_SECONDS, TimeUnit.SECONDS);
       } catch (TimeoutException e) {
         end();
         throw new IOException("the host's reader did not answer within two minutes", e);
@@ -67,6 +67,15 @@ final class RunningReader {
       Thread.currentThread().interrupt();
       throw new java.util.concurrent.CancellationException();
     }
+  }
+
+  /** The next line that is a report; a virtual machine may print lines of its own between them. */
+  private String answer() throws IOException {
+    String line = out.readLine();
+    while (line != null && !line.startsWith("{")) {
+      line = out.readLine();
+    }
+    return line;
   }
 
   /** Starts the program, when it does not run; what goes wrong shows when it is asked. */

@@ -1,0 +1,208 @@
+package keepshelf.imaging.io;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.IntStream;
+import java.util.zip.Deflater;
+import keepshelf.imaging.pixel.Pixels;
+
+/**
+ * Writes TIFF of 8 and 16 bits (TIFF 6.0, sections 7 to 13; deflate as in Adobe's Technical Note of
+ * 2002): strips that are deflated side by side, most significant byte first. Samples of 8 bits are
+ * stored as differences to the left, which makes them smaller; few readers take that at 16 bits.
+ */
+final class TiffEncoder {
+  private static final int ROWS = 32;
+
+  /** Strips that are held in memory at once. */
+  private static final int AT_ONCE = 16;
+
+  private static final int SHORT = 3;
+  private static final int LONG = 4;
+  private static final int RATIONAL = 5;
+
+  private final Pixels pixels;
+  private final int effort;
+  private final int size;
+  private final List<Integer> offsets = new ArrayList<>();
+  private final List<Integer> lengths = new ArrayList<>();
+
+  private TiffEncoder(Pixels pixels, int effort) {
+    this.pixels = pixels;
+    this.effort = effort;
+    size = pixels.rawBytes() != null ? 1 : 2;
+  }
+
+  /** Writes {@code p}; {@code effort} is that of zlib, 1 (fast) to 9 (small). */
+  static void write(Pixels p, Path to, int effort) throws IOException {
+    if (p.rawBytes() == null && p.rawShorts() == null) {
+      throw new IllegalArgumentException("float pictures cannot be written in this format");
+    }
+    try (FileChannel out =
+        FileChannel.open(
+            to,
+            StandardOpenOption.CREATE,
+            StandardOpenOption.TRUNCATE_EXISTING,
+            StandardOpenOption.WRITE)) {
+      new TiffEncoder(p, effort).run(out);
+    }
+  }
+
+  private void run(FileChannel out) throws IOException {
+    all(out, ByteBuffer.allocate(8));
+    int strips = (pixels.height() + ROWS - 1) / ROWS;
+    for (int from = 0; from < strips; from += AT_ONCE) {
+      List<byte[]> some =
+          IntStream.range(from, Math.min(strips, from + AT_ONCE))
+              .parallel()
+              .mapToObj(this::strip)
+              .toList();
+      for (byte[] s : some) {
+        long at = out.position();
+        if (at + s.length > Integer.MAX_VALUE) {
+          throw new IOException("a TIFF holds two gigabytes at the most");
+        }
+        offsets.add((int) at);
+        lengths.add(s.length);
+        all(out, ByteBuffer.wrap(s));
+      }
+    }
+    // A directory begins at an even place.
+    if (out.position() % 2 != 0) {
+      all(out, ByteBuffer.allocate(1));
+    }
+    int at = (int) out.position();
+    all(out, directory(at));
+    out.position(0);
+    all(
+        out,
+        ByteBuffer.allocate(8)
+            .put((byte) 'M')
+            .put((byte) 'M')
+            .putShort((short) 42)
+            .putInt(at)
+            .flip());
+  }
+
+  private static void all(FileChannel out, ByteBuffer b) throws IOException {
+    while (b.hasRemaining()) {
+      out.write(b);
+    }
+  }
+
+  private byte[] strip(int number) {
+    int rows = Math.min(ROWS, pixels.height() - number * ROWS);
+    int line = pixels.width() * pixels.channels() * size;
+    int from = number * ROWS * pixels.width() * pixels.channels();
+    byte[] raw = new byte[rows * line];
+    if (size == 1) {
+      differences(from, raw, line, rows);
+    } else {
+      ByteBuffer.wrap(raw).asShortBuffer().put(pixels.rawShorts(), from, raw.length / 2);
+    }
+    Deflater d = new Deflater(effort);
+    try {
+      d.setInput(raw);
+      d.finish();
+      ByteArrayOutputStream out = new ByteArrayOutputStream(raw.length / 2 + 64);
+      byte[] piece = new byte[1 << 14];
+      while (!d.finished()) {
+        out.write(piece, 0, d.deflate(piece));
+      }
+      return out.toByteArray();
+    } finally {
+      d.end();
+    }
+  }
+
+  private void differences(int from, byte[] raw, int line, int rows) {
+    byte[] all = pixels.rawBytes();
+    int step = pixels.channels();
+    for (int y = 0; y < rows; y++) {
+      int to = y * line;
+      System.arraycopy(all, from + to, raw, to, step);
+      for (int i = to + step; i < to + line; i++) {
+        raw[i] = (byte) (all[from + i] - all[from + i - step]);
+      }
+    }
+  }
+
+  /** A field of the directory: its values stand in it when four bytes are enough for them. */
+  private record Field(int tag, int type, int... values) {
+    int bytes() {
+      return switch (type) {
+        case SHORT -> 2 * values.length;
+        default -> 4 * values.length;
+      };
+    }
+
+    int count() {
+      return type == RATIONAL ? values.length / 2 : values.length;
+    }
+
+    void put(ByteBuffer b) {
+      for (int v : values) {
+        if (type == SHORT) {
+          b.putShort((short) v);
+        } else {
+          b.putInt(v);
+        }
+      }
+    }
+  }
+
+  private ByteBuffer directory(int at) {
+    int n = pixels.channels();
+    int[] bits = new int[n];
+    java.util.Arrays.fill(bits, 8 * size);
+    List<Field> fields = new ArrayList<>();
+    fields.add(new Field(256, LONG, pixels.width()));
+    fields.add(new Field(257, LONG, pixels.height()));
+    fields.add(new Field(258, SHORT, bits));
+    fields.add(new Field(259, SHORT, 8));
+    fields.add(new Field(262, SHORT, n < 3 ? 1 : 2));
+    fields.add(new Field(273, LONG, ints(offsets)));
+    fields.add(new Field(277, SHORT, n));
+    fields.add(new Field(278, LONG, ROWS));
+    fields.add(new Field(279, LONG, ints(lengths)));
+    fields.add(new Field(282, RATIONAL, 72, 1));
+    fields.add(new Field(283, RATIONAL, 72, 1));
+    fields.add(new Field(284, SHORT, 1));
+    fields.add(new Field(296, SHORT, 2));
+    if (size == 1) {
+      fields.add(new Field(317, SHORT, 2));
+    }
+    if (n == 2 || n == 4) {
+      fields.add(new Field(338, SHORT, 2));
+    }
+    int head = 2 + 12 * fields.size() + 4;
+    int more = fields.stream().mapToInt(f -> f.bytes() > 4 ? f.bytes() : 0).sum();
+    ByteBuffer b = ByteBuffer.allocate(head + more);
+    b.putShort((short) fields.size());
+    int beyond = at + head;
+    for (Field f : fields) {
+      b.putShort((short) f.tag()).putShort((short) f.type()).putInt(f.count());
+      int start = b.position();
+      if (f.bytes() > 4) {
+        b.putInt(beyond);
+        beyond += f.bytes();
+      } else {
+        f.put(b);
+        b.position(start + 4);
+      }
+    }
+    b.putInt(0);
+    fields.stream().filter(f -> f.bytes() > 4).forEach(f -> f.put(b));
+    return b.flip();
+  }
+
+  private static int[] ints(List<Integer> of) {
+    return of.stream().mapToInt(Integer::intValue).toArray();
+  }
+}
