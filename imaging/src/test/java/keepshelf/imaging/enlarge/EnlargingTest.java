@@ -168,6 +168,8 @@ class EnlargingTest {
     Enlarging e = Enlarging.of(tile, factor, 4);
     assertThat(e.isStructured()).as("both have forms").isTrue();
     Pixels large = e.of(tile, Enlarging.Kind.COLOUR);
+    assertThat(e.repetition(large)).isLessThan(0.5);
+    assertThat(SeamTest.test(large, false).answer()).isNotEqualTo(SeamTest.Answer.SEAM);
     for (int c = 0; c < 3; c++) {
       double[] was = octaves(tile.plane(c), tile.width(), tile.height());
       double[] is = octaves(large.plane(c), large.width(), large.height());

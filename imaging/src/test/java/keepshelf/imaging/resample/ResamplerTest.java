@@ -28,6 +28,28 @@ class ResamplerTest {
     assertThat(Resampler.area(new float[] {0, 1, 1, 0}, 2, 2, 1, 1)).containsExactly(0.5f);
   }
 
+  @Test
+  void wholeBlocksAreTheirMeans() {
+    Random r = new Random(8);
+    int[][] sizes = {{48, 36, 12, 9}, {64, 64, 1, 1}, {30, 8, 30, 2}, {9, 40, 3, 40}};
+    for (int[] s : sizes) {
+      float[] in = new float[s[0] * s[1]];
+      for (int i = 0; i < in.length; i++) {
+        in[i] = r.nextFloat() * 4 - 2;
+      }
+      float[] out = Resampler.area(in, s[0], s[1], s[2], s[3]);
+      int fx = s[0] / s[2];
+      int fy = s[1] / s[3];
+      for (int i = 0; i < out.length; i++) {
+        double sum = 0;
+        for (int k = 0; k < fx * fy; k++) {
+          sum += in[(i / s[2] * fy + k / fx) * s[0] + i % s[2] * fx + k % fx];
+        }
+        assertThat(out[i]).isCloseTo((float) (sum / (fx * fy)), within(1e-5f));
+      }
+    }
+  }
+
   private static double mean(float[] v) {
     double s = 0;
     for (float x : v) {
