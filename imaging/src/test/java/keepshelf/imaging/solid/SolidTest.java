@@ -338,4 +338,12 @@ class SolidTest {
           .isCloseTo(a / (2 * Math.PI), within(0.5 / 360));
     }
   }
+
+  @Test
+  void lengthsRoundAnEdgeAreThoseOfTheArc() {
+    for (int i = 0; i <= 1000; i++) {
+      float v = i / 1000f;
+      assertThat(Box.arctangent(v)).isCloseTo((float) Math.atan(v), within(3e-6f));
+    }
+  }
 }
