@@ -166,7 +166,7 @@ public final class Shelf implements AutoCloseable {
     return Findings.of(
         DuplicateFinder.find(pictures, catalogue, parts, asked, looking),
         items,
-        catalogue.keptApart(),
+        catalogue.remembered().keptApart(),
         pictures.size());
   }
 
@@ -214,14 +214,15 @@ public final class Shelf implements AutoCloseable {
     try (FingerprintKeeper prints = new FingerprintKeeper(catalogue)) {
       Arrival a =
           ArrivalReader.read(
-              path, folder.staging(), password, catalogue.habits(), prints, progress);
-      return RememberedCorrections.apply(a.hashed(prints.hashes()), catalogue.corrections());
+              path, folder.staging(), password, catalogue.remembered().habits(), prints, progress);
+      return RememberedCorrections.apply(
+          a.hashed(prints.hashes()), catalogue.remembered().corrections());
     }
   }
 
   /** Recognises an arrival once more as one of {@code source}, with its naming habits. */
   public Arrival readAs(Arrival arrival, String source, Progress progress) {
-    return ArrivalReader.again(arrival, source, catalogue.habits(), progress);
+    return ArrivalReader.again(arrival, source, catalogue.remembered().habits(), progress);
   }
 
   /** The pack on the shelf that has the very files of an arrival. */

@@ -148,9 +148,9 @@ public final class Recovery {
       for (InstallationRecord i : catalogue.installations()) {
         records.installation(i);
       }
-      records.habits(catalogue.habits());
-      records.keptApart(catalogue.keptApart());
-      for (FileCorrection c : catalogue.corrections().values()) {
+      records.habits(catalogue.remembered().habits());
+      records.keptApart(catalogue.remembered().keptApart());
+      for (FileCorrection c : catalogue.remembered().corrections().values()) {
         records.correction(c);
       }
     }

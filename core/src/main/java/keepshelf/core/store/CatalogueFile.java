@@ -239,4 +239,18 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, bool
     return new ShelfException(
         Problem.error(code, file.toString(), said), e instanceof IOException ? e : trouble);
   }
+
+  /** Grows when another connection has changed something; always nought when none can. */
+  synchronized long dataVersion() {
+    if (keepOpen == null) {
+      // Nobody else can change what is held by one connection alone.
+      return 0;
+    }
+    try (var s = keepOpen.createStatement();
+        var r = s.executeQuery("pragma data_version")) {
+      return r.getLong(1);
+    } catch (SQLException e) {
+      throw StoreTrouble.of(e);
+    }
+  }
 }

@@ -347,4 +347,19 @@ final class PackTables {
         r.getLong("bytes"),
         json(r.getString("recipe"), Recipe.class));
   }
+
+  /** Adds or replaces packs, and removes others. */
+  static void change(Handle h, List<PackRecord> packs, List<String> gone) {
+    gone.forEach(id -> h.execute("delete from pack where id = ?", id));
+    List<PackRecord> anew = new ArrayList<>();
+    for (PackRecord p : packs) {
+      Optional<PackRecord> before = load(h, "id", p.id());
+      if (before.isEmpty() || !update(h, before.get(), p)) {
+        anew.add(p);
+      }
+    }
+    // All their items first: one may have gone from one of them to another.
+    anew.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
+    anew.forEach(p -> insert(h, p));
+  }
 }

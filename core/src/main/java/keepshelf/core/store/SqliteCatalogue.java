@@ -3,8 +3,6 @@ package keepshelf.core.store;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
-import java.sql.SQLException;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -18,6 +16,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Records;
+import keepshelf.core.catalogue.Remembered;
 import keepshelf.core.catalogue.ShelfState;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.kin.KeptApart;
@@ -44,6 +43,7 @@ public final class SqliteCatalogue implements Catalogue {
   private final Jdbi jdbi;
   private final Records records;
   private final KeptPictures pictures = new PictureTables(this);
+  private final Remembered remembered = new RememberedTables(this);
 
   private SqliteCatalogue(CatalogueFile file, Records records) {
     this.file = file;
@@ -96,12 +96,12 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   /** Writes a record beside the shelf. */
-  private interface RecordWriting {
+  interface RecordWriting {
     void write(Records records, Handle h) throws IOException;
   }
 
   /** A change of what stands in records too: both or none. */
-  private void recorded(Consumer<Handle> work, RecordWriting record) {
+  void recorded(Consumer<Handle> work, RecordWriting record) {
     change(h -> {
       work.accept(h);
       try {
@@ -224,28 +224,15 @@ public final class SqliteCatalogue implements Catalogue {
   public void change(
       List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
     recorded(
-        h -> write(h, packs, gone, installations),
+        h -> {
+          PackTables.change(h, packs, gone);
+          installations.forEach(i -> HostTables.put(h, i));
+        },
         (r, h) -> {
           for (InstallationRecord i : installations) {
             r.installation(i);
           }
         });
-  }
-
-  private static void write(
-      Handle h, List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
-    gone.forEach(id -> h.execute("delete from pack where id = ?", id));
-    List<PackRecord> anew = new ArrayList<>();
-    for (PackRecord p : packs) {
-      Optional<PackRecord> before = PackTables.load(h, "id", p.id());
-      if (before.isEmpty() || !PackTables.update(h, before.get(), p)) {
-        anew.add(p);
-      }
-    }
-    // All their items first: one may have gone from one of them to another.
-    anew.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
-    anew.forEach(p -> PackTables.insert(h, p));
-    installations.forEach(i -> HostTables.put(h, i));
   }
 
   @Override
@@ -355,16 +342,7 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public synchronized long version() {
-    if (file.keepOpen() == null) {
-      // Nobody else can change what is held by one connection alone.
-      return 0;
-    }
-    try (var s = file.keepOpen().createStatement();
-        var r = s.executeQuery("pragma data_version")) {
-      return r.getLong(1);
-    } catch (SQLException e) {
-      throw StoreTrouble.of(e);
-    }
+    return file.dataVersion();
   }
 
   @Override
@@ -388,48 +366,8 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
-  public Set<KeptApart> keptApart() {
-    return read(h -> MemoryTables.keptApart(h));
-  }
-
-  @Override
-  public void putKeptApart(KeptApart pair) {
-    recorded(h -> MemoryTables.put(h, pair), (r, h) -> r.keptApart(MemoryTables.keptApart(h)));
-  }
-
-  @Override
-  public void removeKeptApart(KeptApart pair) {
-    recorded(h -> MemoryTables.remove(h, pair), (r, h) -> r.keptApart(MemoryTables.keptApart(h)));
-  }
-
-  @Override
-  public List<NamingHabit> habits() {
-    return read(MemoryTables::habits);
-  }
-
-  @Override
-  public void putHabit(NamingHabit habit) {
-    recorded(h -> MemoryTables.put(h, habit), (r, h) -> r.habits(MemoryTables.habits(h)));
-  }
-
-  @Override
-  public void removeHabit(NamingHabit habit) {
-    recorded(h -> MemoryTables.remove(h, habit), (r, h) -> r.habits(MemoryTables.habits(h)));
-  }
-
-  @Override
-  public Map<String, FileCorrection> corrections() {
-    return read(MemoryTables::corrections);
-  }
-
-  @Override
-  public void putCorrection(FileCorrection c) {
-    recorded(h -> MemoryTables.put(h, c), (r, h) -> r.correction(c));
-  }
-
-  @Override
-  public void removeCorrection(String sha256) {
-    recorded(h -> MemoryTables.removeCorrection(h, sha256), (r, h) -> r.noCorrection(sha256));
+  public Remembered remembered() {
+    return remembered;
   }
 
   @Override

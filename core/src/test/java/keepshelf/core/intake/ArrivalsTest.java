@@ -85,15 +85,18 @@ class ArrivalsTest {
       NamingHabit habit =
           NamingHabit.learn("Brinewell Surfaces", file, "rope", MapRole.CAVITY).orElseThrow();
       assertThat(habit.word()).isEqualTo("detail");
-      shelf.catalogue().putHabit(habit);
+      shelf.catalogue().remembered().putHabit(habit);
       shelf.dismiss(a);
       Arrival again = shelf.read(path, Progress.NONE);
       RecognisedMap learned = map(again, "rope_1k_detail.png");
       assertThat(learned.role()).isEqualTo(MapRole.CAVITY);
       assertThat(learned.verdict().reasons()).anyMatch(r -> r.contains("you said before"));
       shelf.dismiss(again);
-      shelf.catalogue().removeHabit(habit);
-      shelf.catalogue().putHabit(new NamingHabit("Pebblejar", "detail", MapRole.CAVITY));
+      shelf.catalogue().remembered().removeHabit(habit);
+      shelf
+          .catalogue()
+          .remembered()
+          .putHabit(new NamingHabit("Pebblejar", "detail", MapRole.CAVITY));
       Arrival other = shelf.read(path, Progress.NONE);
       assertThat(map(other, "rope_1k_detail.png")).isNull();
       shelf.dismiss(other);

@@ -46,9 +46,11 @@ class HealedCatalogueTest {
           .install(
               s.installer().plan(s.catalogue().items().getFirst(), host, null, null),
               Progress.NONE);
-      s.catalogue().putKeptApart(KeptApart.of("x", "y"));
-      s.catalogue().putHabit(new NamingHabit("Pebblejar", "kehr", MapRole.ROUGHNESS));
-      s.catalogue().putCorrection(new FileCorrection("ab12", MapRole.GLOSS, null, null));
+      s.catalogue().remembered().putKeptApart(KeptApart.of("x", "y"));
+      s.catalogue().remembered().putHabit(new NamingHabit("Pebblejar", "kehr", MapRole.ROUGHNESS));
+      s.catalogue()
+          .remembered()
+          .putCorrection(new FileCorrection("ab12", MapRole.GLOSS, null, null));
       all = everything(s);
     }
   }
@@ -62,9 +64,9 @@ class HealedCatalogueTest {
     }
     s.catalogue().hosts().forEach(h -> m.put("host " + h.name(), h.toString()));
     s.catalogue().installations().forEach(i -> m.put("installation " + i.id(), i.toString()));
-    m.put("apart", s.catalogue().keptApart().toString());
-    m.put("habits", s.catalogue().habits().toString());
-    m.put("corrections", s.catalogue().corrections().toString());
+    m.put("apart", s.catalogue().remembered().keptApart().toString());
+    m.put("habits", s.catalogue().remembered().habits().toString());
+    m.put("corrections", s.catalogue().remembered().corrections().toString());
     return m;
   }
 
@@ -132,8 +134,8 @@ class HealedCatalogueTest {
     try (Shelf s = Shelf.open(root)) {
       var item = s.catalogue().items().getFirst();
       s.editing().set(List.of(item.item().id()), Field.NOTES, "washed since");
-      s.catalogue().removeKeptApart(KeptApart.of("x", "y"));
-      s.catalogue().putKeptApart(KeptApart.of("p", "q"));
+      s.catalogue().remembered().removeKeptApart(KeptApart.of("x", "y"));
+      s.catalogue().remembered().putKeptApart(KeptApart.of("p", "q"));
       all = everything(s);
     }
     Files.deleteIfExists(own("catalogue.db-wal"));

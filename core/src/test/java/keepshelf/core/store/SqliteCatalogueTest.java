@@ -45,7 +45,7 @@ class SqliteCatalogueTest {
   void aShelfOfAnOlderProgramIsBroughtUpToDate(int version) throws Exception {
     FileCorrection said = new FileCorrection("ab", MapRole.GLOSS, null, null);
     try (SqliteCatalogue c = SqliteCatalogue.open(older(version))) {
-      c.putCorrection(said);
+      c.remembered().putCorrection(said);
       Fingerprint print = Fingerprint.of(TestPacks.colour(128, 4));
       c.pictures().putFingerprints(Map.of("ab", print));
       c.pictures().putFingerprints(Map.of("ab", print, "cd", print));
@@ -58,11 +58,11 @@ class SqliteCatalogueTest {
       assertThat(c.pictures().fingerprint("cd").orElseThrow())
           .usingRecursiveComparison()
           .isEqualTo(print);
-      assertThat(c.keptApart()).isEmpty();
-      c.putKeptApart(KeptApart.of("y", "x"));
-      assertThat(c.keptApart()).containsExactly(new KeptApart("x", "y"));
-      assertThat(c.corrections()).containsEntry("ab", said);
-      assertThat(c.habits()).isEmpty();
+      assertThat(c.remembered().keptApart()).isEmpty();
+      c.remembered().putKeptApart(KeptApart.of("y", "x"));
+      assertThat(c.remembered().keptApart()).containsExactly(new KeptApart("x", "y"));
+      assertThat(c.remembered().corrections()).containsEntry("ab", said);
+      assertThat(c.remembered().habits()).isEmpty();
     }
   }
 
@@ -82,11 +82,11 @@ class SqliteCatalogueTest {
   @Test
   void aCorrectionIsReplacedAndForgotten() throws Exception {
     try (SqliteCatalogue c = SqliteCatalogue.open(dir.resolve("new.db"))) {
-      c.putCorrection(new FileCorrection("ab", MapRole.GLOSS, null, null));
-      c.putCorrection(new FileCorrection("ab", MapRole.ROUGHNESS, null, null));
-      assertThat(c.corrections().get("ab").role()).isEqualTo(MapRole.ROUGHNESS);
-      c.removeCorrection("ab");
-      assertThat(c.corrections()).isEmpty();
+      c.remembered().putCorrection(new FileCorrection("ab", MapRole.GLOSS, null, null));
+      c.remembered().putCorrection(new FileCorrection("ab", MapRole.ROUGHNESS, null, null));
+      assertThat(c.remembered().corrections().get("ab").role()).isEqualTo(MapRole.ROUGHNESS);
+      c.remembered().removeCorrection("ab");
+      assertThat(c.remembered().corrections()).isEmpty();
     }
   }
 

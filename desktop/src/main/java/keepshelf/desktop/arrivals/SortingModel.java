@@ -48,7 +48,7 @@ public final class SortingModel {
     this.work = work;
     this.undo = undo;
     work.note(() -> {
-      List<NamingHabit> known = shelf.catalogue().habits();
+      List<NamingHabit> known = shelf.catalogue().remembered().habits();
       work.ui(() -> habits.setAll(known));
     });
   }
@@ -310,10 +310,11 @@ public final class SortingModel {
     e.sorted = true;
     learned.forEach(this::remember);
     List<FileCorrection> said = FileCorrections.between(e.arrivalProperty().get(), to);
-    work.note(() -> said.forEach(shelf.catalogue()::putCorrection));
+    work.note(() -> said.forEach(shelf.catalogue().remembered()::putCorrection));
     undo.push(() -> {
       learned.forEach(this::forget);
-      work.note(() -> said.forEach(c -> shelf.catalogue().removeCorrection(c.sha256())));
+      work.note(
+          () -> said.forEach(c -> shelf.catalogue().remembered().removeCorrection(c.sha256())));
       if (arrivals.entries().contains(e) && e.arrivalProperty().get() != null) {
         arrivals.chosenProperty().set(e);
         apply(e, before, spot.get() == null ? "" : spot.get().path());
@@ -343,7 +344,7 @@ public final class SortingModel {
   private void remember(NamingHabit h) {
     habits.removeIf(x -> same(x, h));
     habits.add(h);
-    work.note(() -> shelf.catalogue().putHabit(h));
+    work.note(() -> shelf.catalogue().remembered().putHabit(h));
   }
 
   private static List<SourceFile> files(Recognition r) {
@@ -360,7 +361,7 @@ public final class SortingModel {
   /** Forgets a habit. */
   public void forget(NamingHabit h) {
     habits.removeIf(x -> same(x, h));
-    work.note(() -> shelf.catalogue().removeHabit(h));
+    work.note(() -> shelf.catalogue().remembered().removeHabit(h));
   }
 
   /** Habits of the source of the chosen arrival. */

@@ -89,7 +89,7 @@ public final class BinModel {
 
   /** How many pairs are kept on purpose. */
   public int kept() {
-    return shelf.catalogue().keptApart().size();
+    return shelf.catalogue().remembered().keptApart().size();
   }
 
   /** Asks again about the pairs that were kept on purpose. */
@@ -97,7 +97,11 @@ public final class BinModel {
     work.start(
         Words.of("duplicates.job.search"),
         job -> {
-          shelf.catalogue().keptApart().forEach(shelf.catalogue()::removeKeptApart);
+          shelf
+              .catalogue()
+              .remembered()
+              .keptApart()
+              .forEach(shelf.catalogue().remembered()::removeKeptApart);
           work.ui(search);
         });
   }

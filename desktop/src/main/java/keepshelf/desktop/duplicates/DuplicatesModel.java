@@ -328,7 +328,7 @@ public final class DuplicatesModel {
 
   private void carryOut(Finding f, Choice c) throws ShelfException {
     if (c == Choice.KEEP_BOTH) {
-      shelf.catalogue().putKeptApart(f.apart());
+      shelf.catalogue().remembered().putKeptApart(f.apart());
       return;
     }
     if (f instanceof Finding.Files x) {

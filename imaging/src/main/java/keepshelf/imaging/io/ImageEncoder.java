@@ -18,6 +18,7 @@ import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageOutputStream;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.tiff.TiffEncoder;
 
 /**
  * Writes pictures as PNG (8 or 16 bit), JPEG (8 bit), TIFF (8 or 16 bit, deflated), EXR or Radiance

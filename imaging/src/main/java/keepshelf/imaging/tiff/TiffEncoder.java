@@ -1,4 +1,4 @@
-package keepshelf.imaging.io;
+package keepshelf.imaging.tiff;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -17,7 +17,7 @@ import keepshelf.imaging.pixel.Pixels;
  * 2002): strips that are deflated side by side, most significant byte first. Samples of 8 bits are
  * stored as differences to the left, which makes them smaller; few readers take that at 16 bits.
  */
-final class TiffEncoder {
+public final class TiffEncoder {
   private static final int ROWS = 32;
 
   /** Strips that are held in memory at once. */
@@ -39,8 +39,16 @@ final class TiffEncoder {
     size = pixels.rawBytes() != null ? 1 : 2;
   }
 
-  /** Writes {@code p}; {@code effort} is that of zlib, 1 (fast) to 9 (small). */
-  static void write(Pixels p, Path to, int effort) throws IOException {
+  /**
+   * Writes {@code p}, in the place of what {@code to} held.
+   *
+   * @param p of 1 to 4 channels, 8 or 16 bits; a second or fourth channel is alpha that was not
+   *     multiplied
+   * @param effort of zlib, 1 (fast) to 9 (small)
+   * @throws IOException when the disk does not take it, or it is larger than two gigabytes
+   * @throws IllegalArgumentException for floats
+   */
+  public static void write(Pixels p, Path to, int effort) throws IOException {
     if (p.rawBytes() == null && p.rawShorts() == null) {
       throw new IllegalArgumentException("float pictures cannot be written in this format");
     }

@@ -1,0 +1,2 @@
+/** Writing of TIFF. */
+package keepshelf.imaging.tiff;
