@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.control.Button;
@@ -19,6 +20,7 @@ import javafx.scene.input.KeyCombination;
 import javafx.stage.Stage;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.Progress;
+import keepshelf.core.edit.Field;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
@@ -122,6 +124,19 @@ class PhotoPlaceTest extends OnShelfPlace {
     act(() -> robot.lookup("#photo-stage").query().requestFocus());
     robot.push(new KeyCodeCombination(KeyCode.Z, KeyCombination.SHORTCUT_DOWN));
     assertThat(drawn().trouble()).isNull();
+  }
+
+  @Test
+  void whatMayNotBeChangedIsSaidBeforeTheWork(FxRobot robot) throws Exception {
+    photograph();
+    String id = item("boathouse_wall").item().id();
+    shelf.editing().set(List.of(id), Field.LICENCE, "CC-BY-ND-4.0");
+    act(window::refresh);
+    idle();
+    ShelvedItem now = item("boathouse_wall");
+    act(() -> window.benchRoom().photograph(now));
+    assertThat(drawn().trouble()).contains("may not be changed");
+    assertThat(fx(() -> robot.lookup("#photo-put").queryAs(Button.class).isDisabled())).isTrue();
   }
 
   @Test

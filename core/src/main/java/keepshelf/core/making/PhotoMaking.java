@@ -99,12 +99,17 @@ public final class PhotoMaking {
     Path file = wish.picture();
     Pixels photo;
     String sha;
+    ShelvedItem parent;
+    DerivedLicence licence;
     try {
       if (!Files.isRegularFile(file)) {
         throw new IOException("it is no file");
       }
-      photo = Maps.withoutAlpha(Maps.encoded(ImageDecoder.decode(file)));
       sha = Hashes.sha256(file);
+      parent = catalogue.withFiles(Set.of(sha)).stream().findFirst().orElse(null);
+      licence = parent == null ? own(wish.licence()) : DerivedLicence.of(List.of(parent), licences);
+      Making.refuseForbidden(licence);
+      photo = Maps.withoutAlpha(Maps.encoded(ImageDecoder.decode(file)));
     } catch (IOException e) {
       throw new ShelfException(
           Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
@@ -120,7 +125,6 @@ public final class PhotoMaking {
     }
     parameters.put("width_m", wish.widthMetres());
     parameters.put("sheet", wish.sheet());
-    ShelvedItem parent = catalogue.withFiles(Set.of(sha)).stream().findFirst().orElse(null);
     String kept = KEPT + plain(file.getFileName().toString());
     if (parent == null) {
       parameters.put("kept", kept);
@@ -137,7 +141,7 @@ public final class PhotoMaking {
             "Made here from the photograph " + file.getFileName() + ".");
     return items.file(
         parent == null ? draft.keeping(Map.of(kept, file)) : draft,
-        parent == null ? own(wish.licence()) : DerivedLicence.of(List.of(parent), licences),
+        licence,
         List.of(
             Problem.note(
                 "a-guess",

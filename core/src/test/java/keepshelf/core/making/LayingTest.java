@@ -96,28 +96,9 @@ class LayingTest extends OnSmallShelf {
   @Test
   void unitsThatWereFoundAreLaidAgain() throws Exception {
     Laying laying = shelf.making().laying();
-    BondSpec wall =
-        new BondSpec(
-            Bond.RUNNING,
-            215,
-            65,
-            4,
-            6,
-            0.5,
-            new Joint(10, 5, Joint.Profile.FLAT),
-            new Variety(2, 1, 0, 0.1, 0, true),
-            8);
-    Piece clay = Piece.plain(0x8C4632, 0.7);
-    laying.make(
-        new BondOrder("Quay wall", wall, clay, Piece.plain(0xB9B2A0, 0.9), "512"), Progress.NONE);
+    Piece own = QuayWall.units(shelf);
     BondSpec stack = SPEC.in(Bond.STACK).shifted(0).sized(190, 50);
-    BondOrder again =
-        new BondOrder(
-            "Quay stack",
-            stack,
-            Piece.of("quay_wall").whole(true),
-            Piece.plain(0x202020, 1),
-            "512");
+    BondOrder again = new BondOrder("Quay stack", stack, own, Piece.plain(0x202020, 1), "512");
     Making.Made made = laying.make(again, Progress.NONE);
     assertThat(made.problems())
         .filteredOn(p -> p.code().equals("units-found"))

@@ -107,25 +107,10 @@ class RemakingTest extends OnSmallShelf {
 
   @Test
   void whatIsLaidOfWholeUnitsIsMadeOfWholeUnitsAgain() throws Exception {
-    Laying laying = shelf.making().laying();
-    BondSpec wall =
-        new BondSpec(
-            Bond.RUNNING,
-            215,
-            65,
-            4,
-            6,
-            0.5,
-            new Joint(10, 5, Joint.Profile.FLAT),
-            new Variety(2, 1, 0, 0.1, 0, true),
-            8);
-    Piece clay = Piece.plain(0x8C4632, 0.7);
-    Piece lime = Piece.plain(0xB9B2A0, 0.9);
-    laying.make(new BondOrder("Quay wall", wall, clay, lime, "512"), Progress.NONE);
-    Piece own = Piece.of("quay_wall").whole(true);
-    BondSpec stack = wall.in(Bond.STACK).shifted(0);
-    ShelvedItem first =
-        laying.make(new BondOrder("Stack", stack, own, lime, "512"), Progress.NONE).item();
+    Piece own = QuayWall.units(shelf);
+    BondSpec stack = QuayWall.SPEC.in(Bond.STACK).shifted(0);
+    BondOrder o = new BondOrder("Stack", stack, own, QuayWall.LIME, "512");
+    ShelvedItem first = shelf.making().laying().make(o, Progress.NONE).item();
     ShelvedItem again = shelf.making().remaking().again(first, Progress.NONE).item();
     assertThat(hashes(again)).isEqualTo(hashes(first));
   }
@@ -230,6 +215,9 @@ class RemakingTest extends OnSmallShelf {
         .isEqualTo(photo.item().id());
     Remaking again = shelf.making().remaking();
     assertThat(again.again(pier, Progress.NONE).item().item()).isEqualTo(pier.item());
+    shelf.editing().set(List.of(photo.item().id()), Field.LICENCE, "CC-BY-ND-4.0");
+    assertThatThrownBy(() -> shelf.making().photos().make(wish))
+        .hasMessageContaining("may not be changed");
     shelf.lettingGo().run(shelf.lettingGo().plan(photo, null, false));
     assertThat(again.outdated(pier)).isNotEmpty();
     assertThatThrownBy(() -> again.again(pier, Progress.NONE)).hasMessageContaining("bin");

@@ -5,17 +5,20 @@ import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Arrays;
 import java.util.Deque;
+import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
+import keepshelf.core.making.DerivedLicence;
 import keepshelf.core.making.Making;
 import keepshelf.core.making.PhotoMaking;
 import keepshelf.core.measure.MeasuredLine;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.preview.SurfaceMaker;
+import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.words.Words;
 import keepshelf.desktop.work.Newest;
@@ -111,6 +114,10 @@ public final class PhotoModel implements AutoCloseable {
   private final Newest<Cut> newest = new Newest<>("keepshelf-photo");
   private Path file;
   private String licence;
+
+  /** Why nothing may be made of it, or null. */
+  private String forbidden;
+
   private int width;
   private int height;
   private boolean dragging;
@@ -147,6 +154,12 @@ public final class PhotoModel implements AutoCloseable {
         shelf.folder().resolve(item.path(item.item().seen().orElse(item.item().maps().getFirst())));
     file = picture;
     licence = item.pack().licence();
+    forbidden =
+        DerivedLicence.of(List.of(item), shelf.licences()).said().stream()
+            .filter(p -> p.severity() == Problem.Severity.ERROR)
+            .map(Problem::message)
+            .findFirst()
+            .orElse(null);
     before.clear();
     photo.set(null);
     shown.set(null);
@@ -281,6 +294,9 @@ public final class PhotoModel implements AutoCloseable {
   private void draw(Cut c, Pixels p) {
     Shown s;
     try {
+      if (forbidden != null) {
+        throw new IllegalArgumentException(forbidden);
+      }
       PhotoMaking.Tile t = PhotoMaking.tile(wish(c, p.width(), p.height()), p);
       double metres = t.widthMetres();
       Previews.Picture ball =

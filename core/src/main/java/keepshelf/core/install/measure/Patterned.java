@@ -10,28 +10,39 @@ import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.enlarge.Enlarging;
 import keepshelf.imaging.io.ImageDecoder;
+import keepshelf.imaging.pixel.PixelMemory;
 
 /** Tells materials with a pattern, which must not be cut through, from grain and noise. */
 public final class Patterned {
   /** Pixels a side that are enough for it. */
   private static final int ENOUGH = 256;
 
+  /** Larger ones are not looked at: nobody should wait for a sentence that long. */
+  private static final int LARGEST = 8192;
+
+  private static final long BYTES_PER_PIXEL = 24;
+
   private Patterned() {}
 
-  /** Whether its base colour has a pattern; what has none, or cannot be read, has no pattern. */
+  /**
+   * Whether its base colour has a pattern; what has none, cannot be read or is too large, has none.
+   */
   public static boolean is(ShelfFolder shelf, ShelvedItem item) {
     Optional<MapRecord> colour =
         item.item().maps().stream()
             .filter(m -> m.role() == MapRole.BASE_COLOUR)
             .min(Comparator.comparingInt(m -> m.width() < ENOUGH ? Integer.MAX_VALUE : m.width()));
-    if (colour.isEmpty()) {
+    if (colour.isEmpty() || colour.get().width() > LARGEST || colour.get().height() > LARGEST) {
       return false;
     }
+    MapRecord m = colour.get();
+    PixelMemory memory = PixelMemory.take(BYTES_PER_PIXEL * m.width() * m.height());
     try {
-      return Enlarging.structured(
-          Maps.encoded(ImageDecoder.decode(shelf.resolve(item.path(colour.get())))));
+      return Enlarging.structured(Maps.encoded(ImageDecoder.decode(shelf.resolve(item.path(m)))));
     } catch (IOException e) {
       return false;
+    } finally {
+      memory.release();
     }
   }
 }
