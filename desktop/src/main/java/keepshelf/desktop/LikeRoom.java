@@ -1,7 +1,6 @@
 package keepshelf.desktop;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import javafx.scene.Node;
 import javafx.scene.image.Image;
@@ -10,6 +9,7 @@ import javafx.scene.input.Clipboard;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.DiskTrouble;
+import keepshelf.core.disk.TempFolders;
 import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.preview.Previews;
 import keepshelf.core.problem.Problem;
@@ -82,7 +82,10 @@ final class LikeRoom {
       int h = (int) image.getHeight();
       int[] argb = new int[w * h];
       image.getPixelReader().getPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), argb, 0, w);
-      Path file = Files.createTempDirectory("keepshelf-paste").resolve(Words.of("like.pasted"));
+      Path folder = TempFolders.create("paste");
+      Path file = folder.resolve(Words.of("like.pasted"));
+      // In the other order when it ends: first the file, then the empty folder.
+      folder.toFile().deleteOnExit();
       file.toFile().deleteOnExit();
       ImageEncoder.png(Previews.pixels(argb, w, h), file, 1);
       like(file);

@@ -1,7 +1,6 @@
 package keepshelf.core.trace;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -14,6 +13,7 @@ import java.util.function.Consumer;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.InstallationRecord;
+import keepshelf.core.disk.TempFolders;
 import keepshelf.core.duplicates.DuplicatePair;
 import keepshelf.core.duplicates.Picture;
 import keepshelf.core.duplicates.PictureSearch;
@@ -121,7 +121,7 @@ public final class Tracing {
     }
     try {
       // A shelf that cannot be written to can be traced all the same.
-      return Files.createTempDirectory("keepshelf-trace");
+      return TempFolders.create("trace");
     } catch (IOException e) {
       throw ShelfException.ofDisk(shelf.root().toString(), "making a folder to unpack into", e);
     }

@@ -57,7 +57,7 @@ class AlikesTest extends OnSmallShelf {
     assertThat(look()).isEmpty();
     SmallShelf.file(
         shelf,
-        Files.createTempDirectory("like").resolve("more.zip"),
+        Files.createTempDirectory(dir, "like").resolve("more.zip"),
         SmallShelf.set("harbour_tar", 3, "basecolor", "gloss", "normal"));
     assertThat(look()).containsExactly(1);
     AlikeItem first =
@@ -73,7 +73,7 @@ class AlikesTest extends OnSmallShelf {
   @Test
   void aPictureFindsWhatLooksLikeIt() throws Exception {
     look();
-    Path photo = Files.createTempDirectory("like").resolve("photo.png");
+    Path photo = Files.createTempDirectory(dir, "like").resolve("photo.png");
     Pixels map = TestPacks.colour(64, 11);
     byte[] turned = new byte[64 * 64 * 3];
     for (int i = 0; i < turned.length; i++) {
@@ -89,7 +89,8 @@ class AlikesTest extends OnSmallShelf {
   @Test
   void whatIsNoPictureIsSaidSo() throws Exception {
     look();
-    Path text = Files.writeString(Files.createTempDirectory("like").resolve("photo.png"), "no");
+    Path text =
+        Files.writeString(Files.createTempDirectory(dir, "like").resolve("photo.png"), "no");
     assertThatThrownBy(() -> shelf.alikes().like(text, 3))
         .isInstanceOf(ShelfException.class)
         .hasMessageContaining("photo.png");
@@ -101,7 +102,7 @@ class AlikesTest extends OnSmallShelf {
   @Test
   void anItemWithoutPictureThatCanBeReadIsTriedOnce() throws Exception {
     Map<String, byte[]> set = new LinkedHashMap<>(SmallShelf.set("limewash", 7, "roughness"));
-    SmallShelf.file(shelf, Files.createTempDirectory("like").resolve("l.zip"), set);
+    SmallShelf.file(shelf, Files.createTempDirectory(dir, "like").resolve("l.zip"), set);
     assertThat(look()).containsExactly(5);
     assertThat(look()).isEmpty();
     assertThat(shelf.alikes().like(SmallShelf.id(shelf, "limewash"), 3, id -> true)).isEmpty();

@@ -43,7 +43,7 @@ class JobReportsTest extends OnSmallShelf {
 
   @BeforeEach
   void aJobThatUsesThree() throws Exception {
-    out = Files.createTempDirectory("report");
+    out = Files.createTempDirectory(dir, "report");
     Project p =
         new Project(
             NAME,
