@@ -16,6 +16,7 @@ import keepshelf.core.bin.FileLinks;
 import keepshelf.core.bin.LettingGo;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.PackRecord;
+import keepshelf.core.catalogue.Remembered;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.check.Mending;
 import keepshelf.core.check.ShelfCheck;
@@ -83,7 +84,6 @@ public final class Shelf implements AutoCloseable {
   private final Licences licences;
   private final Sources sources;
   private final List<Problem> recovered;
-
   private final AtomicReference<Ahead> ahead = new AtomicReference<>();
 
   private Shelf(Opening opening, FilingStep.Listener listener) {
@@ -115,8 +115,7 @@ public final class Shelf implements AutoCloseable {
 
   /** As {@link #open(Path)}, with a listener to the steps of filing. */
   public static Shelf open(Path root, FilingStep.Listener listener) throws ShelfException {
-    Opening opening = Opening.of(new ShelfFolder(root.toAbsolutePath().normalize()));
-    return new Shelf(opening, listener);
+    return new Shelf(Opening.of(new ShelfFolder(root.toAbsolutePath().normalize())), listener);
   }
 
   /**
@@ -212,11 +211,10 @@ public final class Shelf implements AutoCloseable {
   /** The same with the password of a protected archive, or null. */
   public Arrival read(String path, String password, Progress progress) {
     try (FingerprintKeeper prints = new FingerprintKeeper(catalogue)) {
+      Remembered r = catalogue.remembered();
       Arrival a =
-          ArrivalReader.read(
-              path, folder.staging(), password, catalogue.remembered().habits(), prints, progress);
-      return RememberedCorrections.apply(
-          a.hashed(prints.hashes()), catalogue.remembered().corrections());
+          ArrivalReader.read(path, folder.staging(), password, r.habits(), prints, progress);
+      return RememberedCorrections.apply(a.hashed(prints.hashes()), r.corrections());
     }
   }
 

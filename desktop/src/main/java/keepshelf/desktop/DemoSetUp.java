@@ -97,7 +97,7 @@ public final class DemoSetUp {
                     .ui(() -> {
                       window.refresh();
                       window.sourcesModel().refresh();
-                      window.add(waiting);
+                      window.arrivalsModel().add(waiting);
                     });
                 if (first) {
                   // Last: nobody waits for it.

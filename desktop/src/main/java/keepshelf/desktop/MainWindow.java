@@ -174,11 +174,6 @@ public final class MainWindow implements AutoCloseable {
     });
   }
 
-  /** Adds downloads to the arrivals. */
-  public void add(List<Path> paths) {
-    arrivals.add(paths);
-  }
-
   /**
    * Reads the boards anew after records changed; the other places follow when they are opened, for
    * they look at files.
@@ -385,7 +380,7 @@ public final class MainWindow implements AutoCloseable {
   /** Files or folders were dropped on the window: they become arrivals. */
   public void drop(List<Path> paths) {
     open(arrivals.place());
-    add(paths);
+    arrivals.add(paths);
   }
 
   @Override

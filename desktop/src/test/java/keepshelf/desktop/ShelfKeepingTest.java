@@ -61,6 +61,29 @@ class ShelfKeepingTest extends OnShelfPlace {
   }
 
   @Test
+  void coloursThatAreNotKnownAreLookedAtInTheBackground() throws Exception {
+    idle();
+    List<ItemCard> before = shelf.catalogue().cards();
+    assertThat(before).allSatisfy(c -> assertThat(c.colour()).isNotNull());
+    Path db = shelf.folder().resolve(".keepshelf/catalogue.db");
+    try (var c = java.sql.DriverManager.getConnection("jdbc:sqlite:" + db);
+        var s = c.createStatement()) {
+      s.execute("delete from picture_colour");
+      s.execute("update card set l = null, a = null, b = null");
+    }
+    assertThat(shelf.catalogue().cards()).allSatisfy(c -> assertThat(c.colour()).isNull());
+    act(() -> window.upkeep().rebuild());
+    idle();
+    WaitForAsyncUtils.waitFor(
+        1,
+        java.util.concurrent.TimeUnit.MINUTES,
+        () -> shelf.catalogue().cards().stream().allMatch(c -> c.colour() != null));
+    for (int i = 0; i < before.size(); i++) {
+      assertThat(shelf.catalogue().cards().get(i).colour()).isEqualTo(before.get(i).colour());
+    }
+  }
+
+  @Test
   void itemsAreJoinedAndShownSideBySide(FxRobot robot) throws Exception {
     idle();
     choose("net_mesh");

@@ -19,7 +19,9 @@ import keepshelf.core.recognise.names.NamingHabit;
 /** What the shelf has. Every change is one transaction. */
 public interface Catalogue extends AutoCloseable {
   /** Adds a pack with its items; one of the same id is replaced. */
-  void addPack(PackRecord pack);
+  default void addPack(PackRecord pack) {
+    addPack(pack, "");
+  }
 
   /** The same, together with the words of its texts: both or none. */
   void addPack(PackRecord pack, String text);
@@ -94,7 +96,9 @@ public interface Catalogue extends AutoCloseable {
   Optional<InstallationRecord> installation(String id);
 
   /** Adds an installation, replacing the one of the same id. */
-  void putInstallation(InstallationRecord installation);
+  default void putInstallation(InstallationRecord installation) {
+    putInstallation(installation, null);
+  }
 
   /**
    * Adds or replaces an installation that has come in the place of another one, in one step.

@@ -257,6 +257,11 @@ public record ItemRecord(
     return kind == ItemKind.MATERIAL ? Optional.empty() : maps.stream().findFirst();
   }
 
+  /** Whether a material can be seen by a map of this role, see {@link #seen}. */
+  public static boolean isSeenBy(MapRole role) {
+    return SEEN.contains(role);
+  }
+
   private static boolean better(MapRecord a, MapRecord b, String resolution) {
     int wanted = resolution == null ? Integer.MAX_VALUE : Resolution.pixels(resolution);
     long da = distance(a, wanted);

@@ -100,7 +100,9 @@ public final class OwnPack implements AutoCloseable {
     ImageInfo info =
         ImageProbe.probe(file).orElseThrow(() -> new IOException(file + " is no picture"));
     String sha = Hashes.sha256(file);
-    colours.put(sha, OkLab.mean(pixels));
+    if (ItemRecord.isSeenBy(role)) {
+      colours.put(sha, OkLab.mean(pixels));
+    }
     files.put(name, new PackRecord.FileRecord(name, "map", Files.size(file), sha));
     return new MapRecord(
         name,

@@ -2,10 +2,9 @@ package keepshelf.core.likeness;
 
 import java.io.IOException;
 import java.util.HashMap;
-import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -25,52 +24,53 @@ public final class MissingColours {
   private final ShelfFolder shelf;
   private final Catalogue catalogue;
 
-  /**
-   * Items that were looked at while the shelf is open; a picture may be one that cannot be read.
-   */
-  private final Set<String> tried = new HashSet<>();
-
   /** On {@code shelf}. */
   public MissingColours(ShelfFolder shelf, Catalogue catalogue) {
     this.shelf = shelf;
     this.catalogue = catalogue;
   }
 
+  /**
+   * How far it got.
+   *
+   * @param last identifier of the last item that was looked at, or null when that was the end
+   * @param found how many have their colour now
+   */
+  public record Looked(String last, int found) {}
+
   /** Looks at all of them. */
   public void look() {
-    while (look(BATCH) > 0) {
-      // The next ones.
+    String last = "";
+    while (last != null) {
+      last = look(BATCH, last).last();
     }
   }
 
   /**
-   * Looks at some of them.
+   * Looks at some of them. Pictures that cannot be read are passed over; on a shelf that cannot be
+   * written to nothing is looked at.
    *
    * @param most of them, at least one
-   * @return how many have their colour now; none when nothing is left that can be read
+   * @param after identifier of the item after which it goes on; empty to begin
    */
-  public synchronized int look(int most) {
+  public Looked look(int most, String after) {
+    List<String> some =
+        catalogue.readOnly() ? List.of() : catalogue.pictures().withoutColour(after, most);
     Map<String, OkLab> found = new HashMap<>();
-    int done = 0;
-    for (String id : catalogue.pictures().withoutColour()) {
-      if (done == most) {
-        break;
-      }
-      if (!tried.add(id)) {
-        continue;
-      }
+    int items = 0;
+    for (String id : some) {
       Optional<ShelvedItem> item = catalogue.own(id);
       Optional<MapRecord> seen = item.flatMap(s -> s.item().seen());
       Optional<OkLab> colour = seen.flatMap(m -> colour(item.get(), m));
       if (colour.isPresent()) {
         found.put(seen.get().sha256(), colour.get());
-        done++;
+        items++;
       }
     }
     if (!found.isEmpty()) {
       catalogue.pictures().putColours(found);
     }
-    return done;
+    return new Looked(some.size() < most ? null : some.getLast(), items);
   }
 
   private Optional<OkLab> colour(ShelvedItem s, MapRecord m) {

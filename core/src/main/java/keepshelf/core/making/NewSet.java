@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -22,11 +23,15 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.enlarge.Enlarging;
 import keepshelf.imaging.photo.Tileable;
+import keepshelf.imaging.pixel.PixelMemory;
 import keepshelf.imaging.pixel.Pixels;
 
 /** New materials of whole sets of maps: a larger tile that does not repeat, or one that tiles. */
 public final class NewSet {
   private static final int VERSION = 1;
+
+  /** Of the larger tile, while it is made: itself, and planes of floats. */
+  private static final long BYTES_PER_PIXEL = 24;
 
   /** The second one brings every octave to the strength that it had. */
   private static final int ENLARGE_VERSION = 2;
@@ -83,7 +88,7 @@ public final class NewSet {
     } catch (IllegalArgumentException e) {
       throw new ShelfException(Problem.error("use", item.item().key(), e.getMessage()));
     }
-    Pixels large = way.of(base, Enlarging.Kind.COLOUR);
+    Pixels large = enlarged(way, factor, base, Enlarging.Kind.COLOUR);
     List<Problem> said = new ArrayList<>(set.said());
     double repeats = way.repetition(large);
     said.add(
@@ -95,12 +100,12 @@ public final class NewSet {
                 "Repetition at whole tiles: 1.00 before, %.2f after (%s).",
                 repeats,
                 way.isStructured() ? "in patches, for it has a structure" : "blended")));
-    live(item).ifPresent(said::add);
+    live(item, way::isPatterned).ifPresent(said::add);
     Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
     maps.put(MapRole.BASE_COLOUR, () -> large);
     for (MapRole r : set.roles()) {
       if (r != MapRole.BASE_COLOUR) {
-        maps.put(r, later(set, r, p -> way.of(p, kind(r))));
+        maps.put(r, later(set, r, p -> enlarged(way, factor, p, kind(r))));
       }
     }
     Map<String, Object> parameters = new LinkedHashMap<>();
@@ -120,6 +125,17 @@ public final class NewSet {
         said);
   }
 
+  /** Within the memory that all pictures share. */
+  private static Pixels enlarged(Enlarging way, int factor, Pixels p, Enlarging.Kind kind) {
+    PixelMemory memory =
+        PixelMemory.take(BYTES_PER_PIXEL * p.width() * factor * p.height() * factor);
+    try {
+      return way.of(p, kind);
+    } finally {
+      memory.release();
+    }
+  }
+
   private static Enlarging.Kind kind(MapRole r) {
     return switch (r) {
       case NORMAL -> Enlarging.Kind.NORMAL;
@@ -134,13 +150,17 @@ public final class NewSet {
    * through.
    */
   public Optional<Problem> live(ShelvedItem item) {
+    return live(item, () -> Patterned.is(shelf, item));
+  }
+
+  private Optional<Problem> live(ShelvedItem item, BooleanSupplier patterned) {
     List<String> hosts = new ArrayList<>();
     for (HostRecord h : catalogue.hosts()) {
       if (HostProfile.find(h.profile()).filter(HostProfile::breaksUp).isPresent()) {
         hosts.add(h.name());
       }
     }
-    if (hosts.isEmpty() || Patterned.is(shelf, item)) {
+    if (hosts.isEmpty() || patterned.getAsBoolean()) {
       return Optional.empty();
     }
     return Optional.of(

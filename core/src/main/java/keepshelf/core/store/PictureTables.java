@@ -53,11 +53,13 @@ final class PictureTables implements KeptPictures {
   }
 
   @Override
-  public List<String> withoutColour() {
+  public List<String> withoutColour(String after, int most) {
     return catalogue.read(h ->
         h.createQuery(
-                "select item_id from card where l is null and colour_of is not null order by"
-                    + " item_id")
+                "select item_id from card where l is null and colour_of is not null"
+                    + " and item_id > ? order by item_id limit ?")
+            .bind(0, after)
+            .bind(1, most)
             .mapTo(String.class)
             .list());
   }

@@ -133,11 +133,6 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
-  public void addPack(PackRecord pack) {
-    recorded(h -> PackTables.insert(h, pack), (r, h) -> {});
-  }
-
-  @Override
   public void addPack(PackRecord pack, String text) {
     recorded(
         h -> {
@@ -188,11 +183,6 @@ public final class SqliteCatalogue implements Catalogue {
   @Override
   public Optional<InstallationRecord> installation(String id) {
     return read(h -> HostTables.installation(h, id));
-  }
-
-  @Override
-  public void putInstallation(InstallationRecord i) {
-    recorded(h -> HostTables.put(h, i), (r, h) -> r.installation(i));
   }
 
   @Override

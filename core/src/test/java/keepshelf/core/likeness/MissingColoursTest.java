@@ -51,7 +51,9 @@ class MissingColoursTest extends OnSmallShelf {
             .item();
     Object hex = made.item().maps().getFirst().recipe().parameters().get("colour");
     assertThat(SmallShelf.find(shelf, "colour:" + hex + " is:made")).containsExactly("rope_plain");
-    assertThat(shelf.alikes().colours().look(1)).as("nothing is missing").isZero();
+    assertThat(shelf.alikes().colours().look(1, ""))
+        .as("nothing is missing")
+        .isEqualTo(new MissingColours.Looked(null, 0));
   }
 
   @Test
@@ -61,11 +63,29 @@ class MissingColoursTest extends OnSmallShelf {
     withoutCatalogue();
     assertThat(colours()).isEmpty();
     MissingColours missing = shelf.alikes().colours();
-    assertThat(missing.look(1)).isEqualTo(1);
+    MissingColours.Looked first = missing.look(1, "");
+    assertThat(first.found()).isEqualTo(1);
     assertThat(colours()).hasSize(1);
-    missing.look();
+    MissingColours.Looked rest = missing.look(100, first.last());
+    assertThat(rest).isEqualTo(new MissingColours.Looked(null, before.size() - 1));
     assertThat(colours()).isEqualTo(before);
-    assertThat(missing.look(9)).isZero();
+  }
+
+  @Test
+  void oneByOneEachIsLookedAtOnce() throws Exception {
+    Map<String, OkLab> before = colours();
+    withoutCatalogue();
+    int found = 0;
+    int steps = 0;
+    String last = "";
+    while (last != null) {
+      MissingColours.Looked l = shelf.alikes().colours().look(1, last);
+      found += l.found();
+      last = l.last();
+      steps++;
+    }
+    assertThat(found).isEqualTo(before.size());
+    assertThat(steps).as("and once more to see that there is no other").isEqualTo(found + 1);
   }
 
   @Test

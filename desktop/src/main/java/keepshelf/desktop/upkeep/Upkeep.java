@@ -16,6 +16,7 @@ import keepshelf.core.edit.Edited;
 import keepshelf.core.exchange.CatalogueImport;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.licensing.Licence;
+import keepshelf.core.likeness.MissingColours;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.desktop.words.Words;
@@ -54,14 +55,16 @@ public final class Upkeep {
    * that are waited for come between.
    */
   public void lookForColours() {
-    lookForColours(false);
+    lookForColours("", false);
   }
 
-  private void lookForColours(boolean any) {
+  private void lookForColours(String after, boolean before) {
     work.quietly(() -> {
       work.whenCalm();
-      if (shelf.alikes().colours().look(FEW) > 0) {
-        work.ui(() -> lookForColours(true));
+      MissingColours.Looked l = shelf.alikes().colours().look(FEW, after);
+      boolean any = before || l.found() > 0;
+      if (l.last() != null) {
+        work.ui(() -> lookForColours(l.last(), any));
       } else if (any) {
         work.ui(changed);
       }
@@ -197,6 +200,7 @@ public final class Upkeep {
           work.ui(() -> {
             work.problems().addAll(said);
             changed.run();
+            lookForColours();
           });
         });
   }

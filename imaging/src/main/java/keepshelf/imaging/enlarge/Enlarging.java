@@ -67,6 +67,11 @@ public final class Enlarging {
     return selfLikeness(guide(colour), colour.width(), colour.height()) >= STRUCTURED;
   }
 
+  /** As {@link #structured} of the colour that the way was chosen by. */
+  public boolean isPatterned() {
+    return own >= STRUCTURED;
+  }
+
   /** Whether patches are laid, because the texture has a structure. */
   public boolean isStructured() {
     return structured;

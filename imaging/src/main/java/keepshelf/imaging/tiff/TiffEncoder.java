@@ -4,6 +4,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
@@ -52,12 +53,10 @@ public final class TiffEncoder {
     if (p.rawBytes() == null && p.rawShorts() == null) {
       throw new IllegalArgumentException("float pictures cannot be written in this format");
     }
+    // Never into what is there: it may be a link to a file that has to stay as it is.
+    Files.deleteIfExists(to);
     try (FileChannel out =
-        FileChannel.open(
-            to,
-            StandardOpenOption.CREATE,
-            StandardOpenOption.TRUNCATE_EXISTING,
-            StandardOpenOption.WRITE)) {
+        FileChannel.open(to, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
       new TiffEncoder(p, effort).run(out);
     }
   }

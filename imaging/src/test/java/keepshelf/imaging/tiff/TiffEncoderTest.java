@@ -112,6 +112,17 @@ class TiffEncoderTest {
   }
 
   @Test
+  void whatTheFormerFileIsLinkedToStaysAsItIs() throws Exception {
+    Path shelf = dir.resolve("shelf.tif");
+    ImageEncoder.tiff(picture(20, 20, 3, 8), shelf);
+    byte[] was = Files.readAllBytes(shelf);
+    Path host = Files.createLink(dir.resolve("host.tif"), shelf);
+    ImageEncoder.tiff(picture(9, 9, 1, 16), host);
+    assertThat(Files.readAllBytes(shelf)).isEqualTo(was);
+    assertThat(ImageDecoder.decode(host).width()).isEqualTo(9);
+  }
+
+  @Test
   void floatsAreRefusedAndLeaveNoFile() {
     Path f = dir.resolve("a.tif");
     Pixels p = Pixels.f32(1, 1, 1, new float[] {0.5f});

@@ -32,8 +32,13 @@ public interface KeptPictures {
   /** Keeps mean colours. */
   void putColours(Map<String, OkLab> bySha256);
 
-  /** Identifiers of items that have a picture to be seen by, whose colour is not kept. */
-  List<String> withoutColour();
+  /**
+   * Identifiers of items that have a picture to be seen by, whose colour is not kept, in order.
+   *
+   * @param after the identifier that they come after; empty for the first ones
+   * @param most of them
+   */
+  List<String> withoutColour(String after, int most);
 
   /** Looks of items, by the item's identifier. */
   Map<String, Look> looks();

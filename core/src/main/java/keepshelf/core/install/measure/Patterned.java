@@ -1,6 +1,7 @@
 package keepshelf.core.install.measure;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.Optional;
 import keepshelf.core.catalogue.MapRecord;
@@ -22,6 +23,8 @@ public final class Patterned {
 
   private static final long BYTES_PER_PIXEL = 24;
 
+  private static final Measured<Boolean> KNOWN = new Measured<>();
+
   private Patterned() {}
 
   /**
@@ -36,11 +39,13 @@ public final class Patterned {
       return false;
     }
     MapRecord m = colour.get();
+    return KNOWN.of(m.sha256(), () -> measured(m, shelf.resolve(item.path(m)))).orElse(false);
+  }
+
+  private static boolean measured(MapRecord m, Path file) throws IOException {
     PixelMemory memory = PixelMemory.take(BYTES_PER_PIXEL * m.width() * m.height());
     try {
-      return Enlarging.structured(Maps.encoded(ImageDecoder.decode(shelf.resolve(item.path(m)))));
-    } catch (IOException e) {
-      return false;
+      return Enlarging.structured(Maps.encoded(ImageDecoder.decode(file)));
     } finally {
       memory.release();
     }

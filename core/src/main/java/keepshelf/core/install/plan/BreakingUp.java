@@ -11,6 +11,13 @@ import keepshelf.core.install.profile.HostProfile;
 
 /** Says what becomes of the wish that repetition is broken up. */
 record BreakingUp(ShelfFolder shelf, ShelvedItem item, HostProfile profile) {
+  /** Whether it can be had: of a surface, in a host with such nodes, with pictures that repeat. */
+  static boolean can(HostProfile profile, Setup as, List<PlannedMap> maps) {
+    return as == Setup.SURFACE
+        && profile.breaksUp()
+        && maps.stream().allMatch(m -> m.source().tile() == null);
+  }
+
   /** The sentence, when it was wished. */
   Optional<String> said(InstallOptions options, Setup as, List<PlannedMap> maps) {
     if (!options.breakUp() || as == Setup.ENSEMBLE) {
@@ -27,7 +34,7 @@ record BreakingUp(ShelfFolder shelf, ShelvedItem item, HostProfile profile) {
     if (!profile.breaksUp()) {
       return Optional.of("What is laid on from three sides is not broken up.");
     }
-    if (maps.stream().anyMatch(m -> m.source().tile() != null)) {
+    if (!can(profile, as, maps)) {
       return Optional.of("It comes in UDIM tiles, which do not repeat: nothing is broken up.");
     }
     return Optional.of(

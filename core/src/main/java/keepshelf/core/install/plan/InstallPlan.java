@@ -200,8 +200,7 @@ public record InstallPlan(
 
   /** Whether repetition is broken up while the pictures are shown. */
   public boolean brokenUp() {
-    boolean tiles = maps.stream().noneMatch(m -> m.source().tile() != null);
-    return options.breakUp() && as == Setup.SURFACE && tiles && profile.breaksUp();
+    return options.breakUp() && BreakingUp.can(profile, as, maps);
   }
 
   /** Width of one tile in metres. */
