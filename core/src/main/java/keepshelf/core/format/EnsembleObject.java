@@ -212,7 +212,7 @@ public final class EnsembleObject {
         t[q * 6 + k] = q * 4 + corners[k];
       }
     }
-    return new Shape(name, surface, p, n, uv, true, t);
+    return new Shape(name, surface, p, n, uv, t);
   }
 
   /** One of a row of balls that lie before the counter. */
@@ -228,6 +228,6 @@ public final class EnsembleObject {
     for (int i = 0; i < uv.length; i++) {
       uv[i] *= scale;
     }
-    return new Shape(name, surface, p, b.normals(), uv, true, b.triangles());
+    return new Shape(name, surface, p, b.normals(), uv, b.triangles());
   }
 }

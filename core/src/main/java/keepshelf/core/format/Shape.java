@@ -8,18 +8,10 @@ package keepshelf.core.format;
  * @param positions x, y, z in metres, y up
  * @param normals unit vectors
  * @param uvs u to the right, v upwards
- * @param metric whether the coordinates are metres along the surface; else one unit is the whole
- *     picture
  * @param triangles three corners each, counter-clockwise from outside
  */
 public record Shape(
-    String name,
-    int surface,
-    float[] positions,
-    float[] normals,
-    float[] uvs,
-    boolean metric,
-    int[] triangles) {
+    String name, int surface, float[] positions, float[] normals, float[] uvs, int[] triangles) {
   /** Corners. */
   public int count() {
     return positions.length / 3;
@@ -27,16 +19,12 @@ public record Shape(
 
   /** The same with another surface. */
   public Shape of(int otherSurface) {
-    return new Shape(name, otherSurface, positions, normals, uvs, metric, triangles);
+    return new Shape(name, otherSurface, positions, normals, uvs, triangles);
   }
 
-  /**
-   * v downwards, as glTF has it. Metric coordinates are turned about 0 rather than 1, so that a
-   * picture of any tile size begins at the same place in every format.
-   */
+  /** v downwards, as glTF has it. */
   public float down(int corner) {
-    float v = uvs[2 * corner + 1];
-    return metric ? -v : 1 - v;
+    return 1 - uvs[2 * corner + 1];
   }
 
   /** Least and greatest x, y, z in metres. */

@@ -48,7 +48,7 @@ public final class Shapes {
         }
       }
     }
-    return new Shape("Ball", 0, p, n, uv, true, flat(faces));
+    return new Shape("Ball", 0, p, n, uv, flat(faces));
   }
 
   /** A level square about the origin, its coordinates in metres. */
@@ -93,7 +93,7 @@ public final class Shapes {
         faces.add(new int[] {a, a + row + 1, a + 1});
       }
     }
-    return new Shape(name, 0, p, n, uv, true, flat(faces));
+    return new Shape(name, 0, p, n, uv, flat(faces));
   }
 
   /** Rise per metre at place {@code at} of the line that begins at {@code from}. */
@@ -118,7 +118,6 @@ public final class Shapes {
         new float[] {-w, 0, 0, w, 0, 0, w, h, 0, -w, h, 0},
         new float[] {0, 0, 1, 0, 0, 1, 0, 0, 1, 0, 0, 1},
         new float[] {0, 0, 1, 0, 1, 1, 0, 1},
-        false,
         new int[] {0, 1, 2, 0, 2, 3});
   }
 
@@ -137,13 +136,7 @@ public final class Shapes {
       }
     }
     return new Shape(
-        "Panel",
-        0,
-        p,
-        normals,
-        new float[] {0, 0, 1, 0, 1, 1, 0, 1},
-        false,
-        new int[] {0, 1, 2, 0, 2, 3});
+        "Panel", 0, p, normals, new float[] {0, 0, 1, 0, 1, 1, 0, 1}, new int[] {0, 1, 2, 0, 2, 3});
   }
 
   private static double[] unit(double[] v) {
@@ -175,7 +168,7 @@ public final class Shapes {
       t[i + 1] = t[i + 2];
       t[i + 2] = swap;
     }
-    return new Shape("Sky", 0, p, n, uv, false, t);
+    return new Shape("Sky", 0, p, n, uv, t);
   }
 
   /**
@@ -227,7 +220,7 @@ public final class Shapes {
       System.arraycopy(normals, 3 * from, n, 3 * i, 3);
       System.arraycopy(uvs, 2 * from, uv, 2 * i, 2);
     }
-    return new Shape(name, slot, p, n, uv, false, flat(faces));
+    return new Shape(name, slot, p, n, uv, flat(faces));
   }
 
   private static int[] flat(List<int[]> faces) {

@@ -33,7 +33,6 @@ class EnsembleObjectTest {
     for (int s = 0; s < count; s++) {
       Shape shape = shapes.get(s);
       assertThat(shape.surface()).isEqualTo(s);
-      assertThat(shape.metric()).isTrue();
       assertThat(shape.triangles()).isNotEmpty();
       boolean flat = shape.count() < 200;
       for (int t = 0; t < shape.triangles().length; t += 3) {

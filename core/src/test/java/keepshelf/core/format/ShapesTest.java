@@ -80,7 +80,6 @@ class ShapesTest {
             Shapes.upright("Plane", 2, 1).positions(),
             Shapes.upright("Plane", 2, 1).normals(),
             new float[] {1, 0, 0, 0, 0, 1, 1, 1},
-            false,
             Shapes.upright("Plane", 2, 1).triangles());
     float[] m = mirrored.tangents();
     assertThat(new float[] {m[0], m[1], m[2], m[3]}).containsExactly(-1, 0, 0, -1);

@@ -133,7 +133,7 @@ public final class SceneMaker {
     for (int i = 1; i < up.length; i += 3) {
       up[i] = 1;
     }
-    return new Shape(s.name(), s.surface(), s.positions(), up, s.uvs(), s.metric(), s.triangles());
+    return new Shape(s.name(), s.surface(), s.positions(), up, s.uvs(), s.triangles());
   }
 
   private float[] heights() throws IOException {
@@ -236,7 +236,7 @@ public final class SceneMaker {
         all[i + 2] = (float) (c * z - n * x);
       }
     }
-    return new Shape(s.name(), s.surface(), p, v, s.uvs(), s.metric(), s.triangles());
+    return new Shape(s.name(), s.surface(), p, v, s.uvs(), s.triangles());
   }
 
   private Scene model() throws IOException {
