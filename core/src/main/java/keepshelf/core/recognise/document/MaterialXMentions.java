@@ -206,8 +206,7 @@ final class MaterialXMentions {
 
   private static String channel(Element node, String output, String before) {
     if (node.getTagName().equals("extract")) {
-      String index = value(node, "index");
-      int i = index == null ? 0 : Math.clamp(Integer.parseInt(index.trim()), 0, 3);
+      int i = Math.clamp(index(value(node, "index")), 0, 3);
       return "rgba".substring(i, i + 1);
     }
     if (node.getTagName().startsWith("separate") && output.startsWith("out")) {
@@ -220,6 +219,11 @@ final class MaterialXMentions {
       };
     }
     return before;
+  }
+
+  /** The first where nothing that can be counted is said. */
+  private static int index(String said) {
+    return said != null && said.trim().matches("\\d{1,4}") ? Integer.parseInt(said.trim()) : 0;
   }
 
   private static List<Element> inputs(Element e) {
