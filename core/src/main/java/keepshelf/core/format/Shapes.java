@@ -157,8 +157,9 @@ public final class Shapes {
     for (int y = 0; y <= DOWN; y++) {
       for (int x = 0; x <= AROUND; x++) {
         int i = y * (AROUND + 1) + x;
-        // The panorama's middle lies ahead (-z); from inside, right is where x grows there.
-        uv[2 * i] = 1 - x / (float) AROUND;
+        // The panorama's middle lies ahead (-z), where the ball begins; from inside, right is
+        // where x grows there. Pictures repeat.
+        uv[2 * i] = 1.5f - x / (float) AROUND;
         uv[2 * i + 1] = 1 - y / (float) DOWN;
       }
     }
