@@ -231,7 +231,10 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
   }
 
   private static String sharp(ItemRecord i) {
-    String label = largest(i) == 0 ? "not known" : Resolution.label(largest(i));
+    if (largest(i) == 0) {
+      return "not known";
+    }
+    String label = Resolution.label(largest(i));
     List<String> soft =
         i.mapsAt(null).stream()
             .filter(m -> soft(i, m))

@@ -92,8 +92,11 @@ final class Prints {
   Optional<Fingerprint> look(Picture p, List<Problem> problems) {
     try {
       ImageInfo info = ImageProbe.probe(p.file()).orElse(null);
-      if (info == null || !info.format().readable()) {
-        return Optional.empty();
+      if (info == null) {
+        throw new IOException("its content is no picture that is known here");
+      }
+      if (!info.format().readable()) {
+        throw new IOException("pictures of its format are kept and not decoded here");
       }
       long samples = (long) info.width() * info.height() * info.channels();
       PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
@@ -118,7 +121,7 @@ final class Prints {
                 p.path()
                     + " was not compared: "
                     + e.getMessage()
-                    + ". Fetch it again if it should be a picture."));
+                    + ". Look at it yourself, or fetch it again if it is broken."));
       }
       return Optional.empty();
     }
