@@ -88,7 +88,7 @@ final class GltfScene {
     }
     // Pictures begin at the top here; the renderer counts upwards.
     for (int i = 1; i < uvs.length; i += 2) {
-      uvs[i] = -uvs[i];
+      uvs[i] = 1 - uvs[i];
     }
     out.add(new ReadShape(name, positions, normals, uvs, triangles, surface));
   }

@@ -163,15 +163,177 @@ class LanternhouseTest {
             + " has no input",
         "normalmap name=\"nm\" | swizzle name=\"nm\" | not known in 1.39",
         "output=\"c\" | output=\"zzz\" | connected to nothing",
-        "value=\"0.4\" | value=\"rough\" | no number"
+        "value=\"0.4\" | value=\"rough\" | no number",
+        "value=\"0.4\" | value=\"0.4, 0.2\" | has 2 numbers",
+        "colorspace=\"lin_rec709\" | colorspace=\"acescg\" | working space is acescg",
+        "materialx version | document version | root is document",
+        "surfacematerial | volumematerial | there is no surfacematerial",
+        "nodename=\"S\" | nodename=\"T\" | no standard_surface or open_pbr_surface",
+        "standard_surface name | phong name | no standard_surface or open_pbr_surface",
+        "type=\"color3\" nodegraph | type=\"vector3\" nodegraph | is of type vector3, not color3",
+        "output name=\"c\" type=\"color3\" | output name=\"c\" type=\"vector3\" | fed by an output"
+            + " of type vector3",
+        "nodename=\"col\" | nodename=\"gone\" | cannot be followed to a picture",
+        "name=\"in\" type=\"vector3\" nodename=\"nor\" | name=\"in\" type=\"vector3\" | has nothing"
+            + " at its input",
+        "name=\"in\" type=\"vector3\" nodename=\"nor\" | name=\"in\" type=\"float\""
+            + " nodename=\"nor\" | where float is needed",
+        "value=\"tex/n.png\" | value=\"tex/n.png\" colorspace=\"srgb_texture\" | data picture of"
+            + " “normal” is marked",
+        "value=\"tex/c.png\" | val=\"tex/c.png\" | names no file",
+        "type=\"filename\" value=\"tex/c.png\" | type=\"string\" value=\"tex/c.png\" | names no"
+            + " file",
+        "nor\" type=\"vector3\"> | nor\" type=\"vector3\"> <input name=\"vaddressmode\""
+            + " type=\"string\" value=\"tile\"/> | has the address mode tile",
+        "value=\"0.25, 0.25\" | value=\"wide\" | value wide, which is no number",
+        "value=\"0.25, 0.25\" | interfacename=\"size\" | control that does not exist"
       })
   void everyFaultIsComplainedAbout(String good, String bad, String complaint) throws Exception {
     String xml = SOUND.replace(good, bad == null ? "" : bad);
     if (good.startsWith("normalmap")) {
       xml = xml.replace("</normalmap>", "</swizzle>");
+    } else if (good.startsWith("materialx")) {
+      xml = xml.replace("</materialx>", "</document>");
+    } else if (good.startsWith("surfacematerial")) {
+      xml = xml.replace("</surfacematerial>", "</volumematerial>");
+    } else if (good.startsWith("standard_surface")) {
+      xml = xml.replace("</standard_surface>", "</phong>");
     }
     assertThat(xml).isNotEqualTo(SOUND);
     assertThat(String.join("\n", read(xml).complaints())).contains(complaint);
+  }
+
+  private static final String RELIEF =
+      SOUND
+          .replace(
+              "<output name=\"c\"",
+              """
+              <image name="hei" type="float">
+                <input name="file" type="filename" value="tex/n.png"/>
+                <input name="texcoord" type="vector2" nodename="place"/>
+              </image>
+              <subtract name="mid" type="float">
+                <input name="in1" type="float" nodename="hei"/>
+                <input name="in2" type="float" value="0.25"/>
+              </subtract>
+              <output name="h" type="float" nodename="mid"/>
+              <output name="c\"\
+              """)
+          .replace(
+              "<surfacematerial",
+              """
+              <displacement name="D" type="displacementshader">
+                <input name="displacement" type="float" nodegraph="NG_dory" output="h"/>
+                <input name="scale" type="float" value="0.02"/>
+              </displacement>
+              <surfacematerial\
+              """)
+          .replace(
+              "</surfacematerial>",
+              "<input name=\"displacementshader\" type=\"displacementshader\""
+                  + " nodename=\"D\"/></surfacematerial>");
+
+  @Test
+  void reliefIsReadWithItsScaleAndItsMiddle() throws Exception {
+    ReadDocument d = read(RELIEF);
+    assertThat(d.complaints()).isEmpty();
+    ReadSurface s = d.surfaces().getFirst();
+    assertThat(input(s, "displacement").value()).isEqualTo(0.02);
+    assertThat(s.middle()).isEqualTo(0.25);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "nodename=\"D\" | nodename=\"E\" | displacement is connected to nothing",
+        "name=\"scale\" type=\"float\" value=\"0.02\" | name=\"amount\" type=\"float\""
+            + " value=\"0.02\" | displacement has no input",
+        "value=\"0.02\" | value=\"high\" | is no number",
+        "output=\"h\" | output=\"n\" | not fed by a float",
+        "output=\"h\" | output=\"x\" | not fed by a float"
+      })
+  void reliefThatIsWrongIsComplainedAbout(String good, String bad, String complaint)
+      throws Exception {
+    String xml = RELIEF.replace(good, bad);
+    assertThat(xml).isNotEqualTo(RELIEF);
+    assertThat(String.join("\n", read(xml).complaints())).contains(complaint);
+  }
+
+  private static final String LIGHT =
+      """
+      <materialx version="1.39" colorspace="lin_rec709">
+        <latlongimage name="P" type="color3">
+          <input name="file" type="filename" value="tex/c.png" colorspace="lin_rec709"/>
+          <input name="rotation" type="float" value="30"/>
+        </latlongimage>
+        <uniform_edf name="E" type="EDF">
+          <input name="color" type="color3" nodename="P"/>
+        </uniform_edf>
+        <light name="L" type="lightshader">
+          <input name="edf" type="EDF" nodename="E"/>
+          <input name="intensity" type="float" value="1.5"/>
+        </light>
+      </materialx>
+      """;
+
+  @Test
+  void aLightIsReadWithItsTurnAndItsStrength() throws Exception {
+    ReadDocument d = read(LIGHT);
+    assertThat(d.complaints()).isEmpty();
+    assertThat(d.lights().getFirst().numbers())
+        .containsEntry("turn", 30.0)
+        .containsEntry("brightness", 1.5);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "nodename=\"E\" | nodename=\"F\" | has no uniform_edf",
+        "nodename=\"P\" | nodename=\"Q\" | is no panorama",
+        "tex/c.png | tex/gone.png | the panorama tex/gone.png is not there",
+        "value=\"tex/c.png\" colorspace=\"lin_rec709\" | value=\"tex/c.png\" | is read as null",
+        "intensity\" type=\"float\" | intensity\" type=\"color3\" | is of type color3, not float",
+        "value=\"1.5\" | value=\"bright\" | “intensity” is no number",
+        "value=\"30\" | value=\"left\" | “rotation” is no number"
+      })
+  void aLightThatIsWrongIsComplainedAbout(String good, String bad, String complaint)
+      throws Exception {
+    String xml = LIGHT.replace(good, bad);
+    assertThat(xml).isNotEqualTo(LIGHT);
+    assertThat(String.join("\n", read(xml).complaints())).contains(complaint);
+  }
+
+  @Test
+  void theLookHasToAgreeWithTheObject() throws Exception {
+    String look =
+        "<look name=\"K\"><materialassign name=\"a\" material=\"Dory\" geom=\"/Ball\"/></look>"
+            + "</materialx>";
+    String xml = SOUND.replace("</materialx>", look);
+    String object =
+        "# lengths are in units of 0.01 m\no Ball\nv 0 0 0\nv 100 0 0\nv 0 100 0\n"
+            + "vt 0 0\nvt 1 0\nvt 0 1\nvn 0 0 1\nusemtl Dory\nf 1/1/1 2/2/1 3/3/1\n";
+    Path obj = dir.resolve("dory.obj");
+    Files.writeString(obj, object);
+    ReadDocument d = read(xml);
+    assertThat(d.complaints()).isEmpty();
+    assertThat(d.facts()).containsEntry("triangles", 1.0).containsEntry("width", 1.0);
+    assertThat(read(xml.replace("/Ball", "/Cube")).complaints())
+        .anyMatch(c -> c.contains("/Cube, which is not there"));
+    assertThat(read(xml.replace("material=\"Dory\"", "material=\"Other\"")).complaints())
+        .anyMatch(c -> c.contains("another material than the object does"));
+    Files.writeString(obj, object.replace("usemtl Dory", "usemtl Hake"));
+    assertThat(read(xml).complaints()).anyMatch(c -> c.contains("uses another material: Hake"));
+    Files.writeString(obj, object.replace("f 1/1/1", "f 9/1/1") + "f 8/8/8 1/1/1 2/2/2\n");
+    assertThat(read(xml).complaints())
+        .filteredOn(c -> c.contains("names a point that does not exist"))
+        .hasSize(1);
+    Files.writeString(obj, object.replace("v 100 0 0", "v 100 0") + "wobble 3\ns 1\n");
+    assertThat(read(xml).complaints())
+        .anyMatch(c -> c.contains("a number is missing after “v”"))
+        .anyMatch(c -> c.contains("the statement “wobble”"))
+        .noneMatch(c -> c.contains("“s”"));
   }
 
   @Test
