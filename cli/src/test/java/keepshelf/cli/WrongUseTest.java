@@ -175,7 +175,7 @@ class WrongUseTest {
         "measure nothing --line 0,0,9,9 --length 1m | 3 | nothing",
         "sharp net~mesh | 2 | --distance",
         "sharp net~mesh --distance 0 | 2 | ",
-        "sharp nothing --distance 2 --output 1920 | 3 | nothing",
+        "sharp nothing --distance 2 --output 1920 --lens 35 | 3 | nothing",
         "projects --client Harbour | 2 | --add",
         "projects --add Tideline --kind odd | 2 | odd",
         "projects --add Tideline --handed-over odd | 2 | odd",
