@@ -1,5 +1,6 @@
 package keepshelf.imaging.render;
 
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import keepshelf.imaging.colour.Srgb;
@@ -25,9 +26,17 @@ public final class BenchPicture {
 
   /**
    * A pixel is done when the spread of its samples (of square roots of linear light) is below this
-   * times the root of their number.
+   * times their number: they are laid out so evenly that the error falls nearly as that rises.
    */
-  private static final float SURE = 0.05f;
+  private static final float SURE = 0.015f;
+
+  /** Shares of a pass, more than any computer has cores for. */
+  private static final int WORKERS = 64;
+
+  /** Of the object's half, by which looking for the surface begins before where it was met. */
+  private static final float PAD = 1e-3f;
+
+  private static final float PAD_RELIEF = 0.05f;
 
   private static final int FINE_GRID = 56;
   private static final int COARSE_GRID = 26;
@@ -58,6 +67,7 @@ public final class BenchPicture {
   private final float[] darkest;
   private final float[] brightest;
   private final byte[] taken;
+  private final FreeWay free;
   private boolean[] open;
   private GroundShade ground;
   private int grid;
@@ -78,6 +88,9 @@ public final class BenchPicture {
     darkest = new float[width * height];
     brightest = new float[width * height];
     taken = new byte[width * height];
+    free =
+        new FreeWay(
+            width, height, solid.half() * PAD + PAD_RELIEF * (skin.highest() - skin.lowest()));
     java.util.Arrays.fill(darkest, Float.MAX_VALUE);
     boolean folds = scene.shape() == BenchScene.Shape.DRAPE && !skin.raised();
     LightField field = scene.lighting().light();
@@ -140,7 +153,7 @@ public final class BenchPicture {
           BenchTracer t = tracer(rays, step, -1);
           float[] rgb = new float[3];
           for (int x = 0; x < w; x++) {
-            t.trace((x + 0.5f) * step, (y + 0.5f) * step, 0.5f, 0, rgb);
+            t.trace((x + 0.5f) * step, (y + 0.5f) * step, 0.5f, 0, 0, rgb);
             small[y * w + x] = argb(rgb[0], rgb[1], rgb[2]);
           }
         });
@@ -168,28 +181,34 @@ public final class BenchPicture {
     float ox = Sequences.radical(n, 2);
     float oy = Sequences.radical(n, 3);
     float[] added = new float[sum.length];
+    float[] met = new float[taken.length];
+    AtomicInteger next = new AtomicInteger();
+    // Rows are fetched one by one: those with the object take longer than others.
     boolean whole =
-        IntStream.range(0, height)
+        IntStream.range(0, WORKERS)
             .parallel()
-            .allMatch(y -> {
-              if (stop.getAsBoolean()) {
-                return false;
-              }
+            .allMatch(w -> {
               BenchTracer t = tracer(fineRays, 0.5f, n);
               float[] rgb = new float[3];
-              for (int x = 0; x < width; x++) {
-                if (!needs(y * width + x)) {
-                  continue;
+              for (int y = next.getAndIncrement(); y < height; y = next.getAndIncrement()) {
+                if (stop.getAsBoolean()) {
+                  return false;
                 }
-                t.trace(x + ox, y + oy, spread(y * 7919 + x, n), turn(x, y), rgb);
-                int o = (y * width + x) * 3;
-                added[o] = rgb[0];
-                added[o + 1] = rgb[1];
-                added[o + 2] = rgb[2];
+                for (int x = 0; x < width; x++) {
+                  int i = y * width + x;
+                  if (needs(i)) {
+                    float chance = spread(y * 7919 + x, n);
+                    met[i] = t.trace(x + ox, y + oy, chance, turn(x, y), free.at(i), rgb);
+                    System.arraycopy(rgb, 0, added, 3 * i, 3);
+                  }
+                }
               }
               return true;
             });
     if (whole) {
+      if (passes < LEAST_PASSES && !surface.seeThrough()) {
+        free.met(met);
+      }
       take(added);
       passes++;
       open = passes < LEAST_PASSES ? null : unsure();
@@ -224,7 +243,7 @@ public final class BenchPicture {
     for (int y = 0; y < height; y++) {
       for (int x = 0; x < width; x++) {
         int i = y * width + x;
-        if (brightest[i] - darkest[i] > SURE * (float) Math.sqrt(taken[i])) {
+        if (brightest[i] - darkest[i] > SURE * taken[i]) {
           any = true;
           out[i] = true;
           out[y * width + Math.max(0, x - 1)] = true;

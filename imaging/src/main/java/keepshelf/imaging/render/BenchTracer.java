@@ -26,6 +26,9 @@ final class BenchTracer {
   private final LightRays rays;
   private final LightRays below;
 
+  /** The rays as a raised surface sees them; null for others. */
+  private final SurfaceRays fromHere;
+
   /** Null where one look along the middle of the lobe has to do. */
   private final GlossRays gloss;
 
@@ -86,6 +89,7 @@ final class BenchTracer {
     this.quick = pass < 0;
     turnCos = (float) Math.cos(Math.toRadians(scene.cover().laying().turnDegrees()));
     turnSin = (float) Math.sin(Math.toRadians(scene.cover().laying().turnDegrees()));
+    fromHere = horizon == null ? null : new SurfaceRays(rays, turnCos, turnSin);
     shader = new Shader(light, true);
     BenchScene.Substance s = scene.cover().substance();
     shader.substance((float) s.reflectance(), (float) s.coat(), (float) s.coatRoughness());
@@ -97,18 +101,21 @@ final class BenchTracer {
    *
    * @param chance 0..1, decides whether what is half open is seen through
    * @param turn 0..1, by which the places that a rough surface looks into are turned
+   * @param free metres from the eye in which nothing was met around there
+   * @return metres from the eye to what was met, or 0
    */
-  void trace(float x, float y, float chance, float turn, float[] out) {
+  float trace(float x, float y, float chance, float turn, float free, float[] out) {
     rotation = turn;
     camera.direction(x, y, d);
-    if (!solid.meet(camera.eye, d, 0, skin, chance, quick, at)) {
+    if (!solid.meet(camera.eye, d, 0, free, skin, chance, quick, at)) {
       background(y, out);
-      return;
+      return 0;
     }
     surfaceColour(out);
     for (int c = 0; c < 3; c++) {
       out[c] *= exposure;
     }
+    return at.t;
   }
 
   private void surfaceColour(float[] out) {
@@ -128,7 +135,11 @@ final class BenchTracer {
     shader.aim(n, v, roughness, grain, texel[Surface.ANISOTROPY]);
     folded = solid.folds(at, folds, foldFrame);
     place = horizon == null ? -1 : horizon.place(s, t);
-    hide();
+    if (Shader.matt(texel)) {
+      hide();
+    } else {
+      Arrays.fill(hidden, 0);
+    }
     // The lobe is as wide as it is rough: so soft is the edge of its shadow.
     soft = 0.15f + roughness;
     if (gloss == null || texel[Surface.ANISOTROPY] > 0) {
@@ -228,13 +239,16 @@ final class BenchTracer {
     }
     Arrays.fill(met, 0);
     Arrays.fill(lost, 0);
+    if (place >= 0) {
+      fromHere.from(at);
+    }
     for (int i = 0; i < rays.x.length; i++) {
       float x = rays.x[i];
       float y = rays.y[i];
       float z = rays.z[i];
       float cos = n[0] * x + n[1] * y + n[2] * z;
       if (cos > 0) {
-        float seen = place < 0 ? 1 : inSight(place, x, y, z, 0.12f);
+        float seen = place < 0 ? 1 : pastRelief(i);
         seen *= folded ? pastFolds(x, y, z, 0.12f) : 1;
         float dark = cos * (y < -1e-3f ? floor(x, y, z) : 1) * (1 - seen);
         for (int c = 0; c < 3; c++) {
@@ -248,6 +262,13 @@ final class BenchTracer {
     for (int c = 0; c < 3; c++) {
       hidden[c] += met[c] > 0 ? scratch[c] * lost[c] / met[c] : 0;
     }
+  }
+
+  /** Whether the relief lets the light of a ray through, as {@link #inSight}. */
+  private float pastRelief(int ray) {
+    float slope = horizon.slope(place, fromHere.turn[ray]) * skin.steepness();
+    float flat = fromHere.flat[ray];
+    return past(fromHere.out[ray], slope * flat, flat, 0.12f);
   }
 
   /** What a normal that leans sees behind the object's own horizon. */

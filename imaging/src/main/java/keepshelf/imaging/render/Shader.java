@@ -8,6 +8,9 @@ import keepshelf.imaging.light.PrefilteredLight;
  * environment reflects exactly what arrives. Not thread-safe: holds scratch space.
  */
 final class Shader {
+  /** From here on so little is diffuse that nobody sees what hides it. */
+  private static final float BARE_METAL = 0.995f;
+
   /** Cosine at which a normal counts as seen. */
   private static final float LEAST_SEEN = 0.03f;
 
@@ -236,6 +239,11 @@ final class Shader {
         out[c] = out[c] * (1 - share) + amount * above;
       }
     }
+  }
+
+  /** Whether any light that a surface gives back is diffuse, so that what hides it is seen. */
+  static boolean matt(float[] t) {
+    return t[Surface.METALLIC] < BARE_METAL || strongest(t, Surface.SHEEN) > 0;
   }
 
   /** Diffuse light that is not hidden. */

@@ -65,18 +65,31 @@ public final class HorizonMap {
     return slope(slopes, place, x, y);
   }
 
+  /**
+   * The same where the direction is known already.
+   *
+   * @param turn the direction as a part of a whole turn, 0..1, see {@link #turn}
+   */
+  public float slope(int place, float turn) {
+    return slope(slopes, place, turn);
+  }
+
   /** The same in any row of {@link #DIRECTIONS} slopes that begins at {@code place}. */
   public static float slope(float[] slopes, int place, float x, float y) {
-    float turn = turn(x, y) * DIRECTIONS;
-    int i = (int) turn;
-    float f = turn - i;
+    return slope(slopes, place, turn(x, y));
+  }
+
+  private static float slope(float[] slopes, int place, float turn) {
+    float at = turn * DIRECTIONS;
+    int i = (int) at;
+    float f = at - i;
     float a = slopes[place + (i & DIRECTIONS - 1)];
     float b = slopes[place + (i + 1 & DIRECTIONS - 1)];
     return a + (b - a) * f;
   }
 
   /** The direction as a part of a whole turn, 0..1, to half a degree. */
-  static float turn(float x, float y) {
+  public static float turn(float x, float y) {
     float ax = Math.abs(x);
     float ay = Math.abs(y);
     float least = ax < ay ? ax : ay;

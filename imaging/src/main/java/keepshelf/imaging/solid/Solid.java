@@ -15,6 +15,9 @@ public abstract sealed class Solid permits Ball, Box, Drape {
   private static final int QUICK_HALVINGS = 3;
   private static final int MOST = 160;
 
+  /** A crossing is found when the gap is below this share of the least step. */
+  private static final float NEAR = 0.01f;
+
   /** Layers of holes that are looked through. */
   private static final int LAYERS = 6;
 
@@ -76,9 +79,27 @@ public abstract sealed class Solid permits Ball, Box, Drape {
    */
   public final boolean meet(
       float[] o, float[] d, float from, Skin skin, float chance, boolean quick, Meeting out) {
+    return meet(o, d, from, from, skin, chance, quick, out);
+  }
+
+  /**
+   * The same where rays beside this one tell how far nothing is in the way.
+   *
+   * @param free length of the ray, in metres, at which looking begins; when that proves to be
+   *     within the shape, it begins at {@code from} after all
+   */
+  public final boolean meet(
+      float[] o,
+      float[] d,
+      float from,
+      float free,
+      Skin skin,
+      float chance,
+      boolean quick,
+      Meeting out) {
     float begin = from;
     for (int i = 0; i < LAYERS; i++) {
-      if (!cross(o, d, begin, skin, quick, out)) {
+      if (!cross(o, d, begin, i == 0 ? free : begin, skin, quick, out)) {
         return false;
       }
       if (!skin.hole(out.u, out.v, chance)) {
@@ -98,14 +119,16 @@ public abstract sealed class Solid permits Ball, Box, Drape {
     return meet(o, d, from, skin, chance, true, scratch);
   }
 
-  private boolean cross(float[] o, float[] d, float from, Skin skin, boolean quick, Meeting out) {
+  private boolean cross(
+      float[] o, float[] d, float from, float free, Skin skin, boolean quick, Meeting out) {
     float[] range = new float[2];
     float high = skin.highest();
     float low = skin.lowest();
     if (!within(o, d, Math.max(high, 0) + half * 1e-4f, range)) {
       return false;
     }
-    float t = Math.max(from, range[0]);
+    float first = Math.max(from, range[0]);
+    float t = Math.max(first, free);
     Foot f = new Foot();
     float least =
         Math.max((high - low) / (quick ? QUICK_STEPS : STEPS), half * (quick ? 2e-3f : 8e-4f));
@@ -116,11 +139,19 @@ public abstract sealed class Solid permits Ball, Box, Drape {
     // One step beyond the end: the far side may be crossed by it.
     for (int i = 0; i < MOST && before <= range[1]; i++) {
       foot(o[0] + d[0] * t, o[1] + d[1] * t, o[2] + d[2] * t, f);
-      float gap = f.distance - (f.distance > high + least ? high : skin.height(f.u, f.v));
+      boolean above = f.distance > high + least;
+      boolean below = f.distance < low - least;
+      float gap = f.distance - (above ? high : below ? low : skin.height(f.u, f.v));
       if (side == 0) {
+        if (gap < 0 && t > first) {
+          t = first;
+          before = t;
+          continue;
+        }
         side = gap >= 0 ? 1 : -1;
       } else if (gap * side < 0) {
-        halve(o, d, before, t, gapBefore, gap, skin, quick ? QUICK_HALVINGS : HALVINGS, out);
+        int halvings = quick ? QUICK_HALVINGS : HALVINGS;
+        halve(o, d, before, t, gapBefore, gap, skin, halvings, NEAR * least, out);
         out.behind = side < 0;
         return true;
       }
@@ -128,7 +159,7 @@ public abstract sealed class Solid permits Ball, Box, Drape {
       gapBefore = gap;
       // Far from the layer the distance itself is safe; within it the slopes are not known.
       float away = gap * side;
-      t += Math.max(f.distance > high + least ? away : stride * away, least);
+      t += Math.max(above || below ? away : stride * away, least);
     }
     return false;
   }
@@ -142,6 +173,7 @@ public abstract sealed class Solid permits Ball, Box, Drape {
       float gb0,
       Skin skin,
       int halvings,
+      float near,
       Meeting out) {
     float a = a0;
     float b = b0;
@@ -157,6 +189,9 @@ public abstract sealed class Solid permits Ball, Box, Drape {
       t = a + (b - a) * share;
       foot(o[0] + d[0] * t, o[1] + d[1] * t, o[2] + d[2] * t, f);
       float g = f.distance - skin.height(f.u, f.v);
+      if (Math.abs(g) < near) {
+        break;
+      }
       if (g * ga > 0) {
         a = t;
         ga = g;

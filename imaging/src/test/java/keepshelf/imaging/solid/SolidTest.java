@@ -179,6 +179,34 @@ class SolidTest {
     assertThat(off).isLessThanOrEqualTo(s instanceof Box ? met / 25 : 0);
   }
 
+  /** What rays beside it tell of the free way spares work and moves nothing. */
+  @ParameterizedTest
+  @MethodSource("shapes")
+  void aFreeWayLeavesTheCrossingWhereItWas(Solid s) {
+    Random r = new Random(11);
+    Meeting plain = new Meeting();
+    Meeting told = new Meeting();
+    Skin skin = waves(s.half() * 0.02f, s.half() * 0.4f);
+    int met = 0;
+    int moved = 0;
+    for (int i = 0; i < 600; i++) {
+      float[] o = {0, 0.2f * s.half(), 8 * s.half()};
+      float[] d = unit(r.nextGaussian() * 0.08, r.nextGaussian() * 0.08, -1);
+      if (!s.meet(o, d, 0, skin, 0.5f, false, plain)) {
+        continue;
+      }
+      met++;
+      // Now and then a wrong one: it ends within the shape, and all is looked at after all.
+      boolean wrong = s instanceof Ball && dot(plain.normal, d) < -0.5f && i % 3 == 0;
+      float free = plain.t + s.half() * (wrong ? 0.05f : -0.02f * (i % 5));
+      assertThat(s.meet(o, d, 0, free, skin, 0.5f, false, told)).as("ray %s", i).isTrue();
+      moved += Math.abs(told.t - plain.t) > s.half() * 2e-3f ? 1 : 0;
+    }
+    assertThat(met).isGreaterThan(150);
+    // A ray along a slope may find another wave of it first.
+    assertThat(moved).isLessThanOrEqualTo(met / 50);
+  }
+
   /** Rays that just touch the outline, where distances vanish in rounding. */
   @ParameterizedTest
   @MethodSource("shapes")
