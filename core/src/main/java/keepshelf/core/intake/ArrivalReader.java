@@ -194,8 +194,13 @@ public final class ArrivalReader {
   }
 
   private static String name(String path) {
-    Path file = Path.of(path).toAbsolutePath().normalize().getFileName();
-    return file == null ? path : file.toString();
+    try {
+      Path file = Path.of(path).toAbsolutePath().normalize().getFileName();
+      return file == null ? path : file.toString();
+    } catch (InvalidPathException e) {
+      // No such file can be on this system; the name still names what was asked for.
+      return path;
+    }
   }
 
   private Arrival archive(Path origin, Path workspaces) throws ShelfException, IOException {

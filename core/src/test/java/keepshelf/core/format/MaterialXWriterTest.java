@@ -53,8 +53,25 @@ class MaterialXWriterTest {
 
   @Test
   void theDocumentIsTheGoldenOne() throws Exception {
-    String xml = MaterialXWriter.write(whole());
-    Path golden = Path.of("src/test/resources/golden/wet_kelp.mtlx");
+    compare(whole(), "wet_kelp.mtlx");
+  }
+
+  /** All that a surface can be covered by, under both models. */
+  @ParameterizedTest
+  @CsvSource({
+    "standard_surface,TRIPLANAR",
+    "standard_surface,HEX_TILED",
+    "open_pbr_surface,TILED",
+    "open_pbr_surface,TRIPLANAR",
+    "open_pbr_surface,HEX_TILED"
+  })
+  void everyCoveringIsTheGoldenOne(String model, Covering covering) throws Exception {
+    compare(whole(model, covering), "kelp-" + model + "-" + covering.name() + ".mtlx");
+  }
+
+  private static void compare(Scene scene, String name) throws Exception {
+    String xml = MaterialXWriter.write(scene);
+    Path golden = Path.of("src/test/resources/golden/" + name);
     if (Boolean.getBoolean("keepshelf.golden")) {
       Files.createDirectories(golden.getParent());
       Files.writeString(golden, xml);
@@ -124,6 +141,7 @@ class MaterialXWriterTest {
     Scene s =
         new Scene(
             "Fog", List.of(d, d), List.of(Shapes.ball().of(1)), List.of(dome), true, 1, false);
+    compare(s, "fog-and-kelp.mtlx");
     Document doc = parsed(MaterialXWriter.write(s));
     assertThat(value(doc, "//latlongimage/input[@name='rotation']/@value")).isEqualTo("30");
     assertThat(value(doc, "//light/input[@name='intensity']/@value")).isEqualTo("1.5");
