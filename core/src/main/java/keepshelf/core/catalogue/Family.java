@@ -2,6 +2,7 @@ package keepshelf.core.catalogue;
 
 import java.util.Locale;
 import java.util.Set;
+import java.util.regex.Pattern;
 import keepshelf.core.model.ItemKind;
 
 /** The families that materials are put on boards by, told from the words of their names. */
@@ -29,6 +30,8 @@ public enum Family {
   /** Everything that is no material stands on boards of its own. */
   NONE("", "");
 
+  private static final Pattern BETWEEN = Pattern.compile("[^\\p{L}]+");
+
   private final String title;
   private final Set<String> words;
 
@@ -49,12 +52,12 @@ public enum Family {
     if (item.kind() != ItemKind.MATERIAL && item.kind() != ItemKind.PHOTO_TEXTURE) {
       return NONE;
     }
+    String[] said = BETWEEN.split((item.key() + "_" + item.name()).toLowerCase(Locale.ROOT));
     Family best = OTHER;
     int most = 0;
     for (Family f : values()) {
       int n = 0;
-      for (String w :
-          (item.key() + "_" + item.name()).toLowerCase(Locale.ROOT).split("[^\\p{L}]+")) {
+      for (String w : said) {
         n += f.words.contains(w) ? (f == PAINT_AND_PLASTER ? 2 : 1) : 0;
       }
       if (n > most) {

@@ -33,7 +33,7 @@ public final class Promises {
   /** Writes a promise called {@code name}, in the place of an earlier one. */
   public static Path write(ShelfFolder shelf, String name, Object promise) throws IOException {
     Path file = shelf.resolve(".keepshelf/journal/" + name);
-    FileTrees.writeAtomically(file, Json.pretty(promise));
+    FileTrees.writeAtomically(file, Json.compact(promise));
     return file;
   }
 

@@ -8,6 +8,9 @@ import org.jdbi.v3.core.Handle;
 
 /** Rows of what boards and search need of each item; always written together with the item. */
 final class CardTables {
+  /** So many are taken out one by one, however many there are. */
+  private static final int FEW = 500;
+
   private CardTables() {}
 
   /** Whether items have no card, as on a shelf of an earlier version. */
@@ -15,6 +18,37 @@ final class CardTables {
     return h.createQuery("select (select count(*) from item) <> (select count(*) from card)")
         .mapTo(Boolean.class)
         .one();
+  }
+
+  /**
+   * Takes the cards of these items away. Where they are most of all there are, all go: emptying the
+   * index of words is a matter of a moment, taking them out one by one one of half a minute for a
+   * hundred thousand. Only the last card stays, so that no number of a row is ever given again
+   * while somebody still knows it as another item's.
+   *
+   * @return the row of that card, for {@link #refill} once the others are written; 0 where not all
+   *     went
+   */
+  static long empty(Handle h, List<String> items) {
+    long all = h.createQuery("select count(*) from card").mapTo(Long.class).one();
+    if (items.size() > FEW && 2L * items.size() > all) {
+      long last = h.createQuery("select max(row) from card").mapTo(Long.class).one();
+      h.execute("insert into words(words) values ('delete-all')");
+      h.execute("delete from card where row < ?", last);
+      return last;
+    }
+    if (!items.isEmpty()) {
+      var cards = h.prepareBatch("delete from card where item_id = ?");
+      items.forEach(cards::add);
+      cards.execute();
+    }
+    return 0;
+  }
+
+  /** Makes all cards that {@link #empty} took away and nobody has written since. */
+  static void refill(Handle h, long last) {
+    h.execute("delete from card where row = ?", last);
+    fill(h);
   }
 
   /** Makes the cards of items that have none. */

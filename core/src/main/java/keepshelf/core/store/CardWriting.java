@@ -20,17 +20,25 @@ final class CardWriting {
 
   /** Adds the cards and the words of items of a pack, whose rows in {@code item} are there. */
   static void insert(Handle h, List<ItemRecord> items, PackSummary pack) {
+    if (!items.isEmpty()) {
+      CardTables.tick(h);
+      write(h, items, pack);
+    }
+  }
+
+  /** The same as a part of a change that is counted already. */
+  static void write(Handle h, List<ItemRecord> items, PackSummary pack) {
     if (items.isEmpty()) {
       return;
     }
-    CardTables.tick(h);
     Map<String, OkLab> colours = colours(h, pack.id());
+    // The last of all cards may stand there still, see CardTables.empty.
     var cards =
         h.prepareBatch(
-            "insert into card(item_id, pack_id, key, name, kind, workflow, tile_metres, marks,"
-                + " board, resolutions, roles, maps, bytes, severity, state, colour_of, l, a, b,"
-                + " made, change) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,"
-                + " ?, (select n from card_clock))");
+            "insert or replace into card(item_id, pack_id, key, name, kind, workflow, tile_metres,"
+                + " marks, board, resolutions, roles, maps, bytes, severity, state, colour_of, l,"
+                + " a, b, made, change) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,"
+                + " ?, ?, ?, (select n from card_clock))");
     for (ItemRecord i : items) {
       String colourOf = i.seen().map(MapRecord::sha256).orElse(null);
       OkLab colour = colours.get(colourOf);

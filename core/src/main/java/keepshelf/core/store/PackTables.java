@@ -55,39 +55,55 @@ final class PackTables {
   }
 
   /**
-   * Writes what is different in {@code p}; its files, maps and items themselves are those of {@code
-   * before}, which is what the tables have. False when they are not: then nothing was written.
+   * A pack whose files, maps and items themselves are those that the tables have.
+   *
+   * @param items those of them that are different, or whose pack is
    */
-  static boolean update(Handle h, PackRecord before, PackRecord p) {
-    boolean alike =
-        before.id().equals(p.id())
-            && before.files().equals(p.files())
-            && before.items().size() == p.items().size();
-    for (int i = 0; alike && i < p.items().size(); i++) {
-      ItemRecord a = before.items().get(i);
-      ItemRecord b = p.items().get(i);
-      alike = a.id().equals(b.id()) && a.maps().equals(b.maps());
+  private record Change(PackRecord pack, List<ItemRecord> items) {
+    /** What is different in {@code p}; empty when more is than can be told by items. */
+    static Optional<Change> of(PackRecord before, PackRecord p) {
+      boolean alike = before.files().equals(p.files()) && before.items().size() == p.items().size();
+      for (int i = 0; alike && i < p.items().size(); i++) {
+        ItemRecord a = before.items().get(i);
+        ItemRecord b = p.items().get(i);
+        alike = a.id().equals(b.id()) && a.maps().equals(b.maps());
+      }
+      if (!alike) {
+        return Optional.empty();
+      }
+      boolean all = !before.summary().equals(p.summary());
+      List<ItemRecord> changed = new ArrayList<>();
+      for (int i = 0; i < p.items().size(); i++) {
+        if (all || !before.items().get(i).equals(p.items().get(i))) {
+          changed.add(p.items().get(i));
+        }
+      }
+      return Optional.of(new Change(p, changed));
     }
-    if (!alike) {
-      return false;
-    }
-    pack(h, p);
-    boolean all = !before.summary().equals(p.summary());
-    List<ItemRecord> changed = new ArrayList<>();
-    for (int i = 0; i < p.items().size(); i++) {
-      if (all || !before.items().get(i).equals(p.items().get(i))) {
-        changed.add(p.items().get(i));
+  }
+
+  /**
+   * Writes what is different: all cards go, then come all rows, then all cards. FTS5 writes what it
+   * has gathered of words at each statement of another kind, so that taking turns would make a
+   * piece of its index for each pack.
+   */
+  private static void update(Handle h, List<Change> changes) {
+    List<String> gone =
+        changes.stream().flatMap(c -> c.items().stream()).map(ItemRecord::id).toList();
+    long last = CardTables.empty(h, gone);
+    for (Change c : changes) {
+      pack(h, c.pack());
+      if (!c.items().isEmpty()) {
+        rows(h, c.pack(), c.items().stream().map(ItemRecord::id).collect(Collectors.toSet()));
       }
     }
-    if (changed.isEmpty()) {
-      return true;
+    if (!gone.isEmpty()) {
+      CardTables.tick(h);
     }
-    rows(h, p, changed.stream().map(ItemRecord::id).collect(Collectors.toSet()));
-    var cards = h.prepareBatch("delete from card where item_id = ?");
-    changed.forEach(i -> cards.add(i.id()));
-    cards.execute();
-    CardWriting.insert(h, changed, p.summary());
-    return true;
+    changes.forEach(c -> CardWriting.write(h, c.items(), c.pack().summary()));
+    if (last > 0) {
+      CardTables.refill(h, last);
+    }
   }
 
   private static void pack(Handle h, PackRecord p) {
@@ -352,12 +368,13 @@ final class PackTables {
   static void change(Handle h, List<PackRecord> packs, List<String> gone) {
     gone.forEach(id -> h.execute("delete from pack where id = ?", id));
     List<PackRecord> anew = new ArrayList<>();
+    List<Change> changes = new ArrayList<>();
     for (PackRecord p : packs) {
-      Optional<PackRecord> before = load(h, "id", p.id());
-      if (before.isEmpty() || !update(h, before.get(), p)) {
-        anew.add(p);
-      }
+      load(h, "id", p.id())
+          .flatMap(before -> Change.of(before, p))
+          .ifPresentOrElse(changes::add, () -> anew.add(p));
     }
+    update(h, changes);
     // All their items first: one may have gone from one of them to another.
     anew.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
     anew.forEach(p -> insert(h, p));

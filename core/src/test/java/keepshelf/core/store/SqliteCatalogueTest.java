@@ -4,9 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
 import java.sql.DriverManager;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.core.PaperItem;
 import keepshelf.core.TestPacks;
+import keepshelf.core.catalogue.Cards;
+import keepshelf.core.catalogue.ItemRecord;
+import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.kin.KeptApart;
 import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.core.model.MapRole;
@@ -109,6 +117,79 @@ class SqliteCatalogueTest {
           .containsExactly(c.cards().getFirst().row());
       assertThat(c.words()).contains("tarred", "ropes");
     }
+  }
+
+  private static PackRecord pack(int number, int items) {
+    List<ItemRecord> all = new ArrayList<>();
+    for (int i = 0; i < items; i++) {
+      all.add(PaperItem.of("net_mesh_" + number + "x" + i).item());
+    }
+    String id = "p" + number;
+    return new PackRecord(
+        id,
+        "Nets " + number,
+        null,
+        null,
+        null,
+        null,
+        null,
+        "packs/" + id,
+        null,
+        "2026-03-04T00:00:00Z",
+        all,
+        List.of(),
+        null,
+        null,
+        List.of());
+  }
+
+  private static PackRecord tagged(PackRecord p, String tag) {
+    return p.withItems(
+        p.items().stream().map(i -> i.marked(i.marks().withTags(List.of(tag)))).toList());
+  }
+
+  /** A few cards are taken out one by one, most of them all at once: what is found is the same. */
+  @ParameterizedTest
+  @ValueSource(ints = {0, 1, 6, 11, 12})
+  void afterAChangeOfAnySizeTheWordsAreThoseOfTheItems(int changed) throws Exception {
+    try (SqliteCatalogue c = SqliteCatalogue.open(dir.resolve("new.db"))) {
+      List<PackRecord> packs = new ArrayList<>();
+      for (int n = 0; n < 12; n++) {
+        packs.add(tagged(pack(n, 50), "oldknot"));
+      }
+      c.change(packs, List.of(), List.of());
+      Cards before = c.cards(Cards.NONE);
+      List<PackRecord> after =
+          packs.subList(0, changed).stream().map(p -> tagged(p, "newknot")).toList();
+      c.change(after, List.of(), List.of());
+
+      assertThat(found(c, "newknot")).hasSize(50 * changed);
+      assertThat(found(c, "oldknot")).hasSize(50 * (12 - changed));
+      assertThat(found(c, "mesh")).hasSize(600);
+      // One who has seen the cards before learns of every one that is another row now.
+      Cards now = c.cards(before);
+      assertThat(now.shown()).hasSize(600);
+      Map<Integer, String> known = new HashMap<>();
+      before.shown().forEach(i -> known.put(i.row(), i.id()));
+      assertThat(now.shown()).allMatch(i -> known.getOrDefault(i.row(), i.id()).equals(i.id()));
+      Set<String> rows = new HashSet<>();
+      now.shown().forEach(i -> rows.add(i.id() + "@" + i.row()));
+      c.cards(Cards.NONE).shown().forEach(i -> assertThat(rows).contains(i.id() + "@" + i.row()));
+      assertThat(c.pack("p0").orElseThrow().items().getFirst().marks().tags())
+          .containsExactly(changed > 0 ? "newknot" : "oldknot");
+    }
+  }
+
+  /** Identifiers of the items that have a word. */
+  private static Set<String> found(SqliteCatalogue c, String word) {
+    Set<Integer> rows = new HashSet<>();
+    for (int r : c.rowsWithWords("\"" + word + "\"", 0, Integer.MAX_VALUE)) {
+      rows.add(r);
+    }
+    Set<String> out = new HashSet<>();
+    c.cards().stream().filter(i -> rows.contains(i.row())).forEach(i -> out.add(i.id()));
+    assertThat(out).as("rows that are no card's").hasSize(rows.size());
+    return out;
   }
 
   @Test
