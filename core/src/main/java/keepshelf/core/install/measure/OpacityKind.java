@@ -16,7 +16,6 @@ public final class OpacityKind {
   private OpacityKind() {}
 
   /** Whether {@code s} is smooth; not when it cannot be read. */
-  /** Whether many of the values 0..1 lie between cut out and solid. */
   public static boolean smooth(Source s, Path file) {
     return KNOWN
         .of(
@@ -29,6 +28,7 @@ public final class OpacityKind {
         .orElse(false);
   }
 
+  /** Whether many of the values 0..1 lie between cut out and solid. */
   public static boolean smooth(float[] opacity) {
     int between = 0;
     int partly = 0;
