@@ -99,7 +99,11 @@ class ShelfCommandsTest {
     JsonNode r = json(0, "edit", "net_mesh", "--set", "tile=20 cm", "--set", "tags=wet,harbour");
     assertThat(r.path("items").get(0).path("record").path("tile").asString()).isEqualTo("0.2 m");
     assertThat(r.path("changed_packs")).hasSize(1);
-    json(0, "edit", "--where", "source:pebblejar", "--set", "licence=CC0-1.0");
+    // What is named and found too is changed once.
+    JsonNode all =
+        json(0, "edit", "net_mesh", "--where", "source:pebblejar", "--set", "licence=CC0-1.0");
+    assertThat(all.path("items").findValuesAsString("key"))
+        .containsExactly("net_mesh", "cork_float");
     JsonNode show = json(0, "show", "cork_float");
     assertThat(show.path("licence").asString()).isEqualTo("CC0-1.0");
     assertThat(run("show", "net_mesh")).isZero();

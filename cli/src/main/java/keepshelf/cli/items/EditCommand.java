@@ -2,9 +2,11 @@ package keepshelf.cli.items;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
@@ -12,7 +14,6 @@ import keepshelf.cli.frame.ItemJson;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
 import keepshelf.core.Shelf;
-import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Edited;
 import keepshelf.core.edit.Field;
@@ -104,21 +105,20 @@ public final class EditCommand implements Callable<Integer> {
               + " PACK.");
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
-      List<String> ids;
+      // As a set, for all items of a shelf may be meant.
+      Set<String> meant;
       List<String> others;
       try {
-        ids = new ArrayList<>(ids(shelf, names));
+        meant = new LinkedHashSet<>(ids(shelf, names));
         others = ids(shelf, join);
       } catch (ShelfException e) {
         out.problem(e.problem());
         return ItemArguments.exit(e);
       }
       if (where != null) {
-        shelf.search().find(Query.of(where)).cards().stream()
-            .map(ItemCard::id)
-            .filter(id -> !ids.contains(id))
-            .forEach(ids::add);
+        shelf.search().find(Query.of(where)).cards().forEach(c -> meant.add(c.id()));
       }
+      List<String> ids = List.copyOf(meant);
       if ((!others.isEmpty() || split != null || toPack != null) && ids.size() != 1) {
         return use("--join, --split and --to-pack go with exactly one item.");
       }

@@ -19,16 +19,11 @@ import static keepshelf.core.model.MapRole.SPECULAR;
 import static keepshelf.core.model.MapRole.TRANSLUCENCY;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
 import keepshelf.core.PaperItem;
-import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.InstallationRecord.LeftOut;
-import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.measure.Adjusting;
 import keepshelf.core.install.measure.MapSources;
 import keepshelf.core.install.plan.PlannedMap.Part;
@@ -36,58 +31,12 @@ import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What each host gets of a surface, by records alone: no picture is read. */
-class PlannerTest {
-  @TempDir Path dir;
-
-  private Planner planned(PaperItem paper, String host, Adjusting adjusting) {
-    ShelvedItem item = paper.shelved();
-    MapSources sources = new MapSources(item.item().maps(), item.item().kind());
-    Planner p =
-        new Planner(
-            new ShelfFolder(dir),
-            item,
-            sources,
-            HostProfile.find(host).orElseThrow(),
-            0,
-            item.item().key(),
-            adjusting);
-    p.plan();
-    return p;
-  }
-
-  private Planner planned(PaperItem paper, String host) {
-    return planned(paper, host, Adjusting.NONE);
-  }
-
-  /** Input to what is done, in order: "base_color" to "copied". */
-  private static Map<String, String> done(Planner p) {
-    return p.maps().stream()
-        .collect(
-            Collectors.toMap(
-                PlannedMap::input,
-                m -> m.copied() ? "copied" : String.join(" ", m.conversionIds()),
-                (a, b) -> a + " | " + b,
-                TreeMap::new));
-  }
-
-  private static String reason(Planner p, MapRole role) {
-    return p.leftOut().stream()
-        .filter(l -> l.role() == role)
-        .map(LeftOut::reason)
-        .findFirst()
-        .orElse(null);
-  }
-
-  private static Finish doing(Finish.Maps maps) {
-    return new Finish("aged", null, null, null, null, null, null, null, null, null, maps, null);
-  }
-
+class PlannerTest extends OnPaper {
   private static PaperItem metalRough() {
     return PaperItem.of("buoy")
         .maps(2048, BASE_COLOUR, ROUGHNESS, METALLIC, HEIGHT, AMBIENT_OCCLUSION)
@@ -310,115 +259,6 @@ class PlannerTest {
     assertThat(done(planned(net, "lanternhouse"))).containsEntry("opacity", "unpack");
     assertThat(planned(net, "quickfoot").maps()).hasSize(1);
     assertThat(planned(net, "quickfoot").leftOut()).isEmpty();
-  }
-
-  @ParameterizedTest
-  @CsvSource({
-    // Host, side, what comes out
-    "quickfoot, 8192, 4096",
-    "quickfoot, 2890, 2048",
-    "quickfoot, 2900, 4096",
-    "quickfoot, 1000, 1024",
-    "draughtroom, 8192, 2048",
-    "draughtroom, 3000, 2048",
-    "draughtroom, 1000, 1000",
-    "lanternhouse, 16384, 16384"
-  })
-  void sidesAreBroughtWithinTheLimitsOfTheHost(String host, int side, int expected) {
-    Planner p = planned(PaperItem.of("plank").maps(side, BASE_COLOUR), host);
-    assertThat(p.maps()).extracting(PlannedMap::width).containsExactly(expected);
-    assertThat(p.maps().getFirst().conversions().contains(Conversion.RESIZE))
-        .isEqualTo(side != expected);
-  }
-
-  @Test
-  void theLongerSideIsWhatTheLimitMeans() {
-    PaperItem wide =
-        PaperItem.of("strip").map(PaperItem.map("strip", BASE_COLOUR, "png", 8192, 1024, 3, 8));
-    PlannedMap m = planned(wide, "draughtroom").maps().getFirst();
-    assertThat(List.of(m.width(), m.height())).containsExactly(2048, 256);
-  }
-
-  @Test
-  void smallerRoughnessShowsWhatSmallerNormalsLose() {
-    PaperItem large =
-        PaperItem.of("grit")
-            .maps(8192, BASE_COLOUR, ROUGHNESS)
-            .map(PaperItem.normal("grit", "gl", 8192));
-    assertThat(done(planned(large, "quickfoot")))
-        .containsEntry("metallicRoughnessTexture", "pack resize normal-variance")
-        .containsEntry("normalTexture", "resize");
-    PaperItem flat = PaperItem.of("grit").maps(8192, BASE_COLOUR, ROUGHNESS);
-    assertThat(done(planned(flat, "quickfoot")))
-        .containsEntry("metallicRoughnessTexture", "pack resize");
-  }
-
-  @ParameterizedTest
-  @CsvSource({
-    "png, 3, 16, draughtroom, depth",
-    "png, 3, 16, lanternhouse, copied",
-    "tiff, 3, 8, quickfoot, format",
-    "jpeg, 3, 8, quickfoot, copied",
-    "jpeg, 3, 8, kilnwork, format",
-    // Inks, and greys where colour is wanted, are understood by few readers.
-    "jpeg, 4, 8, lanternhouse, format",
-    "png, 1, 8, lanternhouse, format",
-    "webp, 3, 8, lanternhouse, format",
-    // Light is brought to what is seen.
-    "exr, 3, 16, lanternhouse, format",
-    "hdr, 3, 32, lanternhouse, format"
-  })
-  void coloursAreWrittenAnewOnlyWhereTheHostCouldNotReadThem(
-      String format, int channels, int bits, String host, String done) {
-    PaperItem one =
-        PaperItem.of("sign")
-            .map(PaperItem.map("sign", BASE_COLOUR, format, 1024, 1024, channels, bits));
-    Planner p = planned(one, host);
-    assertThat(done(p).values()).containsExactly(done);
-    String ending = done.equals("copied") ? (format.equals("jpeg") ? "jpg" : format) : null;
-    if (ending != null) {
-      assertThat(p.maps().getFirst().file()).endsWith("." + ending);
-    } else {
-      assertThat(p.maps().getFirst().format()).isEqualTo(host.equals("kilnwork") ? "tiff" : "png");
-    }
-  }
-
-  @Test
-  void heightsOfFloatsAreLevelled() {
-    PaperItem one =
-        PaperItem.of("dune")
-            .maps(1024, BASE_COLOUR)
-            .map(PaperItem.map("dune", HEIGHT, "exr", 1024, 1024, 1, 32));
-    assertThat(done(planned(one, "lanternhouse"))).containsEntry("displacement", "level-height");
-  }
-
-  @Test
-  void aGreySheenIsAnAmount() {
-    PaperItem grey =
-        PaperItem.of("felt")
-            .maps(512, BASE_COLOUR)
-            .map(PaperItem.map("felt", SHEEN, "png", 512, 512, 1, 8));
-    assertThat(done(planned(grey, "lanternhouse"))).containsEntry("sheen", "copied");
-    PaperItem coloured = PaperItem.of("felt").maps(512, BASE_COLOUR, SHEEN);
-    assertThat(done(planned(coloured, "lanternhouse"))).containsEntry("sheen_color", "copied");
-    assertThat(done(planned(grey, "plain-openpbr"))).containsEntry("fuzz_weight", "copied");
-  }
-
-  @Test
-  void udimTilesAreWrittenOneByOneUnderTheirNumbers() {
-    PaperItem tiles =
-        PaperItem.of("hull")
-            .map(PaperItem.tile("hull", BASE_COLOUR, 1024, 1001))
-            .map(PaperItem.tile("hull", BASE_COLOUR, 1024, 1002))
-            .map(PaperItem.tile("hull", ROUGHNESS, 1024, 1002));
-    Planner p = planned(tiles, "lanternhouse");
-    assertThat(p.tiled()).isTrue();
-    assertThat(p.maps())
-        .extracting(PlannedMap::file)
-        .containsExactly(
-            "hull_base_color.1001.png",
-            "hull_base_color.1002.png",
-            "hull_specular_roughness.1002.png");
   }
 
   @Test
