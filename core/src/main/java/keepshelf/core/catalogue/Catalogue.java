@@ -107,6 +107,14 @@ public interface Catalogue extends AutoCloseable {
    */
   void putInstallation(InstallationRecord installation, String gone);
 
+  /**
+   * Remembers what a reader found in {@code read}, unless it was installed anew, moved or removed
+   * since.
+   *
+   * @return whether it is remembered
+   */
+  boolean putProof(InstallationRecord read, InstallationRecord.Proof found);
+
   /** Forgets an installation. */
   void removeInstallation(String id);
 

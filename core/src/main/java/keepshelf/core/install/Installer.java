@@ -155,7 +155,8 @@ public final class Installer {
 
   /**
    * Has the host's own reader read {@code installed} back and records what it found; what cannot be
-   * recorded just now is only returned.
+   * recorded just now is only returned. What somebody else installed there meanwhile, or removed,
+   * is left as they recorded it, and the proof says so.
    */
   public InstallationRecord prove(InstallPlan plan, InstallationRecord installed) {
     Path picture =
@@ -164,7 +165,9 @@ public final class Installer {
         installed.proved(Prover.prove(plan, Path.of(installed.document()), picture));
     if (!catalogue.readOnly()) {
       try {
-        catalogue.putInstallation(proved);
+        if (!catalogue.putProof(installed, proved.proof())) {
+          return installed.proved(Prover.overtaken(plan, installed));
+        }
       } catch (StorageException | UncheckedIOException e) {
         // It is installed; only the proof is not remembered.
         org.slf4j.LoggerFactory.getLogger(Installer.class).warn("proof not recorded", e);
@@ -211,7 +214,9 @@ public final class Installer {
     }
     Path root = host.map(h -> Path.of(h.folder())).orElse(Path.of(i.document()).getParent());
     try (ShelfLock lock = ShelfLock.take(shelf)) {
-      return Removing.remove(shelf, catalogue, i, root);
+      // Another process may have installed it anew since it was asked for.
+      InstallationRecord now = catalogue.installation(i.id()).orElse(i);
+      return Removing.remove(shelf, catalogue, now, root);
     } catch (OutsideShelfException e) {
       throw new ShelfException(e.problem(), e);
     } catch (IOException | StorageException e) {

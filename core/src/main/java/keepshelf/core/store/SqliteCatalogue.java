@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.BrokenFile;
@@ -201,6 +202,26 @@ public final class SqliteCatalogue implements Catalogue {
             r.noInstallation(gone);
           }
         });
+  }
+
+  @Override
+  public boolean putProof(InstallationRecord read, InstallationRecord.Proof found) {
+    AtomicReference<InstallationRecord> proved = new AtomicReference<>();
+    recorded(
+        h ->
+            HostTables.installation(h, read.id())
+                .filter(now -> now.sameFiles(read))
+                .map(now -> now.proved(found))
+                .ifPresent(now -> {
+                  HostTables.put(h, now);
+                  proved.set(now);
+                }),
+        (r, h) -> {
+          if (proved.get() != null) {
+            r.installation(proved.get());
+          }
+        });
+    return proved.get() != null;
   }
 
   @Override

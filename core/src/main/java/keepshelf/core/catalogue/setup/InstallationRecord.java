@@ -44,6 +44,11 @@ public record InstallationRecord(
         id, otherItem, host, resolution, document, files, leftOut, installedAt, proof, options);
   }
 
+  /** Whether the very files of {@code other} are recorded, in the same place. */
+  public boolean sameFiles(InstallationRecord other) {
+    return id.equals(other.id) && document.equals(other.document) && files.equals(other.files);
+  }
+
   /** The same with what an independent reader found. */
   public InstallationRecord proved(Proof found) {
     return new InstallationRecord(

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Catalogue;
@@ -77,8 +78,11 @@ public final class Placing {
       Path root = Path.of(plan.host().folder());
       refuseGone(root);
       Files.createDirectories(root);
-      if (!overChanged) {
-        refuseAltered();
+      if (!overChanged && !catalogue.readOnly() && altered().isPresent()) {
+        // Told before all the work; but another process may be just between files and record.
+        try (ShelfLock lock = ShelfLock.take(shelf)) {
+          refuseAltered();
+        }
       }
       Path old = root.resolve(fresh.getFileName().toString().replace(".new", ".old"));
       if (catalogue.readOnly()) {
@@ -90,7 +94,9 @@ public final class Placing {
       Files.createDirectories(textures());
       InstallationRecord record = write(progress);
       try (ShelfLock lock = ShelfLock.take(shelf)) {
-        if (!overChanged) {
+        if (overChanged) {
+          plan = plan.replacing(standing());
+        } else {
           refuseAltered();
         }
         if (!plan.mayTake(plan.folder())) {
@@ -193,14 +199,27 @@ public final class Placing {
     }
   }
 
+  /** What is replaced, as it is recorded now: another process may have installed it anew since. */
+  private InstallationRecord standing() {
+    InstallationRecord planned = plan.replaces();
+    return catalogue.installation(planned == null ? plan.id() : planned.id()).orElse(planned);
+  }
+
+  /** Under the lock: says no when a person changed what is replaced. */
   private void refuseAltered() throws ShelfException {
-    if (plan.replaces() != null) {
-      for (Problem p : Receipts.compare(plan.replaces())) {
-        if (p.code().equals("altered-file")) {
-          throw new ShelfException(p);
-        }
-      }
+    plan = plan.replacing(standing());
+    Optional<Problem> changed = altered();
+    if (changed.isPresent()) {
+      throw new ShelfException(changed.get());
     }
+  }
+
+  private Optional<Problem> altered() {
+    return plan.replaces() == null
+        ? Optional.empty()
+        : Receipts.compare(plan.replaces()).stream()
+            .filter(p -> p.code().equals("altered-file"))
+            .findFirst();
   }
 
   private InstallationRecord write(Progress progress) throws IOException {

@@ -112,6 +112,15 @@ public record InstallPlan(
 
   /** The same in another folder. */
   public InstallPlan in(Path otherFolder) {
+    return with(otherFolder, replaces, parts.stream().map(p -> p.in(otherFolder)).toList());
+  }
+
+  /** The same in the place of another installation, or of none when null. */
+  public InstallPlan replacing(InstallationRecord before) {
+    return with(folder, before, parts);
+  }
+
+  private InstallPlan with(Path folder, InstallationRecord replaces, List<InstallPlan> parts) {
     return new InstallPlan(
         id,
         item,
@@ -121,7 +130,7 @@ public record InstallPlan(
         overlays,
         as,
         resolution,
-        otherFolder,
+        folder,
         document,
         surfaces,
         maps,
@@ -138,7 +147,7 @@ public record InstallPlan(
         light,
         horizonDegrees,
         replaces,
-        parts.stream().map(p -> p.in(otherFolder)).toList());
+        parts);
   }
 
   /**

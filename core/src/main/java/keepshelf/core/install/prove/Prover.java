@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord.Proof;
 import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
 import keepshelf.core.catalogue.setup.Setup;
@@ -38,6 +39,21 @@ public final class Prover {
     this.reading = reading;
     this.meant = meant;
     this.names = new SceneMaker(plan).identifiers();
+  }
+
+  /** Somebody installed something else in that place, or removed it, before it was read back. */
+  public static Proof overtaken(InstallPlan plan, InstallationRecord installed) {
+    return new Proof(
+        false,
+        plan.profile().name(),
+        List.of(),
+        List.of(
+            installed.document()
+                + " was installed anew or removed by somebody else meanwhile, so this reading"
+                + " proves nothing. Install “"
+                + plan.item().item().name()
+                + "” again if it is to be as it was planned here."),
+        null);
   }
 
   /** Reads {@code document} back with the host's own reader and compares it with {@code plan}. */
