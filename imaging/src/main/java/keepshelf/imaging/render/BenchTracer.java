@@ -102,7 +102,8 @@ final class BenchTracer {
    * @param chance 0..1, decides whether what is half open is seen through
    * @param turn 0..1, by which the places that a rough surface looks into are turned
    * @param free metres from the eye in which nothing was met around there
-   * @return metres from the eye to what was met, or 0
+   * @return metres from the eye to what would be met a pixel beside, were it as flat as here; 0
+   *     where nothing was met
    */
   float trace(float x, float y, float chance, float turn, float free, float[] out) {
     rotation = turn;
@@ -115,7 +116,17 @@ final class BenchTracer {
     for (int c = 0; c < 3; c++) {
       out[c] *= exposure;
     }
-    return at.t;
+    return at.t - camera.pixelAngle() * at.t * leaning();
+  }
+
+  /** How much nearer the shape comes across, over how far. */
+  private float leaning() {
+    float facing = 0;
+    for (int c = 0; c < 3; c++) {
+      facing -= at.normal[c] * d[c];
+    }
+    facing = Math.max(0.03f, Math.abs(facing));
+    return (float) Math.sqrt(1 - Math.min(1, facing * facing)) / facing;
   }
 
   private void surfaceColour(float[] out) {

@@ -35,7 +35,8 @@ final class FreeWay {
   /**
    * Takes in a sample of every pixel: one is too few, as what is fine lies between.
    *
-   * @param met metres from the eye to what was met, 0 for nothing
+   * @param met metres from the eye in which nothing is to be met around there, 0 where that is not
+   *     known
    */
   void met(float[] met) {
     for (int i = 0; i < near.length; i++) {

@@ -34,6 +34,7 @@ public final class Ball extends Solid {
   void foot(float x, float y, float z, Foot out) {
     float l = (float) Math.sqrt(x * x + y * y + z * z);
     out.distance = l - half();
+    out.free = Math.abs(out.distance);
     float r = x;
     float u = dot(up, x, y, z);
     float n = dot(front, x, y, z);

@@ -40,6 +40,7 @@ public final class Box extends Solid {
         (float) Math.sqrt(ox * ox + oy * oy + oz * oz)
             + Math.min(Math.max(qx, Math.max(qy, qz)), 0)
             - radius;
+    out.free = Math.abs(out.distance);
     if (qz >= qx && qz >= qy) {
       out.u = Math.signum(p[2]) * along(p[0], inner[0], qz);
       out.v = along(p[1], inner[1], qz);

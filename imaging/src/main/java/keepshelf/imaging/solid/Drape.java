@@ -27,6 +27,14 @@ public final class Drape extends Solid {
 
   private final float[] upright = new float[(COLUMNS + 1) * (ROWS + 1)];
 
+  /** The cosine of the steepest slope within so many columns to either side. */
+  private static final int WINDOW = 10;
+
+  private final float[] steepest = new float[(COLUMNS + 1) * (ROWS + 1)];
+
+  /** The same over all of the cloth. */
+  private float steep = 1;
+
   /** Length along the cloth from its middle, by x. */
   private final float[] arc = new float[TABLE + 1];
 
@@ -92,6 +100,19 @@ public final class Drape extends Solid {
         float slope = slopeX(x, y);
         depths[j * (COLUMNS + 1) + i] = surface(x, y);
         upright[j * (COLUMNS + 1) + i] = 1 / (float) Math.sqrt(1 + slope * slope);
+        steep = Math.min(steep, upright[j * (COLUMNS + 1) + i]);
+      }
+    }
+    for (int j = 0; j <= ROWS; j++) {
+      for (int i = 0; i <= COLUMNS; i++) {
+        float least = 1;
+        // A fold leans a little towards the hem: the row below is the steeper one.
+        for (int r = Math.max(0, j - 1); r <= j; r++) {
+          for (int c = Math.max(0, i - WINDOW); c <= Math.min(COLUMNS, i + WINDOW); c++) {
+            least = Math.min(least, upright[r * (COLUMNS + 1) + c]);
+          }
+        }
+        steepest[j * (COLUMNS + 1) + i] = least;
       }
     }
   }
@@ -125,7 +146,13 @@ public final class Drape extends Solid {
   void foot(float x0, float y, float z0, Foot out) {
     float x = turnCos * x0 - turnSin * z0;
     float z = turnSin * x0 + turnCos * z0;
-    out.distance = (z - grid(depths, x, y)) * grid(upright, x, y);
+    float before = z - grid(depths, x, y);
+    out.distance = before * grid(upright, x, y);
+    // A fold beside the place may be nearer than the cloth behind it. A little less, for how it
+    // slopes along the height.
+    float ahead = 0.98f * Math.abs(before);
+    float wide = side * WINDOW / COLUMNS;
+    out.free = Math.max(ahead * steep, Math.min(ahead * grid(steepest, x, y), wide));
     float at = Math.clamp((x + half()) / side, 0f, 1f) * TABLE;
     int i = Math.min((int) at, TABLE - 1);
     out.u = arc[i] + (arc[i + 1] - arc[i]) * (at - i);

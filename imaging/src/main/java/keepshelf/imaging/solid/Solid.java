@@ -34,12 +34,17 @@ public abstract sealed class Solid permits Ball, Box, Drape {
 
   /** What a look-up of one point gives. */
   static final class Foot {
+    /** Signed, along the normal of the foot point. */
     float distance;
+
+    /** In which nothing of the shape is, whatever the direction; not signed. */
+    float free;
+
     float u;
     float v;
   }
 
-  /** Signed distance of a point in metres, and the coordinates of its foot point. */
+  /** Distances of a point in metres, and the coordinates of its foot point. */
   abstract void foot(float x, float y, float z, Foot out);
 
   /** Normal and directions of u and v at the foot of {@code m.point}. */
@@ -153,13 +158,15 @@ public abstract sealed class Solid permits Ball, Box, Drape {
         int halvings = quick ? QUICK_HALVINGS : HALVINGS;
         halve(o, d, before, t, gapBefore, gap, skin, halvings, NEAR * least, out);
         out.behind = side < 0;
-        return true;
+        // What is open has an edge: beyond it the coordinates go on, and nothing is there.
+        return out.t <= range[1];
       }
       before = t;
       gapBefore = gap;
       // Far from the layer the distance itself is safe; within it the slopes are not known.
       float away = gap * side;
-      t += Math.max(above || below ? away : stride * away, least);
+      away = above || below ? Math.max(f.free - (above ? high : -low), 0.4f * away) : stride * away;
+      t += Math.max(away, least);
     }
     return false;
   }
