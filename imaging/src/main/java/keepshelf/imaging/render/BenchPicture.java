@@ -28,7 +28,7 @@ public final class BenchPicture {
    * A pixel is done when the spread of its samples (of square roots of linear light) is below this
    * times their number: they are laid out so evenly that the error falls nearly as that rises.
    */
-  private static final float SURE = 0.015f;
+  private static final float SURE = 0.018f;
 
   /** Shares of a pass, more than any computer has cores for. */
   private static final int WORKERS = 64;
@@ -279,8 +279,9 @@ public final class BenchPicture {
       surface.horizon();
     }
     if (grid < side) {
-      // The relief is small against the shape: its shadow on the floor is the shape's.
-      Skin cover = surface.seeThrough() ? skin : Skin.FLAT;
+      // The relief is small against the shape: its shadow on the floor is the shape's, with holes.
+      Skin cover =
+          surface.seeThrough() ? new CoveredSkin(surface, scene.cover().flat()) : Skin.FLAT;
       ground = new GroundShade(solid, cover, light, side, side > COARSE_GRID ? 160 : 48);
       grid = side;
     }

@@ -27,7 +27,13 @@ public record BenchScene(
    * @param laying how the maps lie on it
    * @param substance what the surface is, beyond its maps
    */
-  public record Cover(double tileWidth, double tileHeight, Laying laying, Substance substance) {}
+  public record Cover(double tileWidth, double tileHeight, Laying laying, Substance substance) {
+    /** The same without relief. */
+    Cover flat() {
+      Laying level = new Laying(laying.turnDegrees, laying.right, laying.up, 0, laying.middle);
+      return new Cover(tileWidth, tileHeight, level, substance);
+    }
+  }
 
   /**
    * How an object is lit.
