@@ -50,9 +50,11 @@ final class MtlReader {
     }
     String name = file.getFileName().toString();
     Path object = file.resolveSibling(name.replaceFirst("\\.mtl$", ".obj"));
+    // The modeller's own unit is the inch; the file beside it says when it is another.
+    double unit = Files.exists(object) ? unit(object) : INCHES;
+    r.document.surfaces().forEach(s -> s.unit(unit));
     if (Files.exists(object)) {
-      // The modeller's own unit is the inch; the file beside it says when it is another.
-      ObjShapes.read(object, r.document, unit(object), name);
+      ObjShapes.read(object, r.document, unit, name);
     }
     return r.document;
   }

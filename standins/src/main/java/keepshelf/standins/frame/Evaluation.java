@@ -2,7 +2,9 @@ package keepshelf.standins.frame;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.function.Consumer;
+import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Surface;
 import keepshelf.standins.frame.ReadSurface.Input;
@@ -77,6 +79,7 @@ public final class Evaluation {
     grey(Meaning.OPACITY, 0, false, b::opacity);
     normal(b, Meaning.NORMAL_UP, 1);
     normal(b, Meaning.NORMAL_DOWN, -1);
+    bump(b);
     return b.build();
   }
 
@@ -129,6 +132,20 @@ public final class Evaluation {
       xyz[3 * i + 2] = 2 * p[2][i] - 1;
     }
     b.normal(xyz);
+  }
+
+  /** Heights lean the surface where there are no vectors that do. */
+  private void bump(Surface.Builder b) throws IOException {
+    Optional<Input> bump = surface.bump();
+    boolean vectors =
+        surface.meaning(Meaning.NORMAL_UP) != null || surface.meaning(Meaning.NORMAL_DOWN) != null;
+    if (bump.isEmpty() || vectors || hexagons != null) {
+      return;
+    }
+    float[] heights = planes(bump.get(), 1, false)[0];
+    double tile = surface.placement() == null ? 1 : surface.placement().tile();
+    double rise = surface.bumpMetres(bump.get()) * width / tile;
+    b.normal(NormalMaps.fromHeight(heights, width, height, (float) rise));
   }
 
   /** What one tile shows, as it is laid. */

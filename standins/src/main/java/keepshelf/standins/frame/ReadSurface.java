@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** A surface as a host understood it, with everything it would not accept. */
 public final class ReadSurface {
@@ -85,6 +86,7 @@ public final class ReadSurface {
   private Double middle;
   private Double hexagons;
   private boolean alpha;
+  private double unit = 1;
 
   ReadSurface(List<String> complaints) {
     this.complaints = complaints;
@@ -109,6 +111,25 @@ public final class ReadSurface {
       complain("the pictures do not share one placement: " + placement + " and " + p);
     }
     placement = p;
+  }
+
+  /** Notes how many of the lengths in which it is bumped a metre has. */
+  public void unit(double perMetre) {
+    unit = perMetre;
+  }
+
+  /**
+   * The picture that leans the surface where it has no vectors.
+   *
+   * @return empty unless there is one
+   */
+  Optional<Input> bump() {
+    return inputs.stream().filter(i -> "bump".equals(i.through()) && i.file() != null).findFirst();
+  }
+
+  /** Metres between black and white of a picture that bumps it. */
+  double bumpMetres(Input bump) {
+    return (bump.value() == null ? 1 : bump.value()) / unit;
   }
 
   /** Notes the height, 0..1, at which the surface stays where it is. */
