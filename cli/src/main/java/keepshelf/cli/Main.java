@@ -5,6 +5,8 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
+import keepshelf.cli.frame.PlainLog;
+import keepshelf.core.SoonOpened;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.StorageException;
 import keepshelf.core.folder.OutsideShelfException;
@@ -37,7 +39,7 @@ public final class Main implements Runnable {
 
   /** Starts the command line and ends the process with its exit code. */
   public static void main(String[] args) {
-    System.setProperty("logback.configurationFile", "keepshelf/cli/logback.xml");
+    PlainLog.use();
     PrintWriter out =
         new PrintWriter(
             new java.io.OutputStreamWriter(
@@ -48,6 +50,9 @@ public final class Main implements Runnable {
             new java.io.OutputStreamWriter(
                 new java.io.FileOutputStream(java.io.FileDescriptor.err), StandardCharsets.UTF_8),
             true);
+    if (args.length > 0 && Commands.NAMES.contains(args[0])) {
+      SoonOpened.expect();
+    }
     int code = run(out, err, args);
     out.flush();
     err.flush();

@@ -10,6 +10,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import keepshelf.cli.frame.PlainLog;
+import keepshelf.core.SoonOpened;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -31,7 +33,8 @@ final class Rehearsal {
 
   /** Rehearses in {@code args[0]}. */
   public static void main(String[] args) throws IOException {
-    System.setProperty("logback.configurationFile", "keepshelf/cli/logback.xml");
+    PlainLog.use();
+    SoonOpened.expect();
     run(Path.of(args[0]), Integer.MAX_VALUE);
     System.exit(0);
   }

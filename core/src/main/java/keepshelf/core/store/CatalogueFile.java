@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
+import javax.sql.DataSource;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.StorageException.Kind;
@@ -15,6 +16,8 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.flywaydb.core.Flyway;
 import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.statement.SqlStatements;
+import org.jdbi.v3.core.statement.TemplateEngine;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 
@@ -113,7 +116,7 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, bool
     }
   }
 
-  private static SQLiteConfig config() {
+  static SQLiteConfig config() {
     SQLiteConfig config = new SQLiteConfig();
     config.setJournalMode(SQLiteConfig.JournalMode.WAL);
     config.setSynchronous(SQLiteConfig.SynchronousMode.NORMAL);
@@ -203,9 +206,15 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, bool
     }
   }
 
+  /** What runs statements. They are no templates: looking for places to fill in takes long. */
+  static Jdbi statements(DataSource source) {
+    return Jdbi.create(source)
+        .configure(SqlStatements.class, s -> s.setTemplateEngine(TemplateEngine.NOP));
+  }
+
   /** Makes cards of items that have none; in one transaction that begins as a writer's. */
   private static void fill(SQLiteDataSource source) {
-    Jdbi.create(source)
+    statements(source)
         .useHandle(h -> {
           if (CardTables.incomplete(h)) {
             WriteTransaction.run(h, CardTables::fill);

@@ -33,6 +33,15 @@ final class HostTables {
             .list());
   }
 
+  /** Puts what a reader found in {@code read} unless other files are recorded by now. */
+  static Optional<InstallationRecord> prove(
+      Handle h, InstallationRecord read, InstallationRecord.Proof found) {
+    Optional<InstallationRecord> now =
+        installation(h, read.id()).filter(i -> i.sameFiles(read)).map(i -> i.proved(found));
+    now.ifPresent(i -> put(h, i));
+    return now;
+  }
+
   static Optional<InstallationRecord> installation(Handle h, String id) {
     return h.createQuery("select receipt from installation where id = ?")
         .bind(0, id)

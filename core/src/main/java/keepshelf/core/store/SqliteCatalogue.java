@@ -49,7 +49,7 @@ public final class SqliteCatalogue implements Catalogue {
   private SqliteCatalogue(CatalogueFile file, Records records) {
     this.file = file;
     this.records = records;
-    jdbi = Jdbi.create(file.pool());
+    jdbi = CatalogueFile.statements(file.pool());
   }
 
   /** As {@link #open(Path, Records)}, without records beside it. */
@@ -206,22 +206,15 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public boolean putProof(InstallationRecord read, InstallationRecord.Proof found) {
-    AtomicReference<InstallationRecord> proved = new AtomicReference<>();
+    AtomicReference<InstallationRecord> now = new AtomicReference<>();
     recorded(
-        h ->
-            HostTables.installation(h, read.id())
-                .filter(now -> now.sameFiles(read))
-                .map(now -> now.proved(found))
-                .ifPresent(now -> {
-                  HostTables.put(h, now);
-                  proved.set(now);
-                }),
+        h -> now.set(HostTables.prove(h, read, found).orElse(null)),
         (r, h) -> {
-          if (proved.get() != null) {
-            r.installation(proved.get());
+          if (now.get() != null) {
+            r.installation(now.get());
           }
         });
-    return proved.get() != null;
+    return now.get() != null;
   }
 
   @Override
