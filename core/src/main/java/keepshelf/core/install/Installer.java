@@ -19,11 +19,13 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.install.folder.HostFolders;
 import keepshelf.core.install.folder.Receipts;
+import keepshelf.core.install.measure.Originals;
 import keepshelf.core.install.place.InstallJournal;
 import keepshelf.core.install.place.Placing;
 import keepshelf.core.install.place.Removing;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlanMaker;
+import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.install.prove.HostReader;
 import keepshelf.core.install.prove.Prover;
@@ -163,6 +165,8 @@ public final class Installer {
         catalogue.readOnly() ? null : shelf.previews().resolve("proof-" + installed.id() + ".png");
     InstallationRecord proved =
         installed.proved(Prover.prove(plan, Path.of(installed.document()), picture));
+    Originals.forget(
+        plan.maps().stream().flatMap(m -> m.parts().stream()).map(PlannedMap.Part::from).toList());
     if (!catalogue.readOnly()) {
       try {
         if (!catalogue.putProof(installed, proved.proof())) {

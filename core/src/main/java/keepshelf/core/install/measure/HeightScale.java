@@ -3,7 +3,6 @@ package keepshelf.core.install.measure;
 import java.nio.file.Path;
 import java.util.Locale;
 import keepshelf.core.catalogue.MapRecord;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -32,7 +31,7 @@ public record HeightScale(double low, double high, double middle) {
     if (!floats(map)) {
       return SHARES;
     }
-    return KNOWN.of(map.sha256(), () -> measured(ImageDecoder.decode(file))).orElse(SHARES);
+    return KNOWN.of(map.sha256(), () -> measured(Originals.of(file))).orElse(SHARES);
   }
 
   /** Whether a map holds floats, which are levelled before a host gets them. */

@@ -12,7 +12,6 @@ import keepshelf.imaging.analyse.NormalHealth.State;
 import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.convert.Vectors;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /** How the vectors of normal maps are stored, where intake has found something about them. */
@@ -42,7 +41,7 @@ public final class NormalStates {
         .of(
             map.sha256(),
             () -> {
-              Pixels p = ImageDecoder.decode(file);
+              Pixels p = Originals.of(file);
               return p.channels() < 3 ? State.SOUND : NormalHealth.of(p).state();
             })
         .orElse(State.SOUND);
@@ -52,7 +51,7 @@ public final class NormalStates {
   public static Pixels vectors(ShelfFolder shelf, ShelvedItem item, MapRecord normal)
       throws IOException {
     Path file = shelf.resolve(item.path(normal));
-    Pixels p = ImageDecoder.decode(file);
+    Pixels p = Originals.of(file);
     State state = of(item.item(), normal, file);
     return needsMending(state) && Vectors.mendable(state)
         ? Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state))

@@ -3,6 +3,7 @@ package keepshelf.core.install.measure;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.concurrent.CompletableFuture;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
@@ -11,7 +12,6 @@ import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.ReliefEstimate;
 import keepshelf.imaging.convert.HeightMaps;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /** How high the relief of a surface is. */
@@ -81,10 +81,11 @@ public final class Relief {
     return AGREED.of(
         normal.sha256() + height.sha256() + normal.handedness(),
         () -> {
+          CompletableFuture<Pixels> heights = Originals.coming(shelf.resolve(item.path(height)));
           OptionalDouble metres =
               ReliefEstimate.metres(
                   NormalStates.vectors(shelf, item, normal),
-                  ImageDecoder.decode(shelf.resolve(item.path(height))),
+                  Originals.await(heights),
                   Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN),
                   1);
           return metres.isPresent() ? metres.getAsDouble() : null;

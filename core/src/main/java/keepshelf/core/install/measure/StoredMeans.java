@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.disk.FileStamp;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -31,7 +30,7 @@ public record StoredMeans(int width, int height, double[] means) {
     Key key = new Key(file, FileStamp.of(file));
     StoredMeans have = KNOWN.get(key);
     if (have == null) {
-      have = of(ImageDecoder.decode(file));
+      have = of(Originals.of(file));
       if (KNOWN.size() > MOST) {
         KNOWN.clear();
       }

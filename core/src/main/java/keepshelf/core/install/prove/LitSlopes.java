@@ -2,6 +2,7 @@ package keepshelf.core.install.prove;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.catalogue.MapRecord;
@@ -15,6 +16,7 @@ import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.measure.HeightScale;
 import keepshelf.core.install.measure.NormalStates;
+import keepshelf.core.install.measure.Originals;
 import keepshelf.core.install.measure.Relief;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
@@ -60,23 +62,44 @@ final class LitSlopes {
    */
   static Optional<ProvedInput> compare(InstallPlan plan, int surface, HostReader.Relief found)
       throws IOException {
-    PlannedMap map =
-        plan.of(surface).stream()
-            .filter(m -> m.use() == Use.NORMAL)
-            .findFirst()
-            .or(() ->
-                plan.of(surface).stream()
-                    .filter(m -> m.use() == Use.BUMP || m.use() == Use.DISPLACEMENT)
-                    .findFirst())
-            .orElse(null);
-    if (map == null) {
+    Optional<PlannedMap> map = relief(plan, surface);
+    if (map.isEmpty()) {
       return Optional.empty();
     }
     String input = "relief under light";
     if (found == null || found.slopes() == null || found.slopes().length == 0) {
       return Optional.of(new ProvedInput(input, "the relief of the original", "nothing", false));
     }
-    return Optional.of(new LitSlopes(plan, map).compared(input, found));
+    return Optional.of(new LitSlopes(plan, map.get()).compared(input, found));
+  }
+
+  /**
+   * Works out beforehand what a surface should look like, as far as it is kept.
+   *
+   * @throws IOException when an original cannot be read
+   */
+  static void expect(InstallPlan plan, int surface) throws IOException {
+    Optional<PlannedMap> map = relief(plan, surface);
+    if (map.isPresent()) {
+      new LitSlopes(plan, map.get()).planes();
+    }
+  }
+
+  /** The map that the relief of a surface is in. */
+  private static Optional<PlannedMap> relief(InstallPlan plan, int surface) {
+    List<PlannedMap> maps = plan.of(surface);
+    return maps.stream()
+        .filter(m -> m.use() == Use.NORMAL)
+        .findFirst()
+        .or(() ->
+            maps.stream()
+                .filter(m -> m.use() == Use.BUMP || m.use() == Use.DISPLACEMENT)
+                .findFirst());
+  }
+
+  private float[][] planes() throws IOException {
+    Part part = map.parts().getFirst();
+    return part.role() == MapRole.NORMAL ? slopes(part) : workedOut(part);
   }
 
   private ProvedInput compared(String input, HostReader.Relief found) throws IOException {
@@ -115,8 +138,7 @@ final class LitSlopes {
 
   /** Slopes of the original with its finish, at the same places. */
   private double[] expected(int side) throws IOException {
-    Part part = map.parts().getFirst();
-    float[][] planes = part.role() == MapRole.NORMAL ? slopes(part) : workedOut(part);
+    float[][] planes = planes();
     double angle = Math.toRadians(placement.turnDegrees());
     double c = Math.cos(angle);
     double s = Math.sin(angle);
@@ -160,7 +182,7 @@ final class LitSlopes {
 
   private SmallPlanes.Planes planes(Part part, NormalHealth.State state, boolean dx, float by)
       throws IOException {
-    Pixels p = ImageDecoder.decode(part.from());
+    Pixels p = Originals.of(part.from());
     int up = dx ? -1 : 1;
     if (NormalStates.needsMending(state) && Vectors.mendable(state)) {
       p = Adjust.applied(Maps.withoutAlpha(p), Vectors.mended(state));
@@ -239,7 +261,7 @@ final class LitSlopes {
   }
 
   private SmallPlanes.Planes heights(Part part, Finish finish) throws IOException {
-    Pixels p = ImageDecoder.decode(part.from());
+    Pixels p = Originals.of(part.from());
     int channel =
         part.channel() == null
             ? 0

@@ -5,9 +5,11 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
+import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
+import org.slf4j.LoggerFactory;
 
 /**
  * What a host should find of the maps of a plan, worked out while the host's reader, a process of
@@ -17,6 +19,8 @@ final class Meant {
   private record Asked(PlannedMap map, Use use) {}
 
   private final Map<Asked, CompletableFuture<ExpectedMap>> maps = new LinkedHashMap<>();
+
+  private final CompletableFuture<Void> slopes = new CompletableFuture<>();
 
   private Meant() {}
 
@@ -41,6 +45,21 @@ final class Meant {
         to.completeExceptionally(e);
       }
     });
+    try {
+      for (int i = 0; plan.as() != Setup.LIGHT && i < Math.max(1, plan.surfaces().size()); i++) {
+        LitSlopes.expect(plan.ofSurface(i), i);
+      }
+    } catch (IOException | RuntimeException | OutOfMemoryError e) {
+      // It will fail once more when it is compared, and be said there.
+      LoggerFactory.getLogger(Meant.class).debug("relief not known", e);
+    } finally {
+      slopes.complete(null);
+    }
+  }
+
+  /** Waits until what relief should look like is known, as far as it can be. */
+  void awaitSlopes() {
+    slopes.join();
   }
 
   /**

@@ -134,6 +134,7 @@ public final class Prover {
     if (plan.as() == Setup.LIGHT) {
       return;
     }
+    meant.awaitSlopes();
     for (int i = 0; i < names.size(); i++) {
       String prefix = prefix(i);
       try {
