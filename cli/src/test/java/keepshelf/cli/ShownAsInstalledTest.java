@@ -32,6 +32,7 @@ class ShownAsInstalledTest {
   private static final int PIXELS = 48;
   private static final double OBJECT = 0.5;
   private static final double TILE = 0.35;
+  private static final List<String> HOSTS = List.of("quickfoot", "proscenia");
 
   @TempDir static Path dir;
   private static Shelf shelf;
@@ -73,7 +74,9 @@ class ShownAsInstalledTest {
     take(f);
 
     shelf = Shelf.open(dir.resolve("shelf"));
-    shelf.installer().addHost(new HostRecord("Loft", "quickfoot", dir.resolve("loft").toString()));
+    for (String h : HOSTS) {
+      shelf.installer().addHost(new HostRecord(h, h, dir.resolve(h).toString()));
+    }
     light =
         shelf.catalogue().items().stream()
             .filter(s -> s.item().kind() == ItemKind.ENVIRONMENT)
@@ -161,14 +164,30 @@ class ShownAsInstalledTest {
   void thePreviewIsThePictureOfTheInstalledDocument(String name, String settings) throws Exception {
     String item = shelf.catalogue().find(name).stream().findFirst().orElseThrow().item().id();
     run("edit", item, "--set", "tile=" + TILE + " m");
-    assertThat(difference(item, settings == null ? List.of() : List.of(settings.split("; "))))
-        .isLessThan(0.01);
+    List<String> finish = settings == null ? List.of() : List.of(settings.split("; "));
+    BufferedImage shown = shownAndInstalled(item, finish);
+    PlainSurface gltf = new GltfSurface(installed(item, "quickfoot"));
+    assertThat(difference(displayed(shown), picture(gltf, finish, 20))).isLessThan(0.01);
+    // The same samples of the other document, of which fewer do.
+    PlainSurface usd = new UsdSurface(installed(item, "proscenia"));
+    assertThat(difference(picture(usd, finish, 5), picture(gltf, finish, 5))).isLessThan(0.003);
   }
 
-  /** Mean difference of display values 0..1; {@code settings} are those of a finish. */
-  private double difference(String item, List<String> settings) throws Exception {
+  private static Path installed(String item, String host) {
+    InstallationRecord i =
+        shelf.catalogue().installations().stream()
+            .filter(x -> x.item().equals(item) && x.host().equals(host))
+            .findFirst()
+            .orElseThrow();
+    assertThat(i.proof().ok()).as(host).isTrue();
+    return Path.of(i.document());
+  }
+
+  /** The preview with a finish of these settings; installed in all hosts as well. */
+  private BufferedImage shownAndInstalled(String item, List<String> settings) throws Exception {
     Path png = dir.resolve("shown.png");
-    List<String> install = new ArrayList<>(List.of("install", item, "--host", "Loft"));
+    List<String> install = new ArrayList<>(List.of("install", item));
+    HOSTS.forEach(h -> install.addAll(List.of("--host", h)));
     List<String> preview =
         new ArrayList<>(List.of("preview", item, "--out", png.toString(), "--light", light));
     preview.addAll(List.of("--size", "" + PIXELS, "--object", OBJECT + " m", "--no-relief"));
@@ -184,12 +203,11 @@ class ShownAsInstalledTest {
     if (!settings.isEmpty()) {
       run("finish", item, "--name", "Tried", "--remove");
     }
-    InstallationRecord i =
-        shelf.catalogue().installations().stream()
-            .filter(x -> x.item().equals(item))
-            .findFirst()
-            .orElseThrow();
-    assertThat(i.proof().ok()).isTrue();
+    return ImageIO.read(png.toFile());
+  }
+
+  /** The ball with that surface as it is displayed, 0..1; not a number beside it. */
+  private static double[] picture(PlainSurface surface, List<String> settings, int samples) {
     double turn =
         Math.toRadians(
             settings.stream()
@@ -200,19 +218,29 @@ class ShownAsInstalledTest {
     // On the bench the middle of a picture lies foremost, whatever way it is turned.
     double right = TILE / 2 * (Math.cos(turn) - Math.sin(turn));
     double up = TILE / 2 * (Math.cos(turn) + Math.sin(turn));
-    double[] truth =
-        new GltfBall(new GltfSurface(Path.of(i.document())), sky, OBJECT, right, up)
-            .picture(PIXELS, 20);
-    return difference(ImageIO.read(png.toFile()), truth);
+    double[] out = new PlainBall(surface, sky, OBJECT, right, up).picture(PIXELS, samples);
+    for (int i = 0; i < out.length; i++) {
+      out[i] = display(out[i]);
+    }
+    return out;
   }
 
-  private static double difference(BufferedImage shown, double[] truth) {
+  private static double[] displayed(BufferedImage shown) {
+    double[] out = new double[PIXELS * PIXELS * 3];
+    for (int i = 0; i < out.length; i++) {
+      int rgb = shown.getRGB(i / 3 % PIXELS, i / 3 / PIXELS);
+      out[i] = (rgb >> 16 - 8 * (i % 3) & 255) / 255.0;
+    }
+    return out;
+  }
+
+  /** Mean difference of display values over the ball. */
+  private static double difference(double[] is, double[] truth) {
     double sum = 0;
     int n = 0;
-    for (int k = 0; k < truth.length; k++) {
-      if (!Double.isNaN(truth[k])) {
-        int rgb = shown.getRGB(k / 3 % PIXELS, k / 3 / PIXELS);
-        sum += Math.abs((rgb >> 16 - 8 * (k % 3) & 255) / 255.0 - display(truth[k]));
+    for (int i = 0; i < truth.length; i++) {
+      if (!Double.isNaN(truth[i])) {
+        sum += Math.abs(is[i] - truth[i]);
         n++;
       }
     }
@@ -222,6 +250,9 @@ class ShownAsInstalledTest {
 
   /** The display's curve and the encoding of sRGB. */
   private static double display(double x) {
+    if (Double.isNaN(x)) {
+      return x;
+    }
     double l = x <= 0.5 ? Math.max(0, x) : 1 - 0.5 * Math.exp((0.5 - x) / 0.5);
     return l <= 0.0031308 ? 12.92 * l : 1.055 * Math.pow(l, 1 / 2.4) - 0.055;
   }

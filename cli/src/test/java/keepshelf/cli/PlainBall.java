@@ -13,14 +13,14 @@ import java.util.stream.IntStream;
  * <p>GGX with height-correlated shadowing (Heitz 2014), energy lost between facets put back as
  * Turquin 2019 does, what is matt below scaled by what is not reflected.
  */
-final class GltfBall {
+final class PlainBall {
   private static final double SIN = Math.sin(Math.toRadians(11.5));
   private static final double COS = Math.cos(Math.toRadians(11.5));
   private static final double AWAY = 7.2;
   private static final double LENS = 1.27 / Math.sqrt(AWAY * AWAY - 1);
   private static final int N = 20;
 
-  private final GltfSurface surface;
+  private final PlainSurface surface;
   private final SkyPicture sky;
   private final double radius;
   private final double[] origin;
@@ -29,7 +29,7 @@ final class GltfBall {
    * @param origin where the ball's foremost point is in its coordinates, in metres to the right and
    *     upwards
    */
-  GltfBall(GltfSurface surface, SkyPicture sky, double metres, double... origin) {
+  PlainBall(PlainSurface surface, SkyPicture sky, double metres, double... origin) {
     this.origin = origin.clone();
     this.surface = surface;
     this.sky = sky;
@@ -89,17 +89,17 @@ final class GltfBall {
     double[] out = world(cx * ahead, cy * ahead, -sine);
     double[] around = world(-cy, cx, 0);
     double[] n = new double[3];
-    double[] leaning = surface.normal(u, 1 - v);
+    double[] leaning = surface.normal(u, v);
     for (int c = 0; c < 3; c++) {
       double right = cx * out[c] - cy * around[c];
       double up = cy * out[c] + cx * around[c];
       n[c] = leaning[0] * right + leaning[1] * up + leaning[2] * p[c];
     }
     unit(n);
-    double[] emission = surface.emission(u, 1 - v);
-    double[] base = surface.base(u, 1 - v);
-    Facets f = new Facets(surface.roughness(u, 1 - v), Math.max(0.02, -dot(n, d)));
-    double metal = surface.metallic(u, 1 - v);
+    double[] emission = surface.emission(u, v);
+    double[] base = surface.base(u, v);
+    Facets f = new Facets(surface.roughness(u, v), Math.max(0.02, -dot(n, d)));
+    double metal = surface.metallic(u, v);
     double[] x =
         unit(cross(Math.abs(n[1]) < 0.9 ? new double[] {0, 1, 0} : new double[] {1, 0, 0}, n));
     double[] y = cross(n, x);
@@ -124,7 +124,7 @@ final class GltfBall {
       double[] light = light(p, to, random);
       double density = f.density(w) + w[2] / Math.PI;
       for (int c = 0; c < 3; c++) {
-        double f0 = surface.reflectance + (base[c] - surface.reflectance) * metal;
+        double f0 = surface.reflectance() + (base[c] - surface.reflectance()) * metal;
         sum[c] += f.sentBack(w, f0, base[c] * (1 - metal)) * w[2] * light[c] / density;
       }
     }
