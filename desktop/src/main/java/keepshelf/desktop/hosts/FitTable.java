@@ -72,6 +72,7 @@ final class FitTable extends ScrollPane {
     Label none = Kit.wrapped(Words.of("hosts.norows"), "second");
     none.setPadding(new Insets(24));
     list.setPlaceholder(none);
+    list.setId("fit-rows");
     // Arrows move between cells, not rows; the list would also take Enter and Escape for itself.
     list.addEventFilter(
         KeyEvent.KEY_PRESSED,
