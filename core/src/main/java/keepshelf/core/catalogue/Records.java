@@ -48,6 +48,13 @@ public interface Records {
   /** An installation that is new or has changed. */
   void installation(InstallationRecord one) throws IOException;
 
+  /** As {@link #installation}, each of them. */
+  default void installations(List<InstallationRecord> all) throws IOException {
+    for (InstallationRecord i : all) {
+      installation(i);
+    }
+  }
+
   /** An installation that is gone. */
   void noInstallation(String id) throws IOException;
 

@@ -3,12 +3,12 @@ package keepshelf.core.store;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.BrokenFile;
@@ -94,11 +94,6 @@ public final class SqliteCatalogue implements Catalogue {
     } catch (JdbiException e) {
       throw StoreTrouble.of(e);
     }
-  }
-
-  /** Writes a record beside the shelf. */
-  interface RecordWriting {
-    void write(Records records, Handle h) throws IOException;
   }
 
   /** A change of what stands in records too: both or none. */
@@ -206,15 +201,10 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public boolean putProof(InstallationRecord read, InstallationRecord.Proof found) {
-    AtomicReference<InstallationRecord> now = new AtomicReference<>();
+    List<InstallationRecord> now = new ArrayList<>();
     recorded(
-        h -> now.set(HostTables.prove(h, read, found).orElse(null)),
-        (r, h) -> {
-          if (now.get() != null) {
-            r.installation(now.get());
-          }
-        });
-    return now.get() != null;
+        h -> HostTables.prove(h, read, found).ifPresent(now::add), (r, h) -> r.installations(now));
+    return !now.isEmpty();
   }
 
   @Override
@@ -232,11 +222,7 @@ public final class SqliteCatalogue implements Catalogue {
           PackTables.change(h, packs, gone);
           installations.forEach(i -> HostTables.put(h, i));
         },
-        (r, h) -> {
-          for (InstallationRecord i : installations) {
-            r.installation(i);
-          }
-        });
+        (r, h) -> r.installations(installations));
   }
 
   @Override

@@ -3,6 +3,7 @@ package keepshelf.desktop.work;
 import javafx.animation.PauseTransition;
 import javafx.beans.InvalidationListener;
 import javafx.util.Duration;
+import keepshelf.core.install.measure.Originals;
 
 /**
  * Gives memory back once hard work is over: reading large pictures takes gigabytes for seconds, and
@@ -32,6 +33,9 @@ public final class MemoryKeeper {
 
   private void giveBack() {
     boolean idle = work.jobs().isEmpty() && pictures.waitingProperty().get() == 0;
+    if (idle) {
+      Originals.forgetAll();
+    }
     if (idle && Runtime.getRuntime().totalMemory() > ENOUGH) {
       // On a thread of its own: the window goes on while the heap is tidied.
       Thread.ofPlatform().daemon().name("keepshelf-memory").start(System::gc);

@@ -21,10 +21,9 @@ public final class FoldHorizon {
   private final float[] slopes = new float[SIDE * SIDE * HorizonMap.DIRECTIONS];
 
   private FoldHorizon(int sign) {
-    Drape one = new Drape(1, 0);
     for (int j = 0; j < SIDE; j++) {
       for (int i = 0; i < SIDE; i++) {
-        around(one, sign, middle(i), middle(j), (j * SIDE + i) * HorizonMap.DIRECTIONS);
+        around(sign, middle(i), middle(j), (j * SIDE + i) * HorizonMap.DIRECTIONS);
       }
     }
   }
@@ -33,8 +32,8 @@ public final class FoldHorizon {
     return (i + 0.5f) / SIDE - 0.5f;
   }
 
-  private void around(Drape one, int sign, float x, float y, int at) {
-    float here = sign * one.depthAt(x, y);
+  private void around(int sign, float x, float y, int at) {
+    float here = sign * Folds.depth(x, y);
     for (int k = 0; k < HorizonMap.DIRECTIONS; k++) {
       double a = 2 * Math.PI * k / HorizonMap.DIRECTIONS;
       // Behind the cloth lies all that falls away.
@@ -43,7 +42,7 @@ public final class FoldHorizon {
         float ox = x + far * (float) Math.cos(a);
         float oy = y + far * (float) Math.sin(a);
         if (Math.abs(ox) <= 0.5f && Math.abs(oy) <= 0.5f) {
-          most = Math.max(most, (sign * one.depthAt(ox, oy) - here) / far);
+          most = Math.max(most, (sign * Folds.depth(ox, oy) - here) / far);
         }
       }
       slopes[at + k] = most;

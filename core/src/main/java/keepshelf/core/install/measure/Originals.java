@@ -98,6 +98,13 @@ public final class Originals {
     }
   }
 
+  /** Nothing is being planned or installed any more. */
+  public static void forgetAll() {
+    synchronized (LAST) {
+      LAST.clear();
+    }
+  }
+
   /** They are not needed any more. */
   public static void forget(List<Path> files) {
     synchronized (LAST) {

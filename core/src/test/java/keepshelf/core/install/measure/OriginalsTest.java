@@ -37,7 +37,10 @@ class OriginalsTest {
     assertThat(Originals.of(file)).isSameAs(p);
     assertThat(Originals.await(Originals.coming(file))).isSameAs(p);
     Originals.forget(List.of(file));
-    assertThat(Originals.of(file)).isNotSameAs(p);
+    Pixels again = Originals.of(file);
+    assertThat(again).isNotSameAs(p);
+    Originals.forgetAll();
+    assertThat(Originals.of(file)).isNotSameAs(again);
   }
 
   @Test
