@@ -13,7 +13,7 @@ import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.rows.RowWriter;
-import keepshelf.imaging.rows.Rows;
+import keepshelf.imaging.pixel.Rows;
 
 /**
  * Takes in a material with one 16K normal map of 16 bits (1.6 GB of samples) and a 16K roughness

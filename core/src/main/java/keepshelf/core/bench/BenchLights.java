@@ -10,7 +10,6 @@ import java.util.Optional;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.MapFile;
 import keepshelf.core.preview.Previews;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.light.Light;
 import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.pixel.Pixels;
@@ -64,7 +63,7 @@ public final class BenchLights {
     if (maps.isEmpty()) {
       throw new IOException(light.item().name() + " has no picture.");
     }
-    Pixels p = ImageDecoder.decode(maps.getFirst().file());
+    Pixels p = maps.getFirst().pixels();
     if (Math.abs(p.width() - 2.0 * p.height()) > 0.1 * p.height()) {
       throw new IOException(
           light.item().name()

@@ -5,10 +5,12 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.recognise.found.PixelWitness;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.pixel.Pixels;
@@ -36,11 +38,20 @@ public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
 
   @Override
   public void seen(SourceFile file, Pixels pixels) {
+    seen(file, () -> Fingerprint.of(pixels), () -> OkLab.mean(pixels));
+  }
+
+  @Override
+  public void seen(SourceFile file, LargePicture picture) {
+    seen(file, () -> Fingerprint.of(picture), () -> OkLab.mean(picture.spread()));
+  }
+
+  private void seen(SourceFile file, Supplier<Fingerprint> print, Supplier<OkLab> colour) {
     try {
       String sha = Hashes.sha256(file.onDisk());
       hashes.put(file.path(), sha);
       if (catalogue.pictures().fingerprinted(Set.of(sha)).isEmpty()) {
-        keep(sha, Fingerprint.of(pixels), OkLab.mean(pixels));
+        keep(sha, print.get(), colour.get());
       }
     } catch (IOException | RuntimeException e) {
       LOG.warn("no fingerprint of {}", file.path(), e);

@@ -1,6 +1,7 @@
 package keepshelf.core.duplicates;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,12 +11,14 @@ import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.core.problem.Problem;
+import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
 import keepshelf.imaging.pixel.PixelMemory;
+import keepshelf.imaging.rows.RowReader;
 
 /**
  * Fingerprints during one search; the pictures to compare by are read from the catalogue when they
@@ -84,6 +87,20 @@ final class Prints {
     }
   }
 
+  private static Fingerprint print(Path file, ImageInfo info) throws IOException {
+    Optional<LargePicture> large = RowReader.look(file, info);
+    if (large.isPresent()) {
+      return Fingerprint.of(large.get());
+    }
+    long samples = (long) info.width() * info.height() * info.channels();
+    PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
+    try {
+      return Fingerprint.of(ImageDecoder.decode(file));
+    } finally {
+      memory.release();
+    }
+  }
+
   /**
    * Decodes a picture and notes its fingerprint; empty when it is none that can be read.
    *
@@ -98,20 +115,14 @@ final class Prints {
       if (!info.format().readable()) {
         throw new IOException("pictures of its format are kept and not decoded here");
       }
-      long samples = (long) info.width() * info.height() * info.channels();
-      PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
-      try {
-        Fingerprint print = Fingerprint.of(ImageDecoder.decode(p.file()));
-        if (p.item() == null) {
-          // What lies elsewhere is no picture of this shelf.
-          note(p.sha256(), print);
-        } else {
-          made(p.sha256(), print);
-        }
-        return Optional.of(print);
-      } finally {
-        memory.release();
+      Fingerprint print = print(p.file(), info);
+      if (p.item() == null) {
+        // What lies elsewhere is no picture of this shelf.
+        note(p.sha256(), print);
+      } else {
+        made(p.sha256(), print);
       }
+      return Optional.of(print);
     } catch (IOException e) {
       synchronized (problems) {
         problems.add(

@@ -66,7 +66,7 @@ public final class FinishPreview {
     IOException trouble = new IOException("there is no map to show");
     for (MapFile f : files) {
       try {
-        Pixels p = ImageDecoder.decode(f.file());
+        Pixels p = f.pixels();
         aspect = aspect == 0 ? (double) p.height() / p.width() : aspect;
         maps.add(small(SurfaceMaker.Decoded.of(f, p), side));
       } catch (IOException e) {

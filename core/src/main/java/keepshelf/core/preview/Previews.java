@@ -23,6 +23,7 @@ import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.imaging.analyse.EnvironmentFacts;
 import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.light.Light;
@@ -30,6 +31,7 @@ import keepshelf.imaging.panorama.EnvironmentPreview;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BallPreview;
 import keepshelf.imaging.resample.Resampler;
+import keepshelf.imaging.rows.RowReader;
 import org.slf4j.LoggerFactory;
 
 /** Makes and keeps preview pictures. Slow: call it off the interface thread. */
@@ -274,7 +276,7 @@ public final class Previews {
     if (maps.isEmpty()) {
       throw new IOException("there is no map to measure");
     }
-    return EnvironmentFacts.of(ImageDecoder.decode(maps.getFirst().file()));
+    return EnvironmentFacts.of(maps.getFirst().pixels());
   }
 
   /** The maps of an item at about preview size, as files. */
@@ -321,7 +323,7 @@ public final class Previews {
       throw new IOException("there is no map to show");
     }
     if (kind == ItemKind.ENVIRONMENT) {
-      Pixels p = ImageDecoder.decode(maps.getFirst().file());
+      Pixels p = maps.getFirst().pixels();
       // Other layouts, such as crosses, are shown as they are.
       return Math.abs(p.width() - 2.0 * p.height()) <= 0.1 * p.height()
           ? new Picture(side, EnvironmentPreview.render(p, side))
@@ -344,7 +346,7 @@ public final class Previews {
 
   /** The picture of a map itself, for thumbnails. */
   public static Picture flat(Path file, int side) throws IOException {
-    return new Picture(side, Resampler.thumbnail(ImageDecoder.decode(file), side));
+    return new Picture(side, Resampler.thumbnail(RowReader.atMost(file, MapFile.MOST, Resize.Holds.COLOUR), side));
   }
 
   /**

@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.List;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.colour.Srgb;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
 
@@ -26,7 +25,7 @@ final class SheetLook {
             .filter(m -> m.role() == MapRole.BASE_COLOUR || m.role() == MapRole.EMISSION)
             .findFirst()
             .orElse(maps.getFirst());
-    Pixels p = ImageDecoder.decode(first.file());
+    Pixels p = first.pixels();
     double room = side * (1 - 2 * MARGIN);
     double scale = Math.min(room / p.width(), room / p.height());
     int w = Math.max(1, (int) Math.round(p.width() * scale));
@@ -63,7 +62,7 @@ final class SheetLook {
   private static float[] alpha(List<MapFile> maps, Pixels p, int w, int h) throws IOException {
     for (MapFile m : maps) {
       if (m.role() == MapRole.OPACITY) {
-        Pixels o = ImageDecoder.decode(m.file());
+        Pixels o = m.pixels();
         return Resampler.area(o.plane(0), o.width(), o.height(), w, h);
       }
     }

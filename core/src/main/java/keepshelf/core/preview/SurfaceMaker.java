@@ -13,7 +13,6 @@ import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.convert.SpecGloss;
-import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Surface;
@@ -73,7 +72,7 @@ public final class SurfaceMaker {
     IOException trouble = new IOException("there is no map to show");
     for (MapFile f : maps) {
       try {
-        Decoded d = Decoded.of(f, ImageDecoder.decode(f.file()));
+        Decoded d = Decoded.of(f, f.pixels());
         m.take(d.map(), d.pixels());
       } catch (IOException e) {
         trouble = e;

@@ -1,5 +1,8 @@
 package keepshelf.imaging.analyse;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.IntFunction;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -31,21 +34,43 @@ public final class DetailTest {
 
   private DetailTest() {}
 
+  /**
+   * The places that are looked at in a picture: {x, y, columns, rows}; the middle first, none when
+   * it is too small.
+   */
+  static List<int[]> places(int width, int height) {
+    if (Math.min(width, height) < 128) {
+      return List.of();
+    }
+    int side = Math.min(CROP, Math.min(width, height)) / 8 * 8;
+    double[][] all = {{0.5, 0.5}, {0, 0}, {1, 1}, {1, 0}, {0, 1}};
+    List<int[]> out = new ArrayList<>();
+    for (double[] at : width <= side && height <= side ? new double[][] {all[0]} : all) {
+      int x = (int) (at[0] * (width - side)) / 8 * 8;
+      int y = (int) (at[1] * (height - side)) / 8 * 8;
+      out.add(new int[] {x, y, side, side});
+    }
+    return out;
+  }
+
   /** Judges the sharpest of up to five places of {@code p}. */
   public static Size of(Pixels p) {
-    if (Math.min(p.width(), p.height()) < 128) {
-      return Size.CANNOT_TELL;
-    }
-    int side = Math.min(CROP, Math.min(p.width(), p.height())) / 8 * 8;
+    List<int[]> places = places(p.width(), p.height());
+    return sharpest(places.size(), i -> crop(p, places.get(i)[0], places.get(i)[1], places.get(i)[2]));
+  }
+
+  /** The same of places that were cut out. */
+  static Size of(List<Pixels> cuts) {
+    return sharpest(cuts.size(), i -> crop(cuts.get(i), 0, 0, cuts.get(i).width()));
+  }
+
+  private static Size sharpest(int places, IntFunction<float[]> cut) {
     boolean half = true;
     boolean quarter = true;
     boolean flat = true;
-    double[][] places = {{0.5, 0.5}, {0, 0}, {1, 1}, {1, 0}, {0, 1}};
-    for (double[] at :
-        p.width() <= side && p.height() <= side ? new double[][] {places[0]} : places) {
-      int x0 = (int) (at[0] * (p.width() - side)) / 8 * 8;
-      int y0 = (int) (at[1] * (p.height() - side)) / 8 * 8;
-      float[] levels = crop(p, x0, y0, side);
+    for (int i = 0; i < places; i++) {
+      float[] levels = cut.apply(i);
+      int side = (int) Math.sqrt(levels.length);
       double deviation = deviation(levels);
       if (deviation < FLAT) {
         continue;

@@ -10,7 +10,8 @@ public final class JpegTraces {
   /** Levels that a jump at the grid is larger by; below that no bump shows it. */
   private static final double LEAST_JUMP = 0.08;
 
-  private static final int CROP = 640;
+  /** No more of the picture is looked at, from its corner at the top left. */
+  static final int CROP = 640;
 
   private static final int LONGEST = 32;
 

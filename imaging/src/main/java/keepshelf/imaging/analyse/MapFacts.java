@@ -2,6 +2,8 @@ package keepshelf.imaging.analyse;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
+import java.util.function.Supplier;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.pixel.Depth;
@@ -67,31 +69,63 @@ public record MapFacts(
    * @param meant what it is meant as
    */
   public static MapFacts of(Pixels p, ImageFormat format, Meant meant) {
-    List<ChannelFacts> channels = new ArrayList<>();
-    for (int c = 0; c < p.channels(); c++) {
-      channels.add(ChannelFacts.of(p, c));
+    return new Views(p, p, p, () -> DetailTest.of(p), jpeg -> SeamTest.test(p, jpeg))
+        .facts(format, meant);
+  }
+
+  /** Measures a picture that passed by in rows; see {@link #of(Pixels, ImageFormat, Meant)}. */
+  public static MapFacts of(LargePicture p, ImageFormat format, Meant meant) {
+    return new Views(
+            p.spread(),
+            p.middle(),
+            p.corner(),
+            () -> DetailTest.of(p.places()),
+            jpeg -> SeamTest.test(p, jpeg))
+        .facts(format, meant);
+  }
+
+  /**
+   * A picture as it is measured.
+   *
+   * @param spread pixels all over it
+   * @param middle neighbours in its middle
+   * @param corner neighbours in its corner at the top left
+   * @param detail up to which size it holds detail
+   * @param seam whether it tiles, told whether it came through JPEG
+   */
+  private record Views(
+      Pixels spread,
+      Pixels middle,
+      Pixels corner,
+      Supplier<DetailTest.Size> detail,
+      Function<Boolean, SeamTest.Result> seam) {
+    MapFacts facts(ImageFormat format, Meant meant) {
+      List<ChannelFacts> channels = new ArrayList<>();
+      for (int c = 0; c < spread.channels(); c++) {
+        channels.add(ChannelFacts.of(spread, c));
+      }
+      boolean jpeg = format == ImageFormat.JPEG;
+      PixelCharacter character = PixelCharacter.of(spread);
+      boolean vectors =
+          spread.channels() >= 3 && (meant == Meant.NORMAL || character == PixelCharacter.NORMAL);
+      double[] range = luminance(spread);
+      return new MapFacts(
+          character,
+          channels,
+          spread.channels() < 3 || equalChannels(spread),
+          alpha(spread, channels),
+          detail.get(),
+          meant == Meant.DATA ? SeamTest.NOTHING : seam.apply(jpeg),
+          DepthTest.eightBitsInSixteen(spread),
+          (vectors || meant == Meant.HEIGHT)
+              && !jpeg
+              && spread.depth() != Depth.F32
+              && JpegTraces.found(corner),
+          range[0],
+          range[1],
+          vectors ? NormalHealth.of(spread, middle) : null,
+          vectors ? HandednessTest.bySlopes(middle) : null);
     }
-    boolean jpeg = format == ImageFormat.JPEG;
-    PixelCharacter character = PixelCharacter.of(p);
-    boolean vectors =
-        p.channels() >= 3 && (meant == Meant.NORMAL || character == PixelCharacter.NORMAL);
-    double[] range = luminance(p);
-    return new MapFacts(
-        character,
-        channels,
-        p.channels() < 3 || equalChannels(p),
-        alpha(p, channels),
-        DetailTest.of(p),
-        meant == Meant.DATA ? SeamTest.NOTHING : SeamTest.test(p, jpeg),
-        DepthTest.eightBitsInSixteen(p),
-        (vectors || meant == Meant.HEIGHT)
-            && !jpeg
-            && p.depth() != Depth.F32
-            && JpegTraces.found(p),
-        range[0],
-        range[1],
-        vectors ? NormalHealth.of(p) : null,
-        vectors ? HandednessTest.bySlopes(p) : null);
   }
 
   /** Whether the picture is one value all over, alpha left aside. */

@@ -37,13 +37,18 @@ public record NormalHealth(State state, double unit, boolean axesSwapped) {
 
   /** Judges {@code p}, which has at least three channels. */
   public static NormalHealth of(Pixels p) {
-    Sample s = new Sample(p);
+    return of(p, p);
+  }
+
+  /** Judges the vectors of {@code spread}, and their axes where they are next to each other. */
+  static NormalHealth of(Pixels spread, Pixels middle) {
+    Sample s = new Sample(spread);
     if (s.n == 0) {
       return new NormalHealth(State.NOT_UNIT, 0, false);
     }
     State state = s.judge();
     boolean swapped =
-        (state == State.SOUND || state == State.NO_BLUE) && HandednessTest.axesSwapped(p);
+        (state == State.SOUND || state == State.NO_BLUE) && HandednessTest.axesSwapped(middle);
     return new NormalHealth(state, s.unitShare(), swapped);
   }
 

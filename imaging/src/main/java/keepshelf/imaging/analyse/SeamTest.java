@@ -32,7 +32,7 @@ public final class SeamTest {
    */
   private static final int SIMILAR = 3;
 
-  private static final int LINES = 128;
+  static final int LINES = 128;
   private static final int STRANGERS = 200;
 
   /** Nothing was measured. */
@@ -47,11 +47,50 @@ public final class SeamTest {
    *     block borders are compared with it
    */
   public static Result test(Pixels p, boolean jpeg) {
-    if (Math.min(p.width(), p.height()) < 64) {
+    int[] rows = lines(p.height());
+    int[] columns = lines(p.width());
+    return test(
+        new Lines(p.width(), rows.length, p.channels(), (i, l, c) -> p.value(i, rows[l], c)),
+        new Lines(p.height(), columns.length, p.channels(), (i, l, c) -> p.value(columns[l], i, c)),
+        jpeg);
+  }
+
+  /** The same of a picture of which only the lines that are followed are held. */
+  static Result test(LargePicture p, boolean jpeg) {
+    Pixels rows = p.lines();
+    Pixels columns = p.columns();
+    return test(
+        new Lines(p.width(), rows.height(), rows.channels(), (i, l, c) -> rows.value(i, l, c)),
+        new Lines(p.height(), columns.width(), rows.channels(), (i, l, c) -> columns.value(l, i, c)),
+        jpeg);
+  }
+
+  /** The lines that are followed, of {@code across} that lie side by side. */
+  static int[] lines(int across) {
+    int[] out = new int[Math.min(LINES, across)];
+    Arrays.setAll(out, l -> (int) ((l + 0.5) * across / out.length));
+    return out;
+  }
+
+  /** One value, 0..1 as stored. */
+  private interface Value {
+    float at(int i, int line, int channel);
+  }
+
+  /**
+   * Lines along an axis.
+   *
+   * @param length values of a line
+   * @param count lines
+   */
+  private record Lines(int length, int count, int channels, Value values) {}
+
+  private static Result test(Lines rows, Lines columns, boolean jpeg) {
+    if (Math.min(rows.length, columns.length) < 64) {
       return new Result(Answer.CANNOT_TELL, 0, true);
     }
-    double[] across = axis(p, true, jpeg);
-    double[] down = axis(p, false, jpeg);
+    double[] across = axis(rows, jpeg);
+    double[] down = axis(columns, jpeg);
     boolean vertical = across[0] >= down[0];
     double t1 = Math.max(across[0], down[0]);
     double t2 = Math.max(across[1], down[1]);
@@ -65,11 +104,10 @@ public final class SeamTest {
   }
 
   /** {t1, t2, largest p, edges inside as strong as the border} of one axis; levels 0..255. */
-  private static double[] axis(Pixels p, boolean columns, boolean jpeg) {
-    int n = columns ? p.width() : p.height();
-    int across = columns ? p.height() : p.width();
-    int lines = Math.min(LINES, across);
-    int channels = p.channels() >= 3 ? 3 : 1;
+  private static double[] axis(Lines all, boolean jpeg) {
+    int n = all.length;
+    int lines = all.count;
+    int channels = all.channels >= 3 ? 3 : 1;
     double[] out = new double[4];
     int at = 0;
     for (int m : new int[] {1, 2, 4}) {
@@ -80,10 +118,9 @@ public final class SeamTest {
       float[] line = new float[n];
       double[] sums = new double[n + 1];
       for (int l = 0; l < lines; l++) {
-        int where = (int) ((l + 0.5) * across / lines);
         for (int c = 0; c < channels; c++) {
           for (int i = 0; i < n; i++) {
-            line[i] = 255 * (columns ? p.value(i, where, c) : p.value(where, i, c));
+            line[i] = 255 * all.values.at(i, l, c);
             sums[i + 1] = sums[i] + line[i];
           }
           for (int i = m; i <= n - m; i++) {

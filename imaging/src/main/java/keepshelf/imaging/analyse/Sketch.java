@@ -60,6 +60,15 @@ public final class Sketch {
     return new Sketch(f.width, f.height, null, f);
   }
 
+  /**
+   * Of a picture that passed by in rows.
+   *
+   * @param vectors whether it is a normal map
+   */
+  public static Sketch of(LargePicture p, boolean vectors) {
+    return vectors ? ofNormal(p.means()) : of(p.means());
+  }
+
   private static int by(Pixels p) {
     return Math.max(1, (Math.max(p.width(), p.height()) + SIDE - 1) / SIDE);
   }

@@ -24,12 +24,20 @@ final class SlopeField {
     this.weight = weight;
   }
 
+  /** The middle of a picture, at most 1024 pixels a side: {x, y, columns, rows}. */
+  static int[] middle(int width, int height) {
+    int w = Math.min(LARGEST, width);
+    int h = Math.min(LARGEST, height);
+    return new int[] {(width - w) / 2, (height - h) / 2, w, h};
+  }
+
   /** Decodes the middle of {@code p}, at most 1024 pixels a side. */
   static SlopeField of(Pixels p) {
-    int w = Math.min(LARGEST, p.width());
-    int h = Math.min(LARGEST, p.height());
-    int x0 = (p.width() - w) / 2;
-    int y0 = (p.height() - h) / 2;
+    int[] middle = middle(p.width(), p.height());
+    int x0 = middle[0];
+    int y0 = middle[1];
+    int w = middle[2];
+    int h = middle[3];
     boolean useBlue = blueIsSound(p, x0, y0, w, h);
     float[] a = new float[w * h];
     float[] b = new float[w * h];

@@ -43,6 +43,12 @@ record ExrPart(
         : up(height, compression.rows);
   }
 
+  /** Rows of all bands together: the height, rounded up to whole bands. */
+  long stored() {
+    int rows = tiled() ? tileHeight : compression.rows;
+    return (long) up(height, rows) * rows;
+  }
+
   private static int up(int a, int b) {
     return (int) (((long) a + b - 1) / b);
   }

@@ -1,5 +1,6 @@
 package keepshelf.imaging.exr;
 
+import java.io.Closeable;
 import java.io.EOFException;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -11,21 +12,34 @@ import java.util.List;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
- * Reads the picture of an OpenEXR file of any flat kind: linear floats, 1, 3 or 4 channels, the
- * full level of tiled files, the first part that has colours (or the first flat one).
+ * Reads the picture of an OpenEXR file of any flat kind, whole or band by band: linear floats, 1, 3
+ * or 4 channels, the full level of tiled files, the first part that has colours (or the first flat
+ * one).
  */
-public final class ExrReader {
+public final class ExrReader implements Closeable {
   private final FileChannel file;
   private final ExrHeaders headers;
   private final ExrPart part;
   private final List<Integer> shown;
+  private final long[] offsets;
   private float[] samples;
 
-  private ExrReader(FileChannel file, ExrHeaders headers) throws ExrException {
+  /** The rows that {@link #samples} has room for. */
+  private int top;
+
+  private int rows;
+
+  private ExrReader(FileChannel file, ExrHeaders headers) throws IOException {
     this.file = file;
     this.headers = headers;
     this.part = headers.part();
     this.shown = part.shown();
+    for (int c : shown) {
+      if (!part.channels().get(c).full()) {
+        throw new ExrException("its colours are stored coarser than its brightness");
+      }
+    }
+    this.offsets = offsets();
   }
 
   /**
@@ -34,8 +48,76 @@ public final class ExrReader {
    * @throws ExrException with the reason when it is damaged, cut off or no flat picture
    */
   public static Pixels read(Path path) throws IOException {
-    try (FileChannel file = FileChannel.open(path, StandardOpenOption.READ)) {
-      return new ExrReader(file, ExrHeaders.read(file)).pixels();
+    try (ExrReader r = open(path)) {
+      r.read(0, r.height(), 0, r.offsets.length);
+      return Pixels.f32(r.width(), r.height(), r.channels(), r.samples);
+    }
+  }
+
+  /**
+   * Opens {@code path} to read it band by band.
+   *
+   * @throws ExrException with the reason when it is damaged, cut off or no flat picture
+   */
+  public static ExrReader open(Path path) throws IOException {
+    FileChannel file = FileChannel.open(path, StandardOpenOption.READ);
+    boolean open = false;
+    try {
+      ExrReader r = new ExrReader(file, ExrHeaders.read(file));
+      open = true;
+      return r;
+    } catch (EOFException e) {
+      throw new ExrException("it is cut off", e);
+    } finally {
+      if (!open) {
+        file.close();
+      }
+    }
+  }
+
+  /** Columns. */
+  public int width() {
+    return part.width();
+  }
+
+  /** Rows. */
+  public int height() {
+    return part.height();
+  }
+
+  /** Samples a pixel: 1, 3 or 4. */
+  public int channels() {
+    return shown.size();
+  }
+
+  /** Rows that are stored together: those of a band, but for the last, which may have fewer. */
+  public int bandRows() {
+    return part.tiled() ? part.tileHeight() : part.compression().rows;
+  }
+
+  /**
+   * The samples of band {@code n}, interleaved; the array is used again for the next.
+   *
+   * @throws ExrException with the reason when it is damaged or cut off
+   */
+  public float[] band(int n) throws IOException {
+    int first = n * bandRows();
+    int perBand = (int) (offsets.length * (long) bandRows() / part.stored());
+    read(first, Math.min(bandRows(), height() - first), n * perBand, perBand);
+    return samples;
+  }
+
+  private void read(int first, int count, int block, int blocks) throws IOException {
+    top = first;
+    rows = count;
+    int size = Math.multiplyExact(Math.multiplyExact(part.width(), rows), shown.size());
+    if (samples == null || samples.length < size) {
+      samples = new float[size];
+    }
+    try {
+      for (int i = block; i < block + blocks; i++) {
+        chunk(offsets[i]);
+      }
     } catch (EOFException e) {
       throw new ExrException("it is cut off", e);
     } catch (IndexOutOfBoundsException | java.nio.BufferUnderflowException e) {
@@ -43,18 +125,9 @@ public final class ExrReader {
     }
   }
 
-  private Pixels pixels() throws IOException {
-    for (int c : shown) {
-      if (!part.channels().get(c).full()) {
-        throw new ExrException("its colours are stored coarser than its brightness");
-      }
-    }
-    long[] offsets = offsets();
-    samples = new float[Math.multiplyExact(part.width() * part.height(), shown.size())];
-    for (long offset : offsets) {
-      chunk(offset);
-    }
-    return Pixels.f32(part.width(), part.height(), shown.size(), samples);
+  @Override
+  public void close() throws IOException {
+    file.close();
   }
 
   /** Where the blocks of the picture's first level are. All must lie within the file. */
@@ -111,6 +184,9 @@ public final class ExrReader {
     if (size < 0 || size > file.size()) {
       throw new ExrException("a block of its pixels is damaged");
     }
+    if (y < top || y + height > top + rows) {
+      throw new ExrException("its blocks are in disorder");
+    }
     byte[] data = new byte[size];
     ExrHeaders.bytes(file, offset + lead + places + 4, size).get(data);
     Block block = new Block(part.channels(), part.x0() + x, part.y0() + y, width, height);
@@ -143,7 +219,7 @@ public final class ExrReader {
   }
 
   private void row(ByteBuffer b, int at, Sample sample, int width, int y, int x0, int k, int n) {
-    int to = (y * part.width() + x0) * n + k;
+    int to = ((y - top) * part.width() + x0) * n + k;
     for (int x = 0; x < width; x++) {
       samples[to + x * n] =
           switch (sample) {

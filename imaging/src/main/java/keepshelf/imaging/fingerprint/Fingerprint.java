@@ -1,10 +1,12 @@
 package keepshelf.imaging.fingerprint;
 
 import java.util.Arrays;
+import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.fourier.Fft;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.pixel.SampleHash;
 import keepshelf.imaging.resample.Resampler;
 
 /**
@@ -34,6 +36,16 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
 
   /** The fingerprint of a decoded picture. */
   public static Fingerprint of(Pixels p) {
+    return of(p, p.width(), p.height(), SampleHash.of(p));
+  }
+
+  /** The fingerprint of a picture that passed by in rows. */
+  public static Fingerprint of(LargePicture p) {
+    return of(p.means(), p.width(), p.height(), p.hash());
+  }
+
+  /** Of {@code p}, which stands for a picture of {@code width} x {@code height}. */
+  private static Fingerprint of(Pixels p, int width, int height, long hash) {
     boolean vectors = vectors(p);
     float[] luma = vectors ? steepness(p) : tamed(p);
     int w = p.width();
@@ -73,8 +85,8 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
     }
     return new Fingerprint(
         new Descriptor(
-            p.width(),
-            p.height(),
+            width,
+            height,
             across,
             down,
             features(Resampler.area(small, SIDE, SIDE, SMALL, SMALL)),
@@ -82,7 +94,7 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
             means[1],
             means[2],
             deviation,
-            hash(p),
+            hash,
             vectors),
         levels,
         colours(p, w, h));
@@ -161,20 +173,6 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
       }
     }
     return out;
-  }
-
-  /**
-   * Mixes all samples and the layout (after MurmurHash3's finaliser, A. Appleby, public domain).
-   */
-  private static long hash(Pixels p) {
-    long h = ((long) p.width() << 32 | p.height()) * 31 + p.channels() * 7L + p.depth().ordinal();
-    int n = p.width() * p.height() * p.channels();
-    for (int i = 0; i < n; i++) {
-      long v = p.depth() == Depth.F32 ? Float.floatToRawIntBits(p.at(i)) : p.level(i);
-      h = (h ^ v) * 0xff51afd7ed558ccdL;
-      h ^= h >>> 32;
-    }
-    return h;
   }
 
   private static float[] corner(float[] in, int width, int w, int h) {

@@ -52,7 +52,7 @@ public final class ImageDecoder {
         return ExrDecoder.decode(file, info);
       }
       if (info.format() == ImageFormat.HDR) {
-        return HdrDecoder.decode(file, info);
+        return HdrLines.decode(file, info);
       }
       if (info.format() == ImageFormat.PNG) {
         Optional<Pixels> plain = PngDecoder.decode(file);

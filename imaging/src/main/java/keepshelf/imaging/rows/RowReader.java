@@ -1,32 +1,28 @@
 package keepshelf.imaging.rows;
 
-import ar.com.hjg.pngj.IImageLine;
-import ar.com.hjg.pngj.ImageLineInt;
-import ar.com.hjg.pngj.PngReader;
-import ar.com.hjg.pngj.PngjException;
-import java.awt.Rectangle;
-import java.awt.image.Raster;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
-import javax.imageio.ImageIO;
-import javax.imageio.ImageReadParam;
-import javax.imageio.ImageReader;
-import javax.imageio.stream.ImageInputStream;
+import java.util.concurrent.CancellationException;
+import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.io.ImageDecoder;
-import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
+import keepshelf.imaging.io.PngLines;
+import keepshelf.imaging.io.UnreadableImageException;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.pixel.Rows;
 
 /**
- * Opens pictures row by row: PNG and TIFF from the file as it is read, others decoded whole. What
- * those two cannot do by rows (palettes, interlacing, floats) is decoded whole as well.
+ * Opens pictures row by row: PNG, TIFF, JPEG, OpenEXR and RGBE from the file as it is read, others
+ * decoded whole. What cannot be done by rows (palettes, interlacing, floats in TIFF) is decoded
+ * whole as well.
  */
 public final class RowReader {
-  private static final int BAND = 64;
+  /** Pixels above which a picture is better not held whole: more than 6K x 6K. */
+  private static final long LARGE = 40_000_000;
 
   private RowReader() {}
 
@@ -38,30 +34,110 @@ public final class RowReader {
   public static Rows open(Path file) throws IOException {
     ImageInfo info =
         ImageProbe.probe(file).orElseThrow(() -> new IOException(file + " is no picture"));
-    if (info.format() == ImageFormat.PNG) {
-      Optional<Rows> rows = png(file);
-      if (rows.isPresent()) {
-        return rows.get();
-      }
-    } else if (info.format() == ImageFormat.TIFF && (info.bits() == 8 || info.bits() == 16)) {
-      return new TiffRows(file);
-    }
-    return of(ImageDecoder.decode(file));
+    Optional<Rows> rows = byRows(file, info);
+    return rows.isPresent() ? rows.get() : of(ImageDecoder.decode(file));
+  }
+
+  /**
+   * The rows of a picture file that need not be held whole; empty when it has to be.
+   *
+   * @param info what is known of {@code file}
+   * @throws IOException when it cannot be read
+   */
+  public static Optional<Rows> byRows(Path file, ImageInfo info) throws IOException {
+    return switch (info.format()) {
+      case PNG -> PngLines.open(file).map(PngRows::new);
+      case TIFF ->
+          info.bits() == 8 || info.bits() == 16 ? BandRows.open(file, info) : Optional.empty();
+      case JPEG -> BandRows.open(file, info);
+      case EXR -> Optional.of(LightRows.exr(file));
+      case HDR -> Optional.of(LightRows.hdr(file, info));
+      default -> Optional.empty();
+    };
   }
 
   /** A smaller copy of a picture file, made while it is read; see {@link RowSteps#shrink}. */
   public static Pixels small(Path file, int w, int h, Resize.Holds holds) throws IOException {
-    try (Rows rows = RowSteps.shrink(open(file), w, h, holds)) {
+    return small(open(file), w, h, holds);
+  }
+
+  /**
+   * A picture file, decoded whole; a very large one is made smaller while it is read.
+   *
+   * @param side pixels that the longer side of a very large one has at the most
+   * @throws IOException when it cannot be decoded
+   */
+  public static Pixels atMost(Path file, int side, Resize.Holds holds) throws IOException {
+    ImageInfo info = ImageProbe.probe(file).orElse(null);
+    if (info == null || !large(info)) {
+      return ImageDecoder.decode(file);
+    }
+    refuse(file);
+    double scale = Math.min(1, (double) side / Math.max(info.width(), info.height()));
+    int w = Math.max(1, (int) Math.round(info.width() * scale));
+    int h = Math.max(1, (int) Math.round(info.height() * scale));
+    return small(open(file), w, h, holds);
+  }
+
+  /**
+   * All of a very large picture file, looked at once; empty when it is not large, or of a kind that
+   * is decoded whole.
+   *
+   * @param info what is known of it
+   * @throws UnreadableImageException with the reason when it is damaged
+   */
+  public static Optional<LargePicture> look(Path file, ImageInfo info) throws IOException {
+    if (!large(info)) {
+      return Optional.empty();
+    }
+    refuse(file);
+    Optional<Rows> opened = byRows(file, info);
+    if (opened.isEmpty()) {
+      return Optional.empty();
+    }
+    try (Rows rows = opened.get()) {
+      return Optional.of(LargePicture.of(rows));
+    } catch (CancellationException e) {
+      throw e;
+    } catch (RuntimeException e) {
+      throw new UnreadableImageException("its pixels are damaged", e);
+    }
+  }
+
+  private static boolean large(ImageInfo info) {
+    return (long) info.width() * info.height() > LARGE;
+  }
+
+  private static void refuse(Path file) throws IOException {
+    Optional<String> trouble = ImageDecoder.trouble(file);
+    if (trouble.isPresent()) {
+      throw new UnreadableImageException(trouble.get());
+    }
+  }
+
+  private static Pixels small(Rows from, int w, int h, Resize.Holds holds) throws IOException {
+    boolean floats = from.depth() == Depth.F32;
+    // Floats are linear light already.
+    boolean linear = floats && holds == Resize.Holds.COLOUR;
+    try (Rows rows = RowSteps.shrink(from, w, h, linear ? Resize.Holds.DATA : holds)) {
       int n = rows.channels();
-      short[] out = new short[w * h * n];
       float[] row = new float[w * n];
+      short[] shorts = new short[floats ? 0 : row.length * h];
+      float[] light = new float[floats ? row.length * h : 0];
       for (int y = 0; y < h; y++) {
         rows.next(row);
-        for (int i = 0; i < row.length; i++) {
-          out[y * row.length + i] = (short) Math.round(Math.clamp(row[i], 0f, 1f) * 65535);
+        if (floats) {
+          System.arraycopy(row, 0, light, y * row.length, row.length);
+        }
+        for (int i = 0; !floats && i < row.length; i++) {
+          shorts[y * row.length + i] = (short) Math.round(Math.clamp(row[i], 0f, 1f) * 65535);
         }
       }
-      return Pixels.u16(w, h, n, out);
+      return floats ? Pixels.f32(w, h, n, light) : Pixels.u16(w, h, n, shorts);
+    } catch (CancellationException e) {
+      throw e;
+    } catch (RuntimeException e) {
+      throw new UnreadableImageException("its pixels are damaged", e);
     }
   }
 
@@ -104,136 +180,5 @@ public final class RowReader {
         // Nothing is open.
       }
     };
-  }
-
-  private static Optional<Rows> png(Path file) throws IOException {
-    PngReader in;
-    try {
-      in = new PngReader(file.toFile());
-    } catch (PngjException e) {
-      throw new IOException(e.getMessage(), e);
-    }
-    var i = in.imgInfo;
-    boolean plain =
-        !i.indexed
-            && !in.isInterlaced()
-            && i.bitDepth >= 8
-            && in.getMetadata().getTRNS() == null
-            && in.getChunksList().getById("gAMA").isEmpty();
-    if (!plain) {
-      in.close();
-      return Optional.empty();
-    }
-    return Optional.of(new PngRows(in));
-  }
-
-  /** A PNG without palette and interlacing. */
-  private record PngRows(PngReader in) implements Rows {
-    @Override
-    public int width() {
-      return in.imgInfo.cols;
-    }
-
-    @Override
-    public int height() {
-      return in.imgInfo.rows;
-    }
-
-    @Override
-    public int channels() {
-      return in.imgInfo.channels;
-    }
-
-    @Override
-    public Depth depth() {
-      return in.imgInfo.bitDepth == 16 ? Depth.U16 : Depth.U8;
-    }
-
-    @Override
-    public void next(float[] row) throws IOException {
-      try {
-        IImageLine line = in.readRow();
-        int[] v = ((ImageLineInt) line).getScanline();
-        float full = 1f / (in.imgInfo.bitDepth == 16 ? 65535 : 255);
-        for (int i = 0; i < v.length; i++) {
-          row[i] = v[i] * full;
-        }
-      } catch (PngjException e) {
-        throw new IOException("its pixels cannot be decoded: " + e.getMessage(), e);
-      }
-    }
-
-    @Override
-    public void close() {
-      in.close();
-    }
-  }
-
-  /** A TIFF, a band of lines at a time. */
-  private static final class TiffRows implements Rows {
-    private final ImageInputStream stream;
-    private final ImageReader reader;
-    private final int width;
-    private final int height;
-    private Raster band;
-    private int first;
-    private int at;
-
-    TiffRows(Path file) throws IOException {
-      stream = ImageIO.createImageInputStream(file.toFile());
-      var readers = ImageIO.getImageReadersByFormatName("tiff");
-      ImageReader chosen = readers.next();
-      chosen.setInput(stream, true, true);
-      reader = chosen;
-      width = reader.getWidth(0);
-      height = reader.getHeight(0);
-      load(0);
-    }
-
-    private void load(int row) throws IOException {
-      ImageReadParam p = reader.getDefaultReadParam();
-      p.setSourceRegion(new Rectangle(0, row, width, Math.min(BAND, height - row)));
-      band = reader.read(0, p).getRaster();
-      first = row;
-    }
-
-    @Override
-    public int width() {
-      return width;
-    }
-
-    @Override
-    public int height() {
-      return height;
-    }
-
-    @Override
-    public int channels() {
-      return band.getNumBands();
-    }
-
-    @Override
-    public Depth depth() {
-      return band.getSampleModel().getSampleSize(0) == 16 ? Depth.U16 : Depth.U8;
-    }
-
-    @Override
-    public void next(float[] row) throws IOException {
-      if (at - first >= band.getHeight()) {
-        load(at);
-      }
-      float full = 1f / (depth() == Depth.U16 ? 65535 : 255);
-      int[] v = band.getPixels(0, at - first, width, 1, (int[]) null);
-      for (int i = 0; i < v.length; i++) {
-        row[i] = v[i] * full;
-      }
-      at++;
-    }
-
-    @Override
-    public void close() throws IOException {
-      reader.dispose();
-      stream.close();
-    }
   }
 }

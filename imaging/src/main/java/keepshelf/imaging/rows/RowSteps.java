@@ -7,6 +7,7 @@ import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.NormalVariance;
 import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.Rows;
 
 /** Changes of pictures row by row; each takes over the closing of what it reads. */
 public final class RowSteps {

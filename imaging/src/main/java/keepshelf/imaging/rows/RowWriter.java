@@ -19,6 +19,7 @@ import java.util.Deque;
 import java.util.Vector;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.Rows;
 
 /** Writes rows as PNG or TIFF while they come; floats are brought to 16 bits. */
 public final class RowWriter {

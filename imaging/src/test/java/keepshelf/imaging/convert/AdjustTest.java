@@ -14,7 +14,7 @@ import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.rows.RowReader;
 import keepshelf.imaging.rows.RowSteps;
-import keepshelf.imaging.rows.Rows;
+import keepshelf.imaging.pixel.Rows;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

@@ -20,7 +20,7 @@ import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.rows.RowReader;
 import keepshelf.imaging.rows.RowSteps;
 import keepshelf.imaging.rows.RowWriter;
-import keepshelf.imaging.rows.Rows;
+import keepshelf.imaging.pixel.Rows;
 
 /** Converts very large maps row by row, where each row can be made without the others. */
 public final class RowConverter {

@@ -1,10 +1,12 @@
 package keepshelf.core.recognise.pixels;
 
 import java.io.IOException;
+import java.util.Optional;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.PixelWitness;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.PixelCharacter;
 import keepshelf.imaging.analyse.Sketch;
@@ -12,6 +14,7 @@ import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.pixel.PixelMemory;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.rows.RowReader;
 
 /**
  * One picture decoded once: what was measured, and a small stand-in to compare it with its
@@ -32,17 +35,9 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
     if (f.onDisk() == null || info == null || !info.format().readable()) {
       return NOTHING;
     }
-    // The codec's picture, our samples and a plane or two at a time.
-    long samples = (long) info.width() * info.height() * Math.max(1, info.channels());
-    PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
     try {
-      Pixels p = ImageDecoder.decode(f.onDisk());
-      witness.seen(f, p);
-      MapFacts facts = MapFacts.of(p, info.format(), meant(role));
-      boolean vectors =
-          p.channels() >= 3
-              && (role == MapRole.NORMAL || facts.character() == PixelCharacter.NORMAL);
-      return new MapLook(facts, vectors ? Sketch.ofNormal(p) : Sketch.of(p), null);
+      Optional<MapLook> byRows = byRows(f, info, role, witness);
+      return byRows.isPresent() ? byRows.get() : whole(f, info, role, witness);
     } catch (OutOfMemoryError e) {
       return new MapLook(
           null,
@@ -80,9 +75,46 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
                   + info.height()
                   + ") could not be looked at, so it was judged by its name alone. It is kept as it"
                   + " is; look at it yourself."));
+    }
+  }
+
+  private static MapLook whole(SourceFile f, ImageInfo info, MapRole role, PixelWitness witness)
+      throws IOException {
+    // The codec's picture, our samples and a plane or two at a time.
+    long samples = (long) info.width() * info.height() * Math.max(1, info.channels());
+    PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
+    try {
+      Pixels p = ImageDecoder.decode(f.onDisk());
+      witness.seen(f, p);
+      MapFacts facts = MapFacts.of(p, info.format(), meant(role));
+      boolean vectors = vectors(p.channels(), role, facts);
+      return new MapLook(facts, vectors ? Sketch.ofNormal(p) : Sketch.of(p), null);
     } finally {
       memory.release();
     }
+  }
+
+  /** Very large pictures pass by once; empty when this is none, or cannot be read so. */
+  private static Optional<MapLook> byRows(
+      SourceFile f, ImageInfo info, MapRole role, PixelWitness witness) throws IOException {
+    PixelMemory memory = PixelMemory.take(LargePicture.memory(info));
+    try {
+      Optional<LargePicture> large = RowReader.look(f.onDisk(), info);
+      if (large.isEmpty()) {
+        return Optional.empty();
+      }
+      LargePicture p = large.get();
+      witness.seen(f, p);
+      MapFacts facts = MapFacts.of(p, info.format(), meant(role));
+      boolean vectors = vectors(info.channels(), role, facts);
+      return Optional.of(new MapLook(facts, Sketch.of(p, vectors), null));
+    } finally {
+      memory.release();
+    }
+  }
+
+  private static boolean vectors(int channels, MapRole role, MapFacts facts) {
+    return channels >= 3 && (role == MapRole.NORMAL || facts.character() == PixelCharacter.NORMAL);
   }
 
   private static MapFacts.Meant meant(MapRole role) {

@@ -1,7 +1,6 @@
-package keepshelf.imaging.rows;
+package keepshelf.imaging.pixel;
 
 import java.io.IOException;
-import keepshelf.imaging.pixel.Depth;
 
 /**
  * A picture that is given row by row, from the top: samples interleaved, integer depths scaled to

@@ -1,6 +1,7 @@
 package keepshelf.imaging.io;
 
 import java.io.BufferedInputStream;
+import java.io.Closeable;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -9,38 +10,85 @@ import java.nio.file.Path;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
- * Radiance RGBE pictures as linear floats: run-length coded lines, the older coding by repeats, and
- * plain ones, which the library at hand does not tell apart. Lines from the top, columns from the
- * left; other orders are refused. (G. Ward, "Real Pixels", Graphics Gems II, 1991.)
+ * The lines of a Radiance RGBE picture as linear floats, from the top: run-length coded lines, the
+ * older coding by repeats, and plain ones, which the library at hand does not tell apart. Columns
+ * from the left; other orders are refused. (G. Ward, "Real Pixels", Graphics Gems II, 1991.)
  */
-final class HdrDecoder {
-  private HdrDecoder() {}
+public final class HdrLines implements Closeable {
+  private final InputStream in;
+  private final int width;
+  private final byte[] line;
 
-  static Pixels decode(Path file, ImageInfo info) throws IOException {
-    try (InputStream in = new BufferedInputStream(Files.newInputStream(file), 1 << 16)) {
-      String size = skipHeader(in);
+  private HdrLines(InputStream in, int width) {
+    this.in = in;
+    this.width = width;
+    this.line = new byte[4 * width];
+  }
+
+  /**
+   * Opens {@code file}, of which {@code info} is known.
+   *
+   * @throws UnreadableImageException when it is damaged, cut off or of another order
+   */
+  public static HdrLines open(Path file, ImageInfo info) throws IOException {
+    HdrLines lines =
+        new HdrLines(new BufferedInputStream(Files.newInputStream(file), 1 << 16), info.width());
+    boolean open = false;
+    try {
+      String size = skipHeader(lines.in);
       if (!size.startsWith("-Y") || !size.contains("+X")) {
         throw new UnreadableImageException("its lines run in an order that is not read here");
       }
-      int w = info.width();
-      int h = info.height();
-      float[] out = new float[w * h * 3];
-      byte[] line = new byte[4 * w];
-      for (int y = 0; y < h; y++) {
-        line(in, line, w);
-        for (int x = 0; x < w; x++) {
-          int e = line[4 * x + 3] & 0xFF;
-          float scale = e == 0 ? 0 : (float) Math.scalb(1.0, e - 136);
-          int at = (y * w + x) * 3;
-          for (int c = 0; c < 3; c++) {
-            out[at + c] = ((line[4 * x + c] & 0xFF) + 0.5f) * scale;
-          }
-        }
-      }
-      return Pixels.f32(w, h, 3, out);
+      open = true;
+      return lines;
     } catch (EOFException e) {
-      throw new UnreadableImageException("its pixels are cut off", e);
+      throw cutOff(e);
+    } finally {
+      if (!open) {
+        lines.close();
+      }
     }
+  }
+
+  /** The whole picture in {@code file}. */
+  static Pixels decode(Path file, ImageInfo info) throws IOException {
+    float[] out = new float[info.width() * info.height() * 3];
+    try (HdrLines lines = open(file, info)) {
+      for (int y = 0; y < info.height(); y++) {
+        lines.next(out, y * info.width() * 3);
+      }
+    }
+    return Pixels.f32(info.width(), info.height(), 3, out);
+  }
+
+  /**
+   * The next line.
+   *
+   * @param out gets its red, green and blue from {@code at} on
+   * @throws UnreadableImageException when it is damaged or cut off
+   */
+  public void next(float[] out, int at) throws IOException {
+    try {
+      line(in, line, width);
+    } catch (EOFException e) {
+      throw cutOff(e);
+    }
+    for (int x = 0; x < width; x++) {
+      int e = line[4 * x + 3] & 0xFF;
+      float scale = e == 0 ? 0 : (float) Math.scalb(1.0, e - 136);
+      for (int c = 0; c < 3; c++) {
+        out[at + 3 * x + c] = ((line[4 * x + c] & 0xFF) + 0.5f) * scale;
+      }
+    }
+  }
+
+  @Override
+  public void close() throws IOException {
+    in.close();
+  }
+
+  private static UnreadableImageException cutOff(EOFException e) {
+    return new UnreadableImageException("its pixels are cut off", e);
   }
 
   private static String skipHeader(InputStream in) throws IOException {

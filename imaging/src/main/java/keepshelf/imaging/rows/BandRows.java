@@ -1,0 +1,134 @@
+package keepshelf.imaging.rows;
+
+import java.awt.Rectangle;
+import java.awt.image.BufferedImage;
+import java.awt.image.IndexColorModel;
+import java.awt.image.Raster;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+import keepshelf.imaging.io.ImageInfo;
+import keepshelf.imaging.io.UnreadableImageException;
+import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.Rows;
+
+/** A TIFF or JPEG, a band of lines at a time. */
+final class BandRows implements Rows {
+  /** Bytes of a band where any line can be reached at once. */
+  private static final long BAND = 16L << 20;
+
+  /** The same where each band is decoded from the first line on: few of them. */
+  private static final long FROM_THE_START = 256L << 20;
+
+  private final ImageInputStream stream;
+  private final ImageReader reader;
+  private final int width;
+  private final int height;
+  private int rows;
+  private Raster band;
+  private int first;
+  private int at;
+  private int[] samples;
+
+  private BandRows(Path file, ImageInfo info) throws IOException {
+    stream = ImageIO.createImageInputStream(file.toFile());
+    reader = ImageIO.getImageReadersByFormatName(info.format().id()).next();
+    reader.setInput(stream, false, true);
+    width = reader.getWidth(0);
+    height = reader.getHeight(0);
+  }
+
+  /**
+   * Opens {@code file}; empty when its samples are not what is shown (a palette).
+   *
+   * @throws UnreadableImageException when it is damaged or cut off
+   */
+  static Optional<Rows> open(Path file, ImageInfo info) throws IOException {
+    BandRows r = new BandRows(file, info);
+    boolean plain = false;
+    try {
+      plain = r.begin(info);
+    } catch (RuntimeException e) {
+      throw damaged(e);
+    } finally {
+      if (!plain) {
+        r.close();
+      }
+    }
+    return plain ? Optional.of(r) : Optional.empty();
+  }
+
+  private boolean begin(ImageInfo info) throws IOException {
+    long line = (long) width * Math.max(1, info.channels()) * Math.max(1, info.bits() / 8);
+    int stored = reader.getTileHeight(0);
+    rows = (int) Math.clamp(BAND / line, 1, height);
+    if (stored > rows) {
+      rows = (int) Math.clamp(FROM_THE_START / line, rows, height);
+    } else {
+      // Whole strips or rows of tiles: none is decoded twice.
+      rows -= rows % stored;
+    }
+    return load(0);
+  }
+
+  private boolean load(int row) throws IOException {
+    ImageReadParam p = reader.getDefaultReadParam();
+    p.setSourceRegion(new Rectangle(0, row, width, Math.min(rows, height - row)));
+    band = null;
+    BufferedImage image = reader.read(0, p);
+    band = image.getRaster();
+    first = row;
+    return !(image.getColorModel() instanceof IndexColorModel) && band.getNumBands() <= 4;
+  }
+
+  private static UnreadableImageException damaged(Exception e) {
+    return new UnreadableImageException("its pixels are damaged or cut off", e);
+  }
+
+  @Override
+  public int width() {
+    return width;
+  }
+
+  @Override
+  public int height() {
+    return height;
+  }
+
+  @Override
+  public int channels() {
+    return band.getNumBands();
+  }
+
+  @Override
+  public Depth depth() {
+    return band.getSampleModel().getSampleSize(0) == 16 ? Depth.U16 : Depth.U8;
+  }
+
+  @Override
+  public void next(float[] row) throws IOException {
+    try {
+      if (at - first >= band.getHeight()) {
+        load(at);
+      }
+      float full = 1f / (depth() == Depth.U16 ? 65535 : 255);
+      samples = band.getPixels(0, at - first, width, 1, samples);
+      for (int i = 0; i < samples.length; i++) {
+        row[i] = samples[i] * full;
+      }
+      at++;
+    } catch (RuntimeException e) {
+      throw damaged(e);
+    }
+  }
+
+  @Override
+  public void close() throws IOException {
+    reader.dispose();
+    stream.close();
+  }
+}

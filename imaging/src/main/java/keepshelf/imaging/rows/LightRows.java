@@ -1,0 +1,90 @@
+package keepshelf.imaging.rows;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import keepshelf.imaging.exr.ExrException;
+import keepshelf.imaging.exr.ExrReader;
+import keepshelf.imaging.io.HdrLines;
+import keepshelf.imaging.io.ImageInfo;
+import keepshelf.imaging.io.UnreadableImageException;
+import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.Rows;
+
+/** Pictures of linear floats by rows: OpenEXR a band of its blocks at a time, RGBE line by line. */
+abstract class LightRows implements Rows {
+  private final int width;
+  private final int height;
+  private final int channels;
+
+  private LightRows(int width, int height, int channels) {
+    this.width = width;
+    this.height = height;
+    this.channels = channels;
+  }
+
+  static Rows exr(Path file) throws IOException {
+    ExrReader in;
+    try {
+      in = ExrReader.open(file);
+    } catch (ExrException e) {
+      throw new UnreadableImageException(e.getMessage(), e);
+    }
+    return new LightRows(in.width(), in.height(), in.channels()) {
+      private float[] band;
+      private int y;
+
+      @Override
+      public void next(float[] row) throws IOException {
+        int within = y % in.bandRows();
+        try {
+          band = within == 0 ? in.band(y / in.bandRows()) : band;
+        } catch (ExrException e) {
+          throw new UnreadableImageException(e.getMessage(), e);
+        }
+        int line = width() * channels();
+        System.arraycopy(band, within * line, row, 0, line);
+        y++;
+      }
+
+      @Override
+      public void close() throws IOException {
+        in.close();
+      }
+    };
+  }
+
+  static Rows hdr(Path file, ImageInfo info) throws IOException {
+    HdrLines in = HdrLines.open(file, info);
+    return new LightRows(info.width(), info.height(), 3) {
+      @Override
+      public void next(float[] row) throws IOException {
+        in.next(row, 0);
+      }
+
+      @Override
+      public void close() throws IOException {
+        in.close();
+      }
+    };
+  }
+
+  @Override
+  public int width() {
+    return width;
+  }
+
+  @Override
+  public int height() {
+    return height;
+  }
+
+  @Override
+  public int channels() {
+    return channels;
+  }
+
+  @Override
+  public Depth depth() {
+    return Depth.F32;
+  }
+}
