@@ -17,6 +17,7 @@ import javax.imageio.ImageIO;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageOutputStream;
+import keepshelf.imaging.pixel.Lines;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.tiff.TiffEncoder;
 
@@ -25,8 +26,7 @@ import keepshelf.imaging.tiff.TiffEncoder;
  * (floats).
  */
 public final class ImageEncoder {
-  /** The TIFF writer takes an eighth of it as steps of zlib effort above 1. */
-  private static final float TIFF_EFFORT = 0.15f;
+  private static final int TIFF_EFFORT = 2;
 
   private ImageEncoder() {}
 
@@ -34,7 +34,7 @@ public final class ImageEncoder {
    * Writes a PNG at the picture's own depth; {@code level} is zlib effort 1 (fast) to 9 (small).
    */
   public static void png(Pixels p, Path to, int level) throws IOException {
-    PngEncoder.write(p, to, level);
+    PngEncoder.write(Lines.of(p), to, level);
   }
 
   /** Writes a baseline JPEG; {@code quality} 0..1. One- and three-channel 8-bit pictures only. */
@@ -42,23 +42,22 @@ public final class ImageEncoder {
     if (p.depth() != keepshelf.imaging.pixel.Depth.U8 || p.channels() == 2 || p.channels() == 4) {
       throw new IllegalArgumentException("JPEG takes 8-bit grey or RGB");
     }
-    write(p, to, "jpeg", null, quality);
+    jpeg(image(p), to, quality);
   }
 
   /** Writes a TIFF at the picture's own depth, deflate-compressed. */
   public static void tiff(Pixels p, Path to) throws IOException {
-    TiffEncoder.write(p, to, 2);
+    TiffEncoder.write(Lines.of(p), to, TIFF_EFFORT);
   }
 
-  /** Writes a picture whose rows the writer asks for in their order as PNG; see {@link #png}. */
-  public static void png(RenderedImage coming, Path to, int level) throws IOException {
-    // ImageIO's quality 1 - level/9 is how its PNG writer takes the zlib level.
-    write(coming, to, "png", null, 1f - level / 9f);
+  /** Writes lines as they come as PNG; see {@link #png(Pixels, Path, int)}. */
+  public static void png(Lines coming, Path to, int level) throws IOException {
+    PngEncoder.write(coming, to, level);
   }
 
-  /** Writes such a picture as TIFF; see {@link #tiff}. */
-  public static void tiff(RenderedImage coming, Path to) throws IOException {
-    write(coming, to, "tiff", "Deflate", TIFF_EFFORT);
+  /** Writes lines as they come as TIFF; see {@link #tiff(Pixels, Path)}. */
+  public static void tiff(Lines coming, Path to) throws IOException {
+    TiffEncoder.write(coming, to, TIFF_EFFORT);
   }
 
   /** Writes floats as OpenEXR, lossless. */
@@ -71,23 +70,11 @@ public final class ImageEncoder {
     HdrEncoder.write(p, to);
   }
 
-  private static void write(Pixels p, Path to, String format, String compression, float quality)
-      throws IOException {
-    write(image(p), to, format, compression, quality);
-  }
-
-  private static void write(
-      RenderedImage picture, Path to, String format, String compression, float quality)
-      throws IOException {
-    ImageWriter writer = jdkWriter(format);
+  private static void jpeg(RenderedImage picture, Path to, float quality) throws IOException {
+    ImageWriter writer = jdkWriter("jpeg");
     ImageWriteParam param = writer.getDefaultWriteParam();
-    if (param.canWriteCompressed()) {
-      param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
-      if (compression != null) {
-        param.setCompressionType(compression);
-      }
-      param.setCompressionQuality(quality);
-    }
+    param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
+    param.setCompressionQuality(quality);
     Files.deleteIfExists(to);
     try (ImageOutputStream out = ImageIO.createImageOutputStream(to.toFile())) {
       if (out == null) {
@@ -100,7 +87,7 @@ public final class ImageEncoder {
     }
   }
 
-  /** The JDK's own writer: the added TIFF plug-in fails on 16-bit RGB. */
+  /** The JDK's own writer, whatever plug-ins there are. */
   private static ImageWriter jdkWriter(String format) throws IOException {
     var all = ImageIO.getImageWritersByFormatName(format);
     while (all.hasNext()) {

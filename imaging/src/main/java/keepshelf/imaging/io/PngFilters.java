@@ -147,11 +147,9 @@ final class PngFilters {
    *
    * @param line the bytes of the picture
    * @param at where the line begins in it; the line above stands right before it, if any
-   * @param out gets the filtered bytes from its second on
-   * @return the sum of what was written, each taken as a signed byte without its sign: the smaller
-   *     it is the better it packs, as a rule
+   * @param out gets the filter and the filtered bytes
    */
-  static long apply(
+  static void apply(
       int filter, byte[] line, int at, int length, int step, boolean first, byte[] out) {
     int up = at - length;
     out[0] = (byte) filter;
@@ -164,15 +162,26 @@ final class PngFilters {
         }
       }
       case UP -> {
-        for (int i = 0; i < length; i++) {
-          out[1 + i] = (byte) (line[at + i] - (first ? 0 : line[up + i]));
+        if (first) {
+          System.arraycopy(line, at, out, 1, length);
+        } else {
+          for (int i = 0; i < length; i++) {
+            out[1 + i] = (byte) (line[at + i] - line[up + i]);
+          }
         }
       }
       default -> throw new IllegalArgumentException("filter " + filter);
     }
+  }
+
+  /**
+   * The sum of filtered bytes, each taken as a signed byte without its sign: the smaller it is the
+   * better they pack, as a rule.
+   */
+  static long sum(byte[] filtered) {
     int sum = 0;
-    for (int i = 1; i <= length; i++) {
-      sum += Math.abs(out[i]);
+    for (int i = 1; i < filtered.length; i++) {
+      sum += Math.abs(filtered[i]);
     }
     return sum;
   }

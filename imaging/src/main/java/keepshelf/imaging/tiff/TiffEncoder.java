@@ -9,9 +9,8 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.IntStream;
 import java.util.zip.Deflater;
-import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.pixel.Lines;
 
 /**
  * Writes TIFF of 8 and 16 bits (TIFF 6.0, sections 7 to 13; deflate as in Adobe's Technical Note of
@@ -24,20 +23,23 @@ public final class TiffEncoder {
   /** Strips that are held in memory at once. */
   private static final int AT_ONCE = 16;
 
+  /** Places in the file are unsigned numbers of 32 bits; the directory needs some room. */
+  private static final long MOST = (1L << 32) - (1 << 20);
+
   private static final int SHORT = 3;
   private static final int LONG = 4;
   private static final int RATIONAL = 5;
 
-  private final Pixels pixels;
+  private final Lines lines;
   private final int effort;
   private final int size;
   private final List<Integer> offsets = new ArrayList<>();
   private final List<Integer> lengths = new ArrayList<>();
 
-  private TiffEncoder(Pixels pixels, int effort) {
-    this.pixels = pixels;
+  private TiffEncoder(Lines lines, int effort) {
+    this.lines = lines;
     this.effort = effort;
-    size = pixels.rawBytes() != null ? 1 : 2;
+    size = lines.bytes();
   }
 
   /**
@@ -46,13 +48,9 @@ public final class TiffEncoder {
    * @param p of 1 to 4 channels, 8 or 16 bits; a second or fourth channel is alpha that was not
    *     multiplied
    * @param effort of zlib, 1 (fast) to 9 (small)
-   * @throws IOException when the disk does not take it, or it is larger than two gigabytes
-   * @throws IllegalArgumentException for floats
+   * @throws IOException when the disk does not take it, or it is larger than four gigabytes
    */
-  public static void write(Pixels p, Path to, int effort) throws IOException {
-    if (p.rawBytes() == null && p.rawShorts() == null) {
-      throw new IllegalArgumentException("float pictures cannot be written in this format");
-    }
+  public static void write(Lines p, Path to, int effort) throws IOException {
     // Never into what is there: it may be a link to a file that has to stay as it is.
     Files.deleteIfExists(to);
     try (FileChannel out =
@@ -63,17 +61,16 @@ public final class TiffEncoder {
 
   private void run(FileChannel out) throws IOException {
     all(out, ByteBuffer.allocate(8));
-    int strips = (pixels.height() + ROWS - 1) / ROWS;
+    int strips = (lines.height() + ROWS - 1) / ROWS;
     for (int from = 0; from < strips; from += AT_ONCE) {
-      List<byte[]> some =
-          IntStream.range(from, Math.min(strips, from + AT_ONCE))
-              .parallel()
-              .mapToObj(this::strip)
-              .toList();
-      for (byte[] s : some) {
+      List<byte[]> raw = new ArrayList<>();
+      for (int i = from; i < Math.min(strips, from + AT_ONCE); i++) {
+        raw.add(strip(i));
+      }
+      for (byte[] s : raw.parallelStream().map(this::packed).toList()) {
         long at = out.position();
-        if (at + s.length > Integer.MAX_VALUE) {
-          throw new IOException("a TIFF holds two gigabytes at the most");
+        if (at + s.length > MOST) {
+          throw new IOException("a TIFF holds four gigabytes at the most");
         }
         offsets.add((int) at);
         lengths.add(s.length);
@@ -84,6 +81,7 @@ public final class TiffEncoder {
     if (out.position() % 2 != 0) {
       all(out, ByteBuffer.allocate(1));
     }
+    // Places are unsigned.
     int at = (int) out.position();
     all(out, directory(at));
     out.position(0);
@@ -103,15 +101,19 @@ public final class TiffEncoder {
     }
   }
 
-  private byte[] strip(int number) {
-    int rows = Math.min(ROWS, pixels.height() - number * ROWS);
-    int line = pixels.width() * pixels.channels() * size;
-    int from = number * ROWS * pixels.width() * pixels.channels();
+  private byte[] strip(int number) throws IOException {
+    int rows = Math.min(ROWS, lines.height() - number * ROWS);
+    int line = lines.width() * lines.channels() * size;
     byte[] raw = new byte[rows * line];
+    for (int y = 0; y < rows; y++) {
+      lines.next(raw, y * line);
+    }
+    return raw;
+  }
+
+  private byte[] packed(byte[] raw) {
     if (size == 1) {
-      differences(from, raw, line, rows);
-    } else {
-      ByteBuffer.wrap(raw).asShortBuffer().put(pixels.rawShorts(), from, raw.length / 2);
+      differences(raw);
     }
     Deflater d = new Deflater(effort);
     try {
@@ -128,14 +130,12 @@ public final class TiffEncoder {
     }
   }
 
-  private void differences(int from, byte[] raw, int line, int rows) {
-    byte[] all = pixels.rawBytes();
-    int step = pixels.channels();
-    for (int y = 0; y < rows; y++) {
-      int to = y * line;
-      System.arraycopy(all, from + to, raw, to, step);
-      for (int i = to + step; i < to + line; i++) {
-        raw[i] = (byte) (all[from + i] - all[from + i - step]);
+  private void differences(byte[] raw) {
+    int step = lines.channels();
+    int line = lines.width() * step;
+    for (int from = 0; from < raw.length; from += line) {
+      for (int i = from + line - 1; i >= from + step; i--) {
+        raw[i] -= raw[i - step];
       }
     }
   }
@@ -165,12 +165,12 @@ public final class TiffEncoder {
   }
 
   private ByteBuffer directory(int at) {
-    int n = pixels.channels();
+    int n = lines.channels();
     int[] bits = new int[n];
     java.util.Arrays.fill(bits, 8 * size);
     List<Field> fields = new ArrayList<>();
-    fields.add(new Field(256, LONG, pixels.width()));
-    fields.add(new Field(257, LONG, pixels.height()));
+    fields.add(new Field(256, LONG, lines.width()));
+    fields.add(new Field(257, LONG, lines.height()));
     fields.add(new Field(258, SHORT, bits));
     fields.add(new Field(259, SHORT, 8));
     fields.add(new Field(262, SHORT, n < 3 ? 1 : 2));

@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Random;
 import javax.imageio.ImageIO;
+import keepshelf.imaging.pixel.Lines;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -71,7 +72,7 @@ class PngCodecTest {
     Pixels p = picture(w, h, channels, bits, w + h);
     for (int level : new int[] {1, 4, 9}) {
       Path file = dir.resolve("a.png");
-      PngEncoder.write(p, file, level);
+      PngEncoder.write(Lines.of(p), file, level);
       same(PngDecoder.decode(file).orElseThrow(), p);
       same(ImageDecoder.of(ImageIO.read(file.toFile())), p);
       assertThat(ImageProbe.probe(file).orElseThrow().bits()).isEqualTo(bits);
@@ -129,7 +130,7 @@ class PngCodecTest {
   @Test
   void spoiltFilesAreReadOrRefused() throws IOException {
     Path whole = dir.resolve("a.png");
-    PngEncoder.write(picture(60, 40, 3, 8, 9), whole, 4);
+    PngEncoder.write(Lines.of(picture(60, 40, 3, 8, 9)), whole, 4);
     byte[] good = Files.readAllBytes(whole);
     Random r = new Random(2);
     Path file = dir.resolve("b.png");

@@ -42,7 +42,7 @@ import keepshelf.imaging.rows.RowReader;
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 public final class MapConverter {
   /** With filtered lines this is as small as more effort without, in two thirds of the time. */
-  private static final int EFFORT = 1;
+  static final int EFFORT = 1;
 
   private final PlannedMap map;
   private final Finish finish;

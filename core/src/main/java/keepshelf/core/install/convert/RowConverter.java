@@ -67,7 +67,7 @@ public final class RowConverter {
     if (m.format().equals("tiff")) {
       RowWriter.tiff(rows, to);
     } else {
-      RowWriter.png(rows, to, 4);
+      RowWriter.png(rows, to, MapConverter.EFFORT);
     }
   }
 

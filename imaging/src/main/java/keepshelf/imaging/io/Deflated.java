@@ -1,0 +1,114 @@
+package keepshelf.imaging.io;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.zip.Adler32;
+import java.util.zip.Deflater;
+
+/**
+ * A zlib stream (RFC 1950) that is deflated in pieces, on other threads when it is long: each piece
+ * ends on a whole byte and knows the 32 KB before it, so that all of them are one valid stream.
+ */
+final class Deflated {
+  /** Takes what is packed. */
+  interface Sink {
+    void take(byte[] data, int length) throws IOException;
+  }
+
+  private static final int PIECE = 1 << 20;
+  private static final int WINDOW = 1 << 15;
+
+  /** Pieces that may wait to be packed or written. */
+  private static final int AT_ONCE = 4;
+
+  private final int effort;
+  private final Sink sink;
+  private final Adler32 sum = new Adler32();
+  private final Deque<CompletableFuture<byte[]>> coming = new ArrayDeque<>();
+  private byte[] piece = new byte[PIECE];
+  private byte[] before = new byte[0];
+  private int filled;
+
+  Deflated(int effort, Sink sink) throws IOException {
+    this.effort = effort;
+    this.sink = sink;
+    // Deflate with a window of 32 KB; the second byte says how hard it was tried (section 2.2).
+    int second = effort < 2 ? 0x01 : effort < 6 ? 0x5E : effort == 6 ? 0x9C : 0xDA;
+    sink.take(new byte[] {0x78, (byte) second}, 2);
+  }
+
+  /** Takes what is to be packed. */
+  void put(byte[] data, int length) throws IOException {
+    sum.update(data, 0, length);
+    int at = 0;
+    while (at < length) {
+      int n = Math.min(PIECE - filled, length - at);
+      System.arraycopy(data, at, piece, filled, n);
+      filled += n;
+      at += n;
+      if (filled == PIECE) {
+        send(false);
+      }
+    }
+  }
+
+  /** Packs the rest and ends the stream. */
+  void finish() throws IOException {
+    send(true);
+    while (!coming.isEmpty()) {
+      write();
+    }
+    long v = sum.getValue();
+    sink.take(
+        new byte[] {(byte) (v >> 24), (byte) (v >> 16), (byte) (v >> 8), (byte) v}, 4);
+  }
+
+  private void send(boolean last) throws IOException {
+    byte[] data = piece;
+    byte[] known = before;
+    int n = filled;
+    coming.add(CompletableFuture.supplyAsync(() -> packed(data, n, known, last)));
+    int window = Math.min(WINDOW, n);
+    before = java.util.Arrays.copyOfRange(data, n - window, n);
+    piece = new byte[last ? 0 : PIECE];
+    filled = 0;
+    if (coming.size() > AT_ONCE) {
+      write();
+    }
+  }
+
+  private void write() throws IOException {
+    try {
+      byte[] data = coming.remove().join();
+      sink.take(data, data.length);
+    } catch (CompletionException e) {
+      throw new IOException("a part of it could not be packed", e);
+    }
+  }
+
+  private byte[] packed(byte[] data, int n, byte[] known, boolean last) {
+    Deflater d = new Deflater(effort, true);
+    try {
+      d.setDictionary(known);
+      d.setInput(data, 0, n);
+      if (last) {
+        d.finish();
+      }
+      ByteArrayOutputStream out = new ByteArrayOutputStream(n / 2 + 64);
+      byte[] room = new byte[1 << 16];
+      while (true) {
+        int got = d.deflate(room, 0, room.length, Deflater.SYNC_FLUSH);
+        out.write(room, 0, got);
+        if (last ? d.finished() : got < room.length) {
+          return out.toByteArray();
+        }
+      }
+    } finally {
+      d.end();
+    }
+  }
+}
