@@ -12,8 +12,8 @@ import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.pixel.Depth;
-import keepshelf.imaging.rows.RowWriter;
 import keepshelf.imaging.pixel.Rows;
+import keepshelf.imaging.rows.RowWriter;
 
 /**
  * Takes in a material with one 16K normal map of 16 bits (1.6 GB of samples) and a 16K roughness

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.PlainLog;
+import keepshelf.cli.words.Words;
 import keepshelf.core.SoonOpened;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.StorageException;
@@ -78,14 +79,13 @@ public final class Main implements Runnable {
     return switch (e) {
       case ShelfException s -> s.getMessage();
       case OutsideShelfException o -> o.getMessage();
-      case StorageException s -> DiskTrouble.sentence(s, "the command");
-      case UncheckedIOException u -> DiskTrouble.sentence(u.getCause(), "the command");
+      case StorageException s -> DiskTrouble.sentence(s, Words.of("main.command"));
+      case UncheckedIOException u -> DiskTrouble.sentence(u.getCause(), Words.of("main.command"));
       default ->
-          "something unexpected stopped this command ("
-              + e.getClass().getSimpleName()
-              + (e.getMessage() == null ? "" : ": " + e.getMessage())
-              + "). What it had said to be done is done, nothing else was changed. Run it again"
-              + " with --debug and report what it says.";
+          Words.of(
+              "main.something-unexpected-stopped-command-what",
+              e.getClass().getSimpleName(),
+              e.getMessage() == null ? "" : ": " + e.getMessage());
     };
   }
 

@@ -102,7 +102,7 @@ class WrongUseTest {
         "install net~mesh | 2 | Name items and hosts",
         "install --host Lanternhouse | 2 | Name items and hosts",
         "install net~mesh --host Lanternhouse --resume | 2 | Name items and hosts",
-        "install net~mesh --host Lanternhouse --tile 0 | 2 | A tile of 0.0 m cannot be",
+        "install net~mesh --host Lanternhouse --tile 0 | 2 | A tile of 0 m cannot be",
         "install net~mesh --host Lanternhouse --tile -3 | 2 | cannot be",
         "install net~mesh --host Lanternhouse --tile wide | 2 | ",
         "install net~mesh --host Lanternhouse --as sofa | 2 | surface, plane, relief-floor",

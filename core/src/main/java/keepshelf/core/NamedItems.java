@@ -8,6 +8,7 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
+import keepshelf.core.words.Words;
 
 /** Finds items by what a person calls them. */
 final class NamedItems {
@@ -31,11 +32,7 @@ final class NamedItems {
     if (found.isEmpty()) {
       throw new ShelfException(
           Problem.error(
-              "no-such-item",
-              name,
-              "No item on this shelf is called “"
-                  + name
-                  + "”. List the items to see their names."));
+              "no-such-item", name, Words.of("namedItems.no-item-shelf-called-list", name)));
     }
     List<String> ids = new ArrayList<>();
     found.forEach(s -> ids.add(s.item().id() + " (" + s.pack().name() + ")"));
@@ -43,10 +40,6 @@ final class NamedItems {
         Problem.error(
             "several-items",
             name,
-            "Several items are called “"
-                + name
-                + "”: "
-                + String.join(", ", ids)
-                + ". Use one of these identifiers."));
+            Words.of("namedItems.several-items-called-use-one", name, String.join(", ", ids))));
   }
 }

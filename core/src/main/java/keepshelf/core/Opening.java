@@ -25,6 +25,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.store.SqliteCatalogue;
+import keepshelf.core.words.Words;
 
 /**
  * What opening a shelf comes to: its catalogue, made anew when it is damaged or lost, and
@@ -79,7 +80,7 @@ record Opening(
       throw new ShelfException(e.problem(), e);
     } catch (IOException | UncheckedIOException | StorageException e) {
       throw ShelfException.ofDisk(
-          folder.root().toString(), "opening the shelf " + folder.root(), e);
+          folder.root().toString(), Words.of("opening.opening-shelf", folder.root()), e);
     } finally {
       if (!opened) {
         close(catalogue, mark);
@@ -126,10 +127,7 @@ record Opening(
             Problem.error(
                 "shelf-in-use",
                 folder.root().toString(),
-                "The shelf "
-                    + folder.root()
-                    + " is being moved by another Keep Shelf. Wait until it is done, and name its"
-                    + " new place; nothing was changed."));
+                Words.of("opening.shelf-being-moved-by-another", folder.root())));
       }
       try {
         Thread.sleep(50);
@@ -144,7 +142,7 @@ record Opening(
       ShelfFolder folder, ShelfRecords records, boolean writable, List<Problem> said)
       throws IOException, ShelfException {
     if (!writable) {
-      return toRead(folder, "cannot be written to", said);
+      return toRead(folder, Words.of("opening.cannot-written"), said);
     }
     orphanedLog(folder);
     try {
@@ -154,10 +152,10 @@ record Opening(
           Files.isRegularFile(folder.catalogue(), LinkOption.NOFOLLOW_LINKS)
               && Files.size(folder.catalogue()) > 0;
       if (there && DiskTrouble.isFull(e)) {
-        return toRead(folder, "is on a full disk", said);
+        return toRead(folder, Words.of("opening.full-disk"), said);
       }
       if (there && DiskTrouble.isReadOnly(e)) {
-        return toRead(folder, "cannot be written to", said);
+        return toRead(folder, Words.of("opening.cannot-written"), said);
       }
       if (!e.problem().code().equals("damaged-catalogue")) {
         throw e;
@@ -174,7 +172,7 @@ record Opening(
         Problem.note(
             "read-only",
             folder.root().toString(),
-            "The shelf " + folder.root() + " " + why + ": it was opened for reading."));
+            Words.of("opening.shelf-opened-reading", folder.root(), why)));
     return c;
   }
 
@@ -207,7 +205,9 @@ record Opening(
       // A full disk must not keep anybody from looking, or from emptying the bin.
       said.add(
           Problem.warning(
-              "disk", folder.root().toString(), DiskTrouble.sentence(e, "tidying the shelf")));
+              "disk",
+              folder.root().toString(),
+              DiskTrouble.sentence(e, Words.of("opening.tidying-shelf"))));
     }
   }
 
@@ -233,7 +233,8 @@ record Opening(
       }
       return sound ? List.of() : putAside(folder);
     } catch (IOException | StorageException e) {
-      throw ShelfException.ofDisk(folder.root().toString(), "looking at the catalogue", e);
+      throw ShelfException.ofDisk(
+          folder.root().toString(), Words.of("opening.looking-at-catalogue"), e);
     }
   }
 
@@ -250,9 +251,7 @@ record Opening(
           Problem.warning(
               "damaged-catalogue",
               folder.catalogue().toString(),
-              "The catalogue was damaged. It was put aside as "
-                  + folder.own().resolve(name)
-                  + " and made anew from the records beside the packs."));
+              Words.of("opening.catalogue-damaged-put-aside-made", folder.own().resolve(name))));
     }
   }
 }

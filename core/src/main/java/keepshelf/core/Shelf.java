@@ -62,6 +62,7 @@ import keepshelf.core.sources.Tokens;
 import keepshelf.core.sources.fetch.Fetching;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.trace.Tracing;
+import keepshelf.core.words.Words;
 
 /**
  * One open shelf: a folder of packs with its catalogue inside. Safe for use by several threads, and
@@ -339,7 +340,8 @@ public final class Shelf implements AutoCloseable {
     try {
       return Recovery.rebuild(folder, catalogue, records);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(folder.root().toString(), "making the catalogue anew", e);
+      throw ShelfException.ofDisk(
+          folder.root().toString(), Words.of("shelf.making-catalogue-anew"), e);
     }
   }
 

@@ -54,6 +54,7 @@ class ModuleRulesTest {
    */
   private static final List<String> ORDER =
       List.of(
+          "words",
           "model",
           "disk",
           "problem",

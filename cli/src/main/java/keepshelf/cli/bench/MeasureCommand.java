@@ -10,6 +10,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -84,7 +85,7 @@ public final class MeasureCommand implements Callable<Integer> {
             Problem.error(
                 "no-map",
                 s.item().key(),
-                s.item().name() + " has no base colour that could be measured on."));
+                Words.of("measureCommand.has-no-base-colour-could", s.item().name())));
       }
       return measured(shelf, s, colour.get());
     } catch (ShelfException e) {
@@ -124,12 +125,7 @@ public final class MeasureCommand implements Callable<Integer> {
       out.json(m);
     } else {
       out.say(
-          String.format(
-              Locale.ROOT,
-              "A tile is %.4g m wide; a pixel more or less makes %.2g mm.%s",
-              tile,
-              drawn.error(metres) * 1000,
-              keep ? " Recorded." : ""));
+          Words.of("measureCommand.tile-is-wide", tile, drawn.error(metres) * 1000, keep ? 1 : 0));
     }
     return Exit.DONE;
   }

@@ -15,6 +15,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.bench.BenchItem;
 import keepshelf.core.bench.BenchLights;
@@ -173,27 +174,27 @@ public final class PreviewCommand implements Callable<Integer> {
     if (s.item().kind() != ItemKind.MATERIAL && s.item().kind() != ItemKind.OVERLAY) {
       throw refused(
           "no-surface",
-          s.item().name()
-              + " is no surface that could cover a shape ("
-              + s.item().kind().id()
-              + "). Its card in the window shows it.");
+          Words.of(
+              "previewCommand.no-surface-could-cover-shape",
+              s.item().name(),
+              s.item().kind().id()));
     }
     if (resolution != null && !s.item().resolutions().contains(resolution)) {
       throw refused(
           "no-edition",
-          s.item().name()
-              + " has no edition "
-              + resolution
-              + "; it has "
-              + String.join(", ", s.item().resolutions())
-              + ".");
+          Words.of(
+              "previewCommand.has-no-edition-has",
+              s.item().name(),
+              resolution,
+              String.join(", ", s.item().resolutions())));
     }
     LightField field = light(shelf);
     BenchItem on;
     try {
       on = BenchItem.of(shelf.folder(), shelf.previews(), s, resolution);
     } catch (IOException e) {
-      throw refused("no-map", s.item().name() + " cannot be shown: " + e.getMessage());
+      throw refused(
+          "no-map", Words.of("previewCommand.cannot-shown", s.item().name(), e.getMessage()));
     }
     List<Problem> problems = new ArrayList<>();
     on.lost().forEach(l -> problems.add(Problem.warning("map-lost", s.item().key(), l)));
@@ -202,7 +203,7 @@ public final class PreviewCommand implements Callable<Integer> {
           Problem.note(
               "tile-unknown",
               s.item().key(),
-              "Nobody said how wide a tile is; it is shown at half a metre."));
+              Words.of("previewCommand.nobody-said-how-wide-tile")));
     }
     BenchScene.Cover cover = on.cover(f, relief);
     BenchScene scene =
@@ -269,10 +270,7 @@ public final class PreviewCommand implements Callable<Integer> {
     ShelvedItem s = shelf.item(light);
     if (s.item().kind() != ItemKind.ENVIRONMENT) {
       throw refused(
-          "no-light",
-          s.item().name()
-              + " is no light. Name an environment light on the shelf, or lamp-room-window,"
-              + " harbour-dawn or overcast-slip.");
+          "no-light", Words.of("previewCommand.no-light-name-environment-light", s.item().name()));
     }
     try {
       return lights.of(s);

@@ -11,6 +11,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.bench.BenchItem;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -112,11 +113,8 @@ public final class SharpCommand implements Callable<Integer> {
             Problem.note(
                 "tile-unknown",
                 s.item().key(),
-                "Nobody said how wide a tile of “"
-                    + s.item().name()
-                    + "” is; half a metre is assumed. Give it with: keepshelf edit "
-                    + s.item().key()
-                    + " --set tile=METRES"));
+                Words.of(
+                    "sharpCommand.nobody-said-how-wide-tile", s.item().name(), s.item().key())));
       }
       VisibleRepetition seen = null;
       if (repetition) {
@@ -129,7 +127,7 @@ public final class SharpCommand implements Callable<Integer> {
               Problem.note(
                   "no-colour",
                   s.item().key(),
-                  "It has no base colour, so nothing is said of that."));
+                  Words.of("sharpCommand.has-no-base-colour-nothing")));
         }
       }
       print(Sharpness.of(s.item(), tile, shot), seen);
@@ -137,9 +135,7 @@ public final class SharpCommand implements Callable<Integer> {
     } catch (IOException e) {
       out.problem(
           Problem.error(
-              "not-read",
-              item,
-              "The maps of “" + item + "” cannot be read: " + e.getMessage() + "."));
+              "not-read", item, Words.of("sharpCommand.maps-cannot-read", item, e.getMessage())));
       return Exit.FAILED;
     } catch (ShelfException e) {
       out.problem(e.problem());
@@ -149,36 +145,31 @@ public final class SharpCommand implements Callable<Integer> {
 
   private void print(Sharpness s, VisibleRepetition seen) {
     if (!out.json) {
-      out.say(
-          String.format(
-              Locale.ROOT,
-              "The shot shows %.0f texels a metre; a tile of %.4g m needs %s.",
-              s.needed(),
-              s.tileMetres(),
-              s.label()));
+      out.say(Words.of("sharpCommand.shot-shows", s.needed(), s.tileMetres(), s.label()));
       for (Sharpness.EditionSharpness e : s.editions()) {
         out.say(
             String.format(
                 Locale.ROOT,
-                "  %-4s %7.0f px/m  %-16s from %.2f m on  %d MB, %d MB in blocks",
+                "  %-4s %7.0f px/m  %-16s %s",
                 e.resolution(),
                 e.pixelsPerMetre(),
                 e.verdict().id(),
-                e.nearest(),
-                Math.round(e.memory() / 1e6),
-                Math.round(e.compressed() / 1e6)));
+                Words.of(
+                    "sharpCommand.from-and-memory",
+                    e.nearest(),
+                    Math.round(e.memory() / 1e6),
+                    Math.round(e.compressed() / 1e6))));
       }
       if (seen != null) {
         out.say(
-            String.format(
-                Locale.ROOT,
-                "What gives the repetition away has a contrast of %.1f %%: %s.",
+            Words.of(
+                "sharpCommand.what-gives-repetition-away-has",
                 seen.contrast() * 100,
                 seen.contrast() < VisibleRepetition.FOUND
-                    ? "hardly anybody finds it"
+                    ? Words.of("sharpCommand.hardly-anybody-finds-it")
                     : seen.contrast() < VisibleRepetition.PLAIN
-                        ? "who looks for it finds it"
-                        : "it is seen at once"));
+                        ? Words.of("sharpCommand.who-looks-finds-it")
+                        : Words.of("sharpCommand.seen-at-once")));
       }
       return;
     }

@@ -3,6 +3,7 @@ package keepshelf.cli.frame;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
@@ -41,16 +42,13 @@ public final class ItemArguments {
     return Problem.error(
         "no-finish",
         s.item().key(),
-        "“"
-            + s.item().name()
-            + "” has no finish “"
-            + name
-            + "”. "
-            + (has.isEmpty()
-                ? "Make one with: keepshelf finish "
-                    + s.item().key()
-                    + " --name NAME --set SETTING=VALUE."
-                : "It has: " + String.join(", ", has) + "."));
+        Words.of(
+            "itemArguments.has-no-finish",
+            s.item().name(),
+            name,
+            has.isEmpty()
+                ? Words.of("itemArguments.make-one-with-keepshelf-finish", s.item().key())
+                : Words.of("itemArguments.has", String.join(", ", has))));
   }
 
   /** The host of that name. */
@@ -63,12 +61,12 @@ public final class ItemArguments {
           Problem.error(
               "no-such-host",
               name,
-              "No host is called “"
-                  + name
-                  + "”. "
-                  + (has.isEmpty()
-                      ? "Add one with: keepshelf hosts --add NAME --profile PROFILE --folder DIR."
-                      : "There are: " + String.join(", ", has) + ".")));
+              Words.of(
+                  "itemArguments.no-host-called",
+                  name,
+                  has.isEmpty()
+                      ? Words.of("itemArguments.add-one-with-keepshelf-hosts")
+                      : Words.of("itemArguments.there", String.join(", ", has)))));
     });
   }
 }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.folder.ComputerSettings;
 import keepshelf.core.problem.Problem;
@@ -36,17 +37,12 @@ public final class ShelfOption {
     Path root = folder != null ? folder : fromEnvironment();
     if (root == null) {
       throw new ShelfException(
-          Problem.error(
-              "no-shelf",
-              null,
-              "No shelf was named and none was used before. Name its folder with --shelf DIR."));
+          Problem.error("no-shelf", null, Words.of("shelfOption.no-shelf-named-none-used")));
     }
     if (!create && !Shelf.isShelf(root)) {
       throw new ShelfException(
           Problem.error(
-              "no-shelf",
-              root.toString(),
-              root + " is not a shelf. Check the path, or take something in to make it one."));
+              "no-shelf", root.toString(), Words.of("shelfOption.not-shelf-check-path-or", root)));
     }
     return root;
   }

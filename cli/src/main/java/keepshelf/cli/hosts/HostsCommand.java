@@ -10,6 +10,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.install.HostWindows;
@@ -111,10 +112,10 @@ public final class HostsCommand implements Callable<Integer> {
             Problem.error(
                 "not-a-profile",
                 doing.profile.toString(),
-                doing.profile + " does not end in .json."));
+                Words.of("hostsCommand.does-not-end-json", doing.profile)));
         return Exit.USE;
       }
-      out.say("The profile “" + p.name() + "” is sound.");
+      out.say(Words.of("hostsCommand.profile-sound", p.name()));
       return Exit.DONE;
     }
     if (doing.shown != null) {
@@ -158,11 +159,10 @@ public final class HostsCommand implements Callable<Integer> {
         Problem.error(
             "no-profile",
             name,
-            "There is no profile “"
-                + name
-                + "”. There are: "
-                + String.join(", ", HostProfile.shipped().stream().map(HostProfile::id).toList())
-                + "."));
+            Words.of(
+                "hostsCommand.there-no-profile-there",
+                name,
+                String.join(", ", HostProfile.shipped().stream().map(HostProfile::id).toList()))));
     return Exit.USE;
   }
 
@@ -171,11 +171,13 @@ public final class HostsCommand implements Callable<Integer> {
     if (reader == null) {
       out.problem(
           Problem.error(
-              "no-window", host.name(), host.name() + " is no simulated host; open it yourself."));
+              "no-window",
+              host.name(),
+              Words.of("hostsCommand.no-simulated-host-open-yourself", host.name())));
       return Exit.FAILED;
     }
     HostWindows.open(reader, Path.of(host.folder()));
-    out.say("Opening " + host.name() + " on " + host.folder());
+    out.say(Words.of("hostsCommand.opening", host.name(), host.folder()));
     return Exit.DONE;
   }
 
@@ -190,7 +192,7 @@ public final class HostsCommand implements Callable<Integer> {
           Problem.error(
               "not-a-folder",
               folder.toString(),
-              folder + " is a file, not a folder. Name the folder that the host reads."));
+              Words.of("hostsCommand.file-not-folder-name-folder", folder)));
       return Exit.FAILED;
     }
     shelf.installer().addHost(new HostRecord(adding.name, reference(), folder.toString()));
@@ -209,8 +211,9 @@ public final class HostsCommand implements Callable<Integer> {
       hosts.forEach(h -> out.say(h.name() + "  profile " + h.profile() + "  " + h.folder()));
       if (hosts.isEmpty()) {
         out.say(
-            "No hosts yet. Profiles: "
-                + String.join(", ", HostProfile.shipped().stream().map(HostProfile::id).toList()));
+            Words.of(
+                "hostsCommand.no-hosts-yet-profiles",
+                String.join(", ", HostProfile.shipped().stream().map(HostProfile::id).toList())));
       }
       return;
     }

@@ -16,6 +16,7 @@ import keepshelf.cli.frame.ItemJson;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
@@ -134,15 +135,11 @@ public final class InstallCommand implements Callable<Integer> {
     if (tile != null && !(tile > 0 && tile < 10_000)) {
       out.problem(
           Problem.error(
-              "use",
-              null,
-              "A tile of " + tile + " m cannot be. Give its width in metres, above 0."));
+              "use", null, Words.of("installCommand.tile-cannot-give-width-metres", tile)));
       return Exit.USE;
     }
     if (resume != names.isEmpty() || resume != hosts.isEmpty()) {
-      out.problem(
-          Problem.error(
-              "use", null, "Name items and hosts (--host), or --resume alone, and try again."));
+      out.problem(Problem.error("use", null, Words.of("installCommand.name-items-hosts-host-or")));
       return Exit.USE;
     }
     InstallOptions options = options();
@@ -156,21 +153,18 @@ public final class InstallCommand implements Callable<Integer> {
       if (setup == null) {
         out.problem(
             Problem.error(
-                "use",
-                as,
-                "--as cannot be “" + as + "”: surface, plane, relief-floor, light or model."));
+                "use", as, Words.of("installCommand.cannot-surface-plane-relief-floor", as)));
         return null;
       }
     }
     Double metres = unit == null ? null : UNITS.get(unit);
     if (unit != null && metres == null) {
       out.problem(
-          Problem.error(
-              "use", unit, "--model-unit cannot be “" + unit + "”: m, cm, mm, in or ft."));
+          Problem.error("use", unit, Words.of("installCommand.model-unit-cannot-cm-mm", unit)));
       return null;
     }
     if (brightness != null && !(brightness > 0 && brightness <= 1_000_000)) {
-      out.problem(Problem.error("use", null, "--brightness has to be above 0."));
+      out.problem(Problem.error("use", null, Words.of("installCommand.brightness-has-above")));
       return null;
     }
     return InstallOptions.NONE
@@ -256,7 +250,8 @@ public final class InstallCommand implements Callable<Integer> {
   private void used(Shelf shelf, InstallationRecord i) {
     try {
       for (String project : shelf.projects().installed(i)) {
-        problems.add(Problem.note("use-noted", null, "Noted as a use in “" + project + "”."));
+        problems.add(
+            Problem.note("use-noted", null, Words.of("installCommand.noted-use", project)));
       }
     } catch (ShelfException e) {
       problems.add(e.problem());

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import keepshelf.cli.frame.Output;
+import keepshelf.cli.words.Words;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.install.plan.InstallPlan;
@@ -38,37 +39,36 @@ final class InstallText {
           Problem.note(
               "tile-assumed",
               null,
-              "The tile size of "
-                  + name
-                  + " is not known; "
-                  + plan.tileMetres()
-                  + " m is assumed. "
-                  + (plan.options().as() == Setup.SURFACE && plan.surfaces().size() > 1
-                      ? "Say it with: keepshelf edit " + plan.item().item().key() + " --set tile=…."
-                      : "Give it with --tile METRES.")));
+              Words.of(
+                  "installText.tile-size-not-known-assumed",
+                  name,
+                  plan.tileMetres(),
+                  plan.options().as() == Setup.SURFACE && plan.surfaces().size() > 1
+                      ? Words.of(
+                          "installText.say-with-keepshelf-edit-set", plan.item().item().key())
+                      : Words.of("installText.give-with-tile-metres"))));
     }
     if (plan.reliefMetres() > 0 && !plan.reliefKnown()) {
       notes.add(
           Problem.note(
               "relief-assumed",
               null,
-              "The relief of "
-                  + name
-                  + " is not known; "
-                  + Math.round(plan.reliefMetres() * 10_000) / 10.0
-                  + " mm is assumed."));
+              Words.of(
+                  "installText.relief-not-known-mm-assumed",
+                  name,
+                  Math.round(plan.reliefMetres() * 10_000) / 10.0)));
     }
   }
 
   /** Says what became of a plan. */
   void say(InstallPlan plan, InstallationRecord i, List<Problem> notes) {
     out.say(
-        (planOnly ? "Would install " : "Installed ")
-            + plan.item().item().name()
-            + " in "
-            + i.host()
-            + ": "
-            + i.document());
+        Words.of(
+            "installText.would-install-2",
+            planOnly ? 1 : 0,
+            plan.item().item().name(),
+            i.host(),
+            i.document()));
     i.files()
         .forEach(f ->
             out.say(
@@ -81,22 +81,23 @@ final class InstallText {
     i.leftOut()
         .forEach(l ->
             out.say(
-                "  left out: " + l.role().title().toLowerCase(Locale.ROOT) + ", " + l.reason()));
+                Words.of(
+                    "installText.left-out",
+                    l.role().title().toLowerCase(Locale.ROOT),
+                    l.reason())));
     notes.forEach(n -> out.say("  note: " + n.message()));
     if (i.proof() != null) {
       long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();
       out.say(
-          "  read back by "
-              + i.proof().reader()
-              + ": "
-              + equal
-              + " of "
-              + i.proof().inputs().size()
-              + " inputs equal");
+          Words.of(
+              "installText.read-back-by-inputs-equal",
+              i.proof().reader(),
+              equal,
+              i.proof().inputs().size()));
       i.proof().inputs().stream()
           .filter(p -> !p.equal())
           .forEach(p ->
-              out.say("    " + p.input() + ": expected " + p.expected() + ", found " + p.found()));
+              out.say(Words.of("installText.expected-found", p.input(), p.expected(), p.found())));
       i.proof().complaints().forEach(c -> out.say("    complaint: " + c));
     }
   }

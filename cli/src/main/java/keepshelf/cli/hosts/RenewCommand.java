@@ -12,6 +12,7 @@ import keepshelf.cli.frame.ItemJson;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.disk.Progress;
@@ -76,7 +77,7 @@ public final class RenewCommand implements Callable<Integer> {
           unproved |= !fresh.proof().ok();
           done.add(ItemJson.installation(fresh));
           if (!out.json) {
-            out.say("Renewed " + fresh.document() + " (it was " + state.id() + ")");
+            out.say(Words.of("renewCommand.renewed", fresh.document(), state.id()));
           }
         } catch (ShelfException e) {
           problems.add(e.problem());
@@ -90,7 +91,7 @@ public final class RenewCommand implements Callable<Integer> {
       m.put("problems", ProblemJson.of(problems));
       out.json(m);
     } else if (done.isEmpty() && !any) {
-      out.say("Every installation is sound; nothing was done.");
+      out.say(Words.of("renewCommand.every-installation-sound-nothing-done"));
     }
     return any || unproved ? done.isEmpty() ? Exit.FAILED : Exit.PROBLEMS : Exit.DONE;
   }

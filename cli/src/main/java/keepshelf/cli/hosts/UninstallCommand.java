@@ -10,6 +10,7 @@ import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -63,11 +64,10 @@ public final class UninstallCommand implements Callable<Integer> {
                           Problem.error(
                               "not-installed",
                               name,
-                              "“"
-                                  + s.item().name()
-                                  + "” is not installed in "
-                                  + h
-                                  + ". Nothing was removed.")));
+                              Words.of(
+                                  "uninstallCommand.not-installed-nothing-removed",
+                                  s.item().name(),
+                                  h))));
           problems.addAll(shelf.installer().uninstall(i));
           removed.add(i.id());
           if (!out.json) {

@@ -13,6 +13,7 @@ import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.ItemJson;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.edit.Edited;
@@ -92,17 +93,15 @@ public final class EditCommand implements Callable<Integer> {
     for (var e : set.entrySet()) {
       Optional<Field> f = Field.ofId(e.getKey());
       if (f.isEmpty()) {
-        return use("“" + e.getKey() + "” is no field. See keepshelf edit --help.");
+        return use(Words.of("editCommand.no-field-see-keepshelf-edit", e.getKey()));
       }
       fields.put(f.get(), e.getValue() == null ? "" : e.getValue());
     }
     if (names.isEmpty() && where == null) {
-      return use("Name the items, or find them with --where QUERY.");
+      return use(Words.of("editCommand.name-items-or-find-them"));
     }
     if (fields.isEmpty() && join.isEmpty() && split == null && toPack == null) {
-      return use(
-          "Say what to change with --set FIELD=VALUE, --join ITEM, --split NAME or --to-pack"
-              + " PACK.");
+      return use(Words.of("editCommand.say-what-change-with-set"));
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       // As a set, for all items of a shelf may be meant.
@@ -120,7 +119,7 @@ public final class EditCommand implements Callable<Integer> {
       }
       List<String> ids = List.copyOf(meant);
       if ((!others.isEmpty() || split != null || toPack != null) && ids.size() != 1) {
-        return use("--join, --split and --to-pack go with exactly one item.");
+        return use(Words.of("editCommand.join-split-pack-go-with"));
       }
       print(shelf, ids, changed(shelf, ids, others, fields));
     }
@@ -159,12 +158,8 @@ public final class EditCommand implements Callable<Integer> {
     if (!out.json) {
       out.say(
           e.isNothing()
-              ? "Nothing was different."
-              : e.what()
-                  + ": done, "
-                  + e.after().size()
-                  + (e.after().size() == 1 ? " pack" : " packs")
-                  + " recorded anew.");
+              ? Words.of("editCommand.nothing-different")
+              : Words.of("editCommand.done-pack-recorded-anew", e.what(), e.after().size()));
       return;
     }
     List<ShelvedItem> items =

@@ -10,6 +10,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
@@ -90,7 +91,7 @@ public final class FinishCommand implements Callable<Integer> {
   @Override
   public Integer call() throws ShelfException {
     if (file != null && (remove || !set.isEmpty())) {
-      return use("--import takes the finish as it stands in the file; change it afterwards.");
+      return use(Words.of("finishCommand.import-takes-finish-stands-file"));
     }
     if (file != null) {
       try {
@@ -102,10 +103,10 @@ public final class FinishCommand implements Callable<Integer> {
       name = name == null ? imported.name() : name;
     }
     if (name == null && (into != null || !others.isEmpty())) {
-      return use("Say which finish with --name.");
+      return use(Words.of("finishCommand.say-which-finish-with-name"));
     }
     if (name == null ? remove || !set.isEmpty() : name.isBlank() || (remove && !set.isEmpty())) {
-      return use("Give the finish a name with --name, and either --set or --remove.");
+      return use(Words.of("finishCommand.give-finish-name-with-name"));
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       ShelvedItem s;
@@ -142,7 +143,9 @@ public final class FinishCommand implements Callable<Integer> {
         ids.add(o.item().id());
       }
       if (!ids.isEmpty()) {
-        shelf.editing().mark(ids, "Setting the finish “" + f.name() + "”", m -> m.withFinish(f));
+        shelf
+            .editing()
+            .mark(ids, Words.of("finishCommand.setting-finish", f.name()), m -> m.withFinish(f));
       }
       return true;
     } catch (ShelfException e) {
@@ -162,7 +165,10 @@ public final class FinishCommand implements Callable<Integer> {
       }
       shelf
           .editing()
-          .mark(List.of(id), "Removing the finish “" + name + "”", m -> m.withoutFinish(name));
+          .mark(
+              List.of(id),
+              Words.of("finishCommand.removing-finish", name),
+              m -> m.withoutFinish(name));
       return true;
     }
     Finish f = imported != null ? imported.renamed(name) : has.orElse(Finish.named(name));
@@ -182,7 +188,10 @@ public final class FinishCommand implements Callable<Integer> {
     Finish made = f;
     shelf
         .editing()
-        .mark(List.of(id), "Setting the finish “" + f.name() + "”", m -> m.withFinish(made));
+        .mark(
+            List.of(id),
+            Words.of("finishCommand.setting-finish", f.name()),
+            m -> m.withFinish(made));
     return true;
   }
 
@@ -205,7 +214,7 @@ public final class FinishCommand implements Callable<Integer> {
       return;
     }
     if (all.isEmpty()) {
-      out.say("“" + s.item().name() + "” has no finish.");
+      out.say(Words.of("finishCommand.has-no-finish", s.item().name()));
     }
     for (Finish f : all) {
       StringBuilder line = new StringBuilder(f.name());

@@ -9,6 +9,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.licensing.Answer;
@@ -87,13 +88,11 @@ public final class LicencesCommand implements Callable<Integer> {
             Problem.error(
                 "use",
                 null,
-                "“"
-                    + t.getKey()
-                    + "="
-                    + t.getValue()
-                    + "” is no term. Terms are "
-                    + String.join(", ", TERMS)
-                    + ", each yes, no or unknown."));
+                Words.of(
+                    "licencesCommand.no-term-terms-each-yes",
+                    t.getKey(),
+                    t.getValue(),
+                    String.join(", ", TERMS))));
         return Exit.USE;
       }
     }
@@ -150,7 +149,7 @@ public final class LicencesCommand implements Callable<Integer> {
     all.removeIf(l -> used && !count.containsKey(l.id()));
     if (!out.json) {
       if (without > 0) {
-        out.say("licence not known: " + without + " items");
+        out.say(Words.of("licencesCommand.licence-not-known-items", without));
       }
       all.forEach(l ->
           out.say(

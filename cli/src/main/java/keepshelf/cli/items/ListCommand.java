@@ -9,6 +9,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemJson;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -56,13 +57,7 @@ public final class ListCommand implements Callable<Integer> {
   public Integer call() throws ShelfException {
     if (kind != null && ItemKind.ofId(kind).isEmpty()) {
       out.problem(
-          Problem.error(
-              "use",
-              null,
-              "“"
-                  + kind
-                  + "” is not a kind. Use one of material, environment, overlay, decal,"
-                  + " light-pattern, model, photo-texture."));
+          Problem.error("use", null, Words.of("listCommand.not-kind-use-one-material", kind)));
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
@@ -96,7 +91,9 @@ public final class ListCommand implements Callable<Integer> {
               s.item().kind().id(),
               String.join(" ", s.item().resolutions()),
               s.pack().source() == null ? "" : s.pack().source(),
-              s.pack().licence() == null ? "licence not known" : s.pack().licence()));
+              s.pack().licence() == null
+                  ? Words.of("listCommand.licence-not-known")
+                  : s.pack().licence()));
     }
   }
 }

@@ -12,6 +12,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemJson;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -77,11 +78,10 @@ public final class SearchCommand implements Callable<Integer> {
               keepshelf.core.problem.Problem.error(
                   "use",
                   saved,
-                  "No search is called “"
-                      + saved
-                      + "”. There are: "
-                      + String.join(", ", shelf.savedSearches().all().keySet())
-                      + "."));
+                  Words.of(
+                      "searchCommand.no-search-called-there",
+                      saved,
+                      String.join(", ", shelf.savedSearches().all().keySet()))));
           return Exit.USE;
         }
         text = (kept + " " + text).strip();
@@ -111,7 +111,8 @@ public final class SearchCommand implements Callable<Integer> {
     List<PackNews> notHere = notHere(shelf, f);
     if (!out.json) {
       f.cards().forEach(c -> out.say(line(c)));
-      notHere.forEach(p -> out.say(p.source() + ": " + p.name() + ", owned, not on the shelf"));
+      notHere.forEach(
+          p -> out.say(Words.of("searchCommand.owned-not-shelf", p.source(), p.name())));
       if (facets) {
         f.facets()
             .forEach(
@@ -155,6 +156,8 @@ public final class SearchCommand implements Callable<Integer> {
         c.kind().id(),
         String.join(" ", c.labels()),
         c.pack().source() == null ? "" : c.pack().source(),
-        c.pack().licence() == null ? "licence not known" : c.pack().licence());
+        c.pack().licence() == null
+            ? Words.of("searchCommand.licence-not-known")
+            : c.pack().licence());
   }
 }

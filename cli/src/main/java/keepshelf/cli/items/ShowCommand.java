@@ -11,6 +11,7 @@ import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.ItemJson;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
@@ -89,7 +90,7 @@ public final class ShowCommand implements Callable<Integer> {
     }
     for (Field f : List.of(Field.SOURCE, Field.LICENCE)) {
       if (f.read(s) == null || f.read(s).isBlank()) {
-        line(f.id(), "not known");
+        line(f.id(), Words.of("showCommand.not-known"));
       }
     }
     i.marks().finishes().forEach(f -> line("finish", f.name()));
@@ -99,7 +100,9 @@ public final class ShowCommand implements Callable<Integer> {
           String.format(
               "  %-18s %-13s %-7s %s%s",
               m.role().title().toLowerCase(Locale.ROOT),
-              m.width() == 0 ? "size not read" : m.width() + " × " + m.height(),
+              m.width() == 0
+                  ? Words.of("showCommand.size-not-read")
+                  : m.width() + " × " + m.height(),
               m.bits() == 0 ? "" : m.bits() + " bit",
               s.path(m),
               m.recipe() == null ? "" : "  (made here)"));

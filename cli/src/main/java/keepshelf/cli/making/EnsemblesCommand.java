@@ -11,6 +11,7 @@ import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -86,9 +87,7 @@ public final class EnsemblesCommand implements Callable<Integer> {
         || renew && !parts.isEmpty()
         || change && parts.isEmpty() && without.isEmpty() && rename == null
         || name == null && (more || !parts.isEmpty())) {
-      return use(
-          "Say NAME with --part for a new one; with --change and --part, --without or --rename; or"
-              + " with --renew.");
+      return use(Words.of("ensemblesCommand.say-name-with-part-new"));
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       if (name == null) {
@@ -125,7 +124,8 @@ public final class EnsemblesCommand implements Callable<Integer> {
     ShelvedItem s = shelf.item(name);
     if (s.item().kind() != ItemKind.ENSEMBLE) {
       throw new ShelfException(
-          Problem.error("no-ensemble", name, "“" + s.item().name() + "” is no ensemble."));
+          Problem.error(
+              "no-ensemble", name, Words.of("ensemblesCommand.no-ensemble", s.item().name())));
     }
     return s;
   }
@@ -203,7 +203,7 @@ public final class EnsemblesCommand implements Callable<Integer> {
     for (String w : without) {
       if (!wishes.removeIf(x -> x.name().equalsIgnoreCase(w.strip()))) {
         throw new ShelfException(
-            Problem.error("use", null, "“" + name + "” has no part “" + w + "”."));
+            Problem.error("use", null, Words.of("ensemblesCommand.has-no-part", name, w)));
       }
     }
     for (String p : parts) {
@@ -235,8 +235,8 @@ public final class EnsemblesCommand implements Callable<Integer> {
     } else {
       out.say(
           made.pack() == null
-              ? "“" + d.name() + "” is on the shelf like this already."
-              : "“" + d.name() + "”, version " + d.version() + ", is on the shelf.");
+              ? Words.of("ensemblesCommand.shelf-like-already", d.name())
+              : Words.of("ensemblesCommand.version-shelf", d.name(), d.version()));
       say(d.parts());
     }
     return out.problems(made.problems()) ? Exit.PROBLEMS : Exit.DONE;
@@ -254,13 +254,13 @@ public final class EnsemblesCommand implements Callable<Integer> {
       out.json(m);
     } else {
       out.say(
-          "“"
-              + d.name()
-              + "”, version "
-              + d.version()
-              + ", would stand under "
-              + (d.licence().id() == null ? "an unsettled licence" : d.licence().id())
-              + ":");
+          Words.of(
+              "ensemblesCommand.version-would-stand-under",
+              d.name(),
+              d.version(),
+              d.licence().id() == null
+                  ? Words.of("ensemblesCommand.unsettled-licence")
+                  : d.licence().id()));
       say(d.parts());
     }
     return out.problems(d.licence().said()) ? Exit.PROBLEMS : Exit.DONE;
@@ -270,10 +270,7 @@ public final class EnsemblesCommand implements Callable<Integer> {
     int equals = text.indexOf('=');
     if (equals < 1 || equals == text.length() - 1) {
       throw new ShelfException(
-          Problem.error(
-              "use",
-              null,
-              "“" + text + "” is no part; write front=larch_boards, or front=ITEM@FINISH."));
+          Problem.error("use", null, Words.of("ensemblesCommand.no-part-write-front-larch", text)));
     }
     String made = text.substring(equals + 1);
     int at = made.lastIndexOf('@');

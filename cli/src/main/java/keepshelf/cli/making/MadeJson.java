@@ -9,6 +9,7 @@ import java.util.Set;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -88,7 +89,7 @@ final class MadeJson {
       for (Map<String, Object> m : made) {
         out.say(
             (m.get("role") == null ? "" : m.get("role") + "  ")
-                + (m.get("path") == null ? "would be made" : m.get("path"))
+                + (m.get("path") == null ? Words.of("madeJson.would-made") : m.get("path"))
                 + "  "
                 + m.get("how"));
       }

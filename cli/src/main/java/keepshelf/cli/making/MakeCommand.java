@@ -12,6 +12,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.Progress;
@@ -150,9 +151,7 @@ public final class MakeCommand implements Callable<Integer> {
             .filter(w -> w)
             .count();
     if (ways != 1 || (bond == null && !photo.isGiven()) == items.isEmpty()) {
-      return use(
-          "Say what to make: ITEM with --maps, --mend, --companion, --enlarge or --again; or --bond"
-              + " FILE.json or --photo PICTURE without an item.");
+      return use(Words.of("makeCommand.say-what-make-item-with"));
     }
     try {
       MapWish wish = new MapWish(roles(), resolution, relief, strength, coarse);
@@ -213,13 +212,11 @@ public final class MakeCommand implements Callable<Integer> {
               Problem.error(
                   "no-edition",
                   s.item().key(),
-                  "“"
-                      + s.item().name()
-                      + "” has no edition "
-                      + resolution
-                      + "; it has "
-                      + String.join(", ", s.item().resolutions())
-                      + ".")));
+                  Words.of(
+                      "makeCommand.has-no-edition-has",
+                      s.item().name(),
+                      resolution,
+                      String.join(", ", s.item().resolutions())))));
       return;
     }
     MapPlan plan = shelf.making().plan(s, wished(s, wish));
@@ -253,7 +250,7 @@ public final class MakeCommand implements Callable<Integer> {
   private void plain(Shelf shelf, ShelvedItem s, Companion.Pick pick) {
     try {
       if (planOnly) {
-        StringBuilder b = new StringBuilder("Main colours of “" + s.item().name() + "”:");
+        StringBuilder b = new StringBuilder(Words.of("makeCommand.main-colours", s.item().name()));
         shelf
             .making()
             .companion()
@@ -274,7 +271,7 @@ public final class MakeCommand implements Callable<Integer> {
   private void enlarge(Shelf shelf, ShelvedItem s) {
     try {
       if (planOnly) {
-        made.planned("“" + s.item().name() + "”: a tile " + enlarge + " times as large a side.");
+        made.planned(Words.of("makeCommand.tile-times-large-side", s.item().name(), enlarge));
         made.say(shelf.making().sets().live(s).stream().toList());
       } else {
         made.done(shelf, shelf.making().sets().enlarge(s, enlarge, resolution, seed, name));
@@ -295,7 +292,9 @@ public final class MakeCommand implements Callable<Integer> {
           "“"
               + s.item().name()
               + "”: "
-              + (all.isEmpty() ? "it is as it would be made now." : all.size() + " maps anew."));
+              + (all.isEmpty()
+                  ? Words.of("makeCommand.would-made-now")
+                  : Words.of("makeCommand.maps-anew", all.size())));
     } catch (ShelfException e) {
       made.say(List.of(e.problem()));
     }
@@ -314,14 +313,14 @@ public final class MakeCommand implements Callable<Integer> {
               Problem.warning(
                   "nothing-to-mend",
                   s.item().key(),
-                  "Nothing of that can be put right about “"
-                      + s.item().name()
-                      + "”"
-                      + (can.isEmpty()
+                  Words.of(
+                      "makeCommand.nothing-can-put-right-about",
+                      s.item().name(),
+                      can.isEmpty()
                           ? "."
-                          : "; it has: "
-                              + String.join(", ", can.stream().map(Cure::id).toList())
-                              + "."))));
+                          : Words.of(
+                              "makeCommand.has",
+                              String.join(", ", can.stream().map(Cure::id).toList()))))));
       return;
     }
     try {
@@ -335,7 +334,7 @@ public final class MakeCommand implements Callable<Integer> {
         }
       }
       if (seam && planOnly) {
-        made.planned("“" + s.item().name() + "” with its seam closed, as a new item.");
+        made.planned(Words.of("makeCommand.with-seam-closed-new-item", s.item().name()));
       } else if (seam) {
         made.done(shelf, shelf.making().sets().tiling(s, name));
       }
@@ -347,7 +346,7 @@ public final class MakeCommand implements Callable<Integer> {
   private void photograph(Shelf shelf) throws ShelfException {
     PhotoMaking.Wish wish = photo.wish(name);
     if (planOnly) {
-      made.planned("A material of the photograph " + wish.picture() + ".");
+      made.planned(Words.of("makeCommand.material-photograph", wish.picture()));
     } else {
       made.done(shelf, shelf.making().photos().make(wish));
     }
@@ -367,9 +366,8 @@ public final class MakeCommand implements Callable<Integer> {
     if (planOnly) {
       made.say(plan.licence().said());
       made.planned(
-          String.format(
-              Locale.ROOT,
-              "“%s”: a tile of %.0f × %.0f mm in %d × %d pixels.",
+          Words.of(
+              "makeCommand.tile-pixels",
               order.name(),
               plan.tile()[0],
               plan.tile()[1],

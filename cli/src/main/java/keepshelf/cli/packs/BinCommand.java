@@ -9,6 +9,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.bin.BinEntry;
 import keepshelf.core.problem.Problem;
@@ -55,7 +56,7 @@ public final class BinCommand implements Callable<Integer> {
       if (action != null && action.empty) {
         long freed = shelf.bin().empty(entries(shelf));
         if (!out.json) {
-          out.say("The bin is empty; " + freed + " bytes were freed.");
+          out.say(Words.of("binCommand.bin-empty-bytes-were-freed", freed));
         }
       }
       print(entries(shelf));
@@ -68,7 +69,7 @@ public final class BinCommand implements Callable<Integer> {
       return shelf.bin().entries();
     } catch (IOException e) {
       throw new ShelfException(
-          Problem.error("disk", null, "The bin cannot be read: " + e.getMessage() + "."), e);
+          Problem.error("disk", null, Words.of("binCommand.bin-cannot-read", e.getMessage())), e);
     }
   }
 
@@ -80,7 +81,7 @@ public final class BinCommand implements Callable<Integer> {
           Problem.error(
               "no-such-entry",
               action.back,
-              "The bin has no entry “" + action.back + "”. List them with: keepshelf bin."));
+              Words.of("binCommand.bin-has-no-entry-list", action.back)));
       return Exit.FAILED;
     }
     if (e.get().links().isEmpty()) {
@@ -89,7 +90,7 @@ public final class BinCommand implements Callable<Integer> {
       shelf.links().part(e.get());
     }
     if (!out.json) {
-      out.say("“" + e.get().name() + "” stands where it stood.");
+      out.say(Words.of("binCommand.stands-where-stood", e.get().name()));
     } else {
       print(entries(shelf));
     }

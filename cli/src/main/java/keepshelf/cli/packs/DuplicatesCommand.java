@@ -6,7 +6,6 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
@@ -14,6 +13,7 @@ import java.util.stream.Stream;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.duplicates.Advice;
@@ -100,18 +100,19 @@ public final class DuplicatesCommand implements Callable<Integer> {
                   + p.b().path()));
       colourways.forEach(t ->
           out.say(
-              "colourway: "
-                  + t.reasons().getFirst()
-                  + " ("
-                  + t.a().item().id()
-                  + ", "
-                  + t.b().item().id()
-                  + "). They can stand as one: open Duplicates and join them."));
+              Words.of(
+                  "duplicatesCommand.colourway-they-can-stand-one",
+                  t.reasons().getFirst(),
+                  t.a().item().id(),
+                  t.b().item().id())));
       out.say(
           (groups.isEmpty()
-                  ? "Nothing is there twice among " + pictures.size() + " pictures"
-                  : counted(groups.size(), "group") + " of what is there twice")
-              + (akin.isEmpty() ? "." : "; " + counted(akin.size(), "pair") + " of kin."));
+                  ? Words.of(
+                      "duplicatesCommand.nothing-there-twice-among-pictures", pictures.size())
+                  : Words.of("duplicatesCommand.what-there-twice", counted(groups.size(), "group")))
+              + (akin.isEmpty()
+                  ? "."
+                  : Words.of("duplicatesCommand.kin", counted(akin.size(), "pair"))));
     }
     return pictures.isEmpty() && any ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;
   }
@@ -159,9 +160,8 @@ public final class DuplicatesCommand implements Callable<Integer> {
 
   private void text(DuplicateGroup g) {
     out.say(
-        String.format(
-            Locale.ROOT,
-            "%s, %.1f MB to recover: %s",
+        Words.of(
+            "duplicatesCommand.recover",
             g.relation().id(),
             g.recoverableBytes() / 1e6,
             String.join("; ", g.reasons())));

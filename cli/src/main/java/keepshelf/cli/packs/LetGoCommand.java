@@ -7,6 +7,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.bin.BinEntry;
 import keepshelf.core.bin.LettingGo;
@@ -58,7 +59,7 @@ public final class LetGoCommand implements Callable<Integer> {
       ShelvedItem go = shelf.item(name);
       ShelvedItem stay = keep == null ? null : shelf.item(keep);
       if (stay != null && stay.item().id().equals(go.item().id())) {
-        out.problem(Problem.error("use", name, "An item cannot be let go in favour of itself."));
+        out.problem(Problem.error("use", name, Words.of("letGoCommand.item-cannot-let-go-favour")));
         return Exit.USE;
       }
       LettingGo.Plan plan = shelf.lettingGo().plan(go, stay, combine);
@@ -74,14 +75,13 @@ public final class LetGoCommand implements Callable<Integer> {
   private void print(LettingGo.Plan plan, BinEntry entry) {
     if (!out.json) {
       out.say(
-          (entry == null ? "Would let go of " : "Let go of ")
-              + plan.letGo().item().name()
-              + ": "
-              + plan.files().size()
-              + " files, "
-              + plan.bytes()
-              + " bytes"
-              + (entry == null ? "" : ", in the bin as " + entry.id()));
+          Words.of(
+              "letGoCommand.would-let-go-files-bytes",
+              entry == null ? 1 : 0,
+              plan.letGo().item().name(),
+              plan.files().size(),
+              plan.bytes(),
+              entry == null ? "" : Words.of("letGoCommand.bin", entry.id())));
       plan.files().forEach(f -> out.say("    " + f));
       return;
     }

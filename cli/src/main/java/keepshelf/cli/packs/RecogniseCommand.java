@@ -11,6 +11,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
+import keepshelf.cli.words.Words;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.disk.TempFolders;
@@ -108,8 +109,8 @@ public final class RecogniseCommand implements Callable<Integer> {
       Recognition nothing = new Recognition("", null, List.of(), List.of(), List.of());
       String why =
           e instanceof java.nio.file.NoSuchFileException
-              ? " is not there. Check the path."
-              : " cannot be read as a text of paths in UTF-8. Check what it is.";
+              ? Words.of("recogniseCommand.not-there-check-path")
+              : Words.of("recogniseCommand.cannot-read-text-paths-utf");
       return new Arrival(
           path,
           Path.of(path),

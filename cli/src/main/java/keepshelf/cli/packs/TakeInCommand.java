@@ -11,6 +11,7 @@ import keepshelf.cli.frame.ItemJson;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.disk.Progress;
@@ -77,7 +78,9 @@ public final class TakeInCommand implements Callable<Integer> {
     boolean any = out.problems(problems);
     if (packs.isEmpty() && !any) {
       problems.forEach(out::problem);
-      out.problem(Problem.error("nothing-filed", null, "Nothing was filed. Check what was named."));
+      out.problem(
+          Problem.error(
+              "nothing-filed", null, Words.of("takeInCommand.nothing-filed-check-what-named")));
     }
     if (out.json) {
       Map<String, Object> m = new LinkedHashMap<>();
@@ -93,13 +96,12 @@ public final class TakeInCommand implements Callable<Integer> {
     return Problem.error(
         "unexpected",
         path,
-        path
-            + " could not be taken in ("
-            + (e instanceof OutOfMemoryError
-                ? "there is not enough memory for it"
-                : "something unexpected: " + e)
-            + "). It was left where it is; the others were taken in. Run it again alone, with"
-            + " --debug, and report what it says.");
+        Words.of(
+            "takeInCommand.could-not-taken-left-where",
+            path,
+            e instanceof OutOfMemoryError
+                ? Words.of("takeInCommand.there-not-enough-memory")
+                : Words.of("takeInCommand.something-unexpected", e)));
   }
 
   private void one(
@@ -122,11 +124,8 @@ public final class TakeInCommand implements Callable<Integer> {
         out.say(
             p.name()
                 + (filed.alreadyThere()
-                    ? ": already on the shelf, same files, in "
-                    : ": "
-                        + p.items().size()
-                        + (p.items().size() == 1 ? " item" : " items")
-                        + " filed in ")
+                    ? Words.of("takeInCommand.already-shelf-same-files")
+                    : Words.of("takeInCommand.item-filed", p.items().size()))
                 + p.folder()
                 + kin.map(k -> ", " + k.sentence()).orElse(""));
       }

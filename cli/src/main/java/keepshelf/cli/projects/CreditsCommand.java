@@ -7,6 +7,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -57,7 +58,7 @@ public final class CreditsCommand implements Callable<Integer> {
     if (form.isEmpty()) {
       out.problem(
           Problem.error(
-              "use", null, "“" + format + "” is no form; there are text, markdown, html and csv."));
+              "use", null, Words.of("creditsCommand.no-form-there-text-markdown", format)));
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, false)) {

@@ -9,6 +9,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -46,7 +47,8 @@ public final class HandOverCommand implements Callable<Integer> {
   public Integer call() throws ShelfException {
     if (!file.toString().toLowerCase(Locale.ROOT).endsWith(".zip")) {
       out.problem(
-          Problem.error("use", file.toString(), "Let the name of the archive end with .zip."));
+          Problem.error(
+              "use", file.toString(), Words.of("handOverCommand.let-name-archive-end-with")));
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
@@ -61,7 +63,8 @@ public final class HandOverCommand implements Callable<Integer> {
         out.json(m);
       } else {
         out.say(done.files().size() + " files: " + done.archive());
-        done.leftOut().forEach(l -> out.say("left out: " + l.name() + ": " + l.reason()));
+        done.leftOut()
+            .forEach(l -> out.say(Words.of("handOverCommand.left-out", l.name(), l.reason())));
       }
       boolean problems = out.problems(done.problems());
       return problems || !done.leftOut().isEmpty() ? Exit.PROBLEMS : Exit.DONE;

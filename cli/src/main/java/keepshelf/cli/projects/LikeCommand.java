@@ -10,6 +10,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.likeness.AlikeItem;
@@ -63,7 +64,7 @@ public final class LikeCommand implements Callable<Integer> {
   @Override
   public Integer call() throws ShelfException {
     if (most < 1) {
-      out.problem(Problem.error("use", null, "--most needs a number of one or more."));
+      out.problem(Problem.error("use", null, Words.of("likeCommand.most-needs-number-one-or")));
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
@@ -125,7 +126,7 @@ public final class LikeCommand implements Callable<Integer> {
     if (out.json) {
       out.json(new LinkedHashMap<>(Map.of("like", rows, "problems", ProblemJson.of(problems))));
     } else if (rows.isEmpty()) {
-      out.say("Nothing on this shelf has a picture to compare with.");
+      out.say(Words.of("likeCommand.nothing-shelf-has-picture-compare"));
     }
   }
 }

@@ -8,6 +8,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.problem.Problem;
@@ -123,7 +124,7 @@ public final class ProjectsCommand implements Callable<Integer> {
             || hosts != null
             || notes != null;
     if (add == null && says) {
-      return use("Say which project with --add NAME.");
+      return use(Words.of("projectsCommand.say-which-project-with-add"));
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
       if (freeze != null) {
@@ -131,7 +132,7 @@ public final class ProjectsCommand implements Callable<Integer> {
         if (out.json) {
           out.json(f);
         } else {
-          out.say("“" + f.project() + "” as of " + f.at() + ": " + f.uses().size() + " uses kept.");
+          out.say(Words.of("projectsCommand.uses-kept", f.project(), f.at(), f.uses().size()));
         }
         return Exit.DONE;
       }
@@ -158,7 +159,8 @@ public final class ProjectsCommand implements Callable<Integer> {
     if (out.json) {
       out.json(Map.of("project", p.name(), "since", was.at(), "changes", changes));
     } else {
-      out.say("Since " + was.at() + ": " + (changes.isEmpty() ? "nothing is different." : ""));
+      out.say(
+          Words.of("projectsCommand.since-nothing-different", was.at(), changes.isEmpty() ? 1 : 0));
       changes.forEach(c -> out.say(c.sentence()));
     }
     return Exit.DONE;
@@ -180,12 +182,16 @@ public final class ProjectsCommand implements Callable<Integer> {
         kind == null
             ? was.kind()
             : Project.Kind.ofId(kind)
-                .orElseThrow(() -> no(kind, "kind", "commercial, editorial and personal")),
+                .orElseThrow(() ->
+                    no(kind, "kind", Words.of("projectsCommand.commercial-editorial-personal"))),
         handedOver == null
             ? was.handedOver()
             : Project.HandedOver.ofId(handedOver)
                 .orElseThrow(() ->
-                    no(handedOver, "thing handed over", "pictures, files, product and nothing")),
+                    no(
+                        handedOver,
+                        Words.of("projectsCommand.thing-handed-over"),
+                        Words.of("projectsCommand.pictures-files-product-nothing"))),
         seats == null ? was.seats() : seats,
         territory == null ? was.territory() : territory,
         from == null ? was.from() : from,
@@ -217,7 +223,7 @@ public final class ProjectsCommand implements Callable<Integer> {
     return switch (text.toLowerCase(java.util.Locale.ROOT)) {
       case "yes" -> true;
       case "no" -> false;
-      default -> throw no(text, "answer", "yes and no");
+      default -> throw no(text, "answer", Words.of("projectsCommand.yes-no"));
     };
   }
 
@@ -253,7 +259,7 @@ public final class ProjectsCommand implements Callable<Integer> {
             new StringBuilder(p.name())
                 .append("  ")
                 .append(p.kind().id())
-                .append(", hands over ")
+                .append(Words.of("projectsCommand.hands-over"))
                 .append(p.handedOver().id())
                 .append(", ")
                 .append(uses.size())
@@ -265,7 +271,7 @@ public final class ProjectsCommand implements Callable<Integer> {
     if (out.json) {
       out.json(Map.of("projects", all));
     } else if (all.isEmpty()) {
-      out.say("There is no project yet. Add one with: keepshelf projects --add NAME.");
+      out.say(Words.of("projectsCommand.there-no-project-yet-add"));
     }
   }
 

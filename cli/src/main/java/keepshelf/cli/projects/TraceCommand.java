@@ -9,6 +9,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.Problem;
@@ -63,8 +64,7 @@ public final class TraceCommand implements Callable<Integer> {
     Settled.What what = settle == null ? null : Settled.What.ofId(settle).orElse(null);
     if (settle != null && (what == null || project == null)) {
       out.problem(
-          Problem.error(
-              "use", null, "--settle needs --project and one of own, elsewhere and ask."));
+          Problem.error("use", null, Words.of("traceCommand.settle-needs-project-one-own")));
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
@@ -109,7 +109,7 @@ public final class TraceCommand implements Callable<Integer> {
 
   private static String reason(Tracing.TracedFile f, Map<String, Settled> settled) {
     Settled s = f.found() == Tracing.Found.UNKNOWN ? settled.get(f.sha256()) : null;
-    return s == null ? f.reason() : "settled on " + s.day() + ": " + s.what().id();
+    return s == null ? f.reason() : Words.of("traceCommand.settled", s.day(), s.what().id());
   }
 
   private void print(Shelf shelf, Tracing.Trace t, Map<String, Settled> settled) {
@@ -140,11 +140,10 @@ public final class TraceCommand implements Callable<Integer> {
       out.say(String.format("%-13s %-26s %s", f.found().id(), name, f.path()));
     }
     out.say(
-        t.files().size()
-            + " pictures, "
-            + t.files().stream().filter(f -> f.item() != null).count()
-            + " of them from this shelf, "
-            + t.items().size()
-            + " items.");
+        Words.of(
+            "traceCommand.pictures-them-from-shelf-items",
+            t.files().size(),
+            t.files().stream().filter(f -> f.item() != null).count(),
+            t.items().size()));
   }
 }

@@ -8,6 +8,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.ItemArguments;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.Problem;
@@ -59,7 +60,7 @@ public final class UseCommand implements Callable<Integer> {
   @Override
   public Integer call() throws ShelfException {
     if (remove && (finish != null || overrule != null)) {
-      out.problem(Problem.error("use", null, "--remove stands alone."));
+      out.problem(Problem.error("use", null, Words.of("useCommand.remove-stands-alone")));
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
@@ -89,7 +90,7 @@ public final class UseCommand implements Callable<Integer> {
         m.put("uses", now.uses());
         out.json(m);
       } else {
-        out.say("“" + now.name() + "” uses " + shelf.projects().judged(now).size() + " items.");
+        out.say(Words.of("useCommand.uses-items", now.name(), shelf.projects().judged(now).size()));
       }
       return Exit.DONE;
     } catch (ShelfException e) {

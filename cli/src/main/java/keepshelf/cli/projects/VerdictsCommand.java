@@ -8,6 +8,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.JudgedUse;
@@ -57,13 +58,15 @@ public final class VerdictsCommand implements Callable<Integer> {
                   "%-12s %-30s %s",
                   u.verdict().id(),
                   u.item().item().name(),
-                  u.licence() == null ? "licence not known" : shelf.licences().title(u.licence())));
+                  u.licence() == null
+                      ? Words.of("verdictsCommand.licence-not-known")
+                      : shelf.licences().title(u.licence())));
           for (Reason r : u.reasons()) {
             out.say("             " + r.sentence());
           }
         }
         if (uses.isEmpty()) {
-          out.say("“" + p.name() + "” uses nothing from this shelf yet.");
+          out.say(Words.of("verdictsCommand.uses-nothing-from-shelf-yet", p.name()));
         }
       }
       boolean open = uses.stream().anyMatch(u -> !u.verdict().cleared());

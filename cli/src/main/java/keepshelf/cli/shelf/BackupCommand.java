@@ -6,6 +6,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.problem.ShelfException;
@@ -47,7 +48,7 @@ public final class BackupCommand implements Callable<Integer> {
       if (out.json) {
         out.json(Map.of("file", file.toAbsolutePath().toString(), "bytes", bytes));
       } else {
-        out.say("The backup is at " + file + " (" + bytes + " bytes).");
+        out.say(Words.of("backupCommand.backup-at-bytes", file, bytes));
       }
     }
     return Exit.DONE;

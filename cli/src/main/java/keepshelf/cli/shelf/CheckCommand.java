@@ -9,6 +9,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.PackRecord;
@@ -112,30 +113,23 @@ public final class CheckCommand implements Callable<Integer> {
       out.json(m);
       return;
     }
-    out.say(
-        r.files()
-            + (r.files() == 1 ? " file of " : " files of ")
-            + r.packs()
-            + (r.packs() == 1 ? " pack" : " packs")
-            + " looked at.");
+    out.say(Words.of("checkCommand.file-pack-looked-at", r.files(), r.packs()));
     mended.forEach(b -> out.say("mended   " + path(shelf, b)));
     left.forEach(b ->
         out.say(
             String.format(java.util.Locale.ROOT, "%-8s ", b.state().id())
                 + path(shelf, b)
-                + (b.foundAt() == null ? "" : "  (it lies at " + b.foundAt() + ")")));
-    aside.forEach(a -> out.say("put aside " + a));
+                + (b.foundAt() == null ? "" : Words.of("checkCommand.lies-at", b.foundAt()))));
+    aside.forEach(a -> out.say(Words.of("checkCommand.put-aside", a)));
     if (!r.strangers().isEmpty()) {
       int n = r.strangers().size();
       out.say(
           n == 1
-              ? "One file belongs to no pack; it was left alone."
-              : n + " files belong to no pack; they were left alone.");
+              ? Words.of("checkCommand.one-file-belongs-no-pack")
+              : Words.of("checkCommand.files-belong-no-pack-they", n));
     }
     if (!left.isEmpty()) {
-      out.say(
-          "Mend them with --mend, or --from the archive they came in; --accept records altered"
-              + " ones.");
+      out.say(Words.of("checkCommand.mend-them-with-mend-or"));
     }
   }
 

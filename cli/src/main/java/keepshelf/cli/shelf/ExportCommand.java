@@ -6,6 +6,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.problem.ShelfException;
@@ -40,7 +41,7 @@ public final class ExportCommand implements Callable<Integer> {
       if (out.json) {
         out.json(Map.of("file", file.toAbsolutePath().toString(), "items", n));
       } else {
-        out.say(n + " items were written to " + file + ".");
+        out.say(Words.of("exportCommand.items-were-written", n, file));
       }
     }
     return Exit.DONE;

@@ -8,6 +8,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.exchange.CatalogueImport;
 import keepshelf.core.problem.ShelfException;
@@ -45,7 +46,7 @@ public final class ImportCommand implements Callable<Integer> {
         m.put("problems", ProblemJson.of(r.problems()));
         out.json(m);
       } else {
-        out.say(r.changed() + " items have another record now.");
+        out.say(Words.of("importCommand.items-have-another-record-now", r.changed()));
       }
       return out.problems(r.problems()) ? Exit.PROBLEMS : Exit.DONE;
     }

@@ -6,6 +6,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.exchange.ShelfMove;
@@ -46,7 +47,7 @@ public final class MoveCommand implements Callable<Integer> {
     if (out.json) {
       out.json(Map.of("shelf", to.toString()));
     } else {
-      out.say("The shelf is at " + to + " now.");
+      out.say(Words.of("moveCommand.shelf-at-now", to));
     }
     return Exit.DONE;
   }

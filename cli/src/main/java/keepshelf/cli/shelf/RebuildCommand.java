@@ -9,6 +9,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -46,7 +47,7 @@ public final class RebuildCommand implements Callable<Integer> {
         m.put("problems", ProblemJson.of(said));
         out.json(m);
       } else {
-        out.say(packs + " packs with " + items + " items.");
+        out.say(Words.of("rebuildCommand.packs-with-items", packs, items));
       }
       return out.problems(said) ? Exit.PROBLEMS : Exit.DONE;
     }

@@ -11,6 +11,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
+import keepshelf.cli.words.Words;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -77,7 +78,9 @@ public final class FeedCommand implements Callable<Integer> {
         made.problems().forEach(out::problem);
         out.problem(
             Problem.error(
-                "empty-feed", folder.toString(), folder + " holds no archive that can be read."));
+                "empty-feed",
+                folder.toString(),
+                Words.of("feedCommand.holds-no-archive-can-read", folder)));
         return Exit.FAILED;
       }
       if (out.json) {
@@ -88,7 +91,7 @@ public final class FeedCommand implements Callable<Integer> {
         m.put("problems", ProblemJson.of(made.problems()));
         out.json(m);
       } else {
-        out.say(made.feed().items().size() + " packs in " + to);
+        out.say(Words.of("feedCommand.packs", made.feed().items().size(), to));
       }
       return out.problems(made.problems()) ? Exit.PROBLEMS : Exit.DONE;
     } catch (ShelfException e) {
@@ -111,9 +114,9 @@ public final class FeedCommand implements Callable<Integer> {
           Problem.error(
               "key",
               key.toString(),
-              key + " holds no keys: " + e.getMessage() + ". Name a file that is not there yet."));
+              Words.of("feedCommand.holds-no-keys-name-file", key, e.getMessage())));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(key.toString(), "reading the keys in " + key, e);
+      throw ShelfException.ofDisk(key.toString(), Words.of("feedCommand.reading-keys", key), e);
     }
   }
 }

@@ -10,6 +10,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.Alike;
 import keepshelf.core.model.Resolution;
@@ -78,7 +79,7 @@ public final class FetchCommand implements Callable<Integer> {
           Problem.error(
               "use",
               null,
-              "--resolution needs one of " + String.join(", ", Resolution.LABELS) + "."));
+              Words.of("fetchCommand.resolution-needs-one", String.join(", ", Resolution.LABELS))));
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, false);
@@ -88,8 +89,7 @@ public final class FetchCommand implements Callable<Integer> {
       List<Fetch> wished = said ? fetching.queue().add(wishes(shelf)) : fetching.queue().all();
       if (!said && wished.stream().allMatch(f -> f.state().isSettled())) {
         out.problem(
-            Problem.error(
-                "use", null, "Nothing waits. Name packs, or say --missing, --newer or --lost."));
+            Problem.error("use", null, Words.of("fetchCommand.nothing-waits-name-packs-or")));
         return Exit.USE;
       }
       fetching.runAll();
@@ -157,20 +157,15 @@ public final class FetchCommand implements Callable<Integer> {
           Problem.error(
               "several-packs",
               name,
-              "Several sources have “"
-                  + name
-                  + "”: "
-                  + String.join(", ", can.stream().map(m -> m.pack.source()).toList())
-                  + ". Say which, with --source."));
+              Words.of(
+                  "fetchCommand.several-sources-have-say-which",
+                  name,
+                  String.join(", ", can.stream().map(m -> m.pack.source()).toList()))));
     }
     if (found.isEmpty()) {
       throw new ShelfException(
           Problem.error(
-              "no-such-pack",
-              name,
-              "No source is known to have “"
-                  + name
-                  + "”. Ask the feeds with: keepshelf news, and look at what they have."));
+              "no-such-pack", name, Words.of("fetchCommand.no-source-known-have-ask", name)));
     }
     return can.isEmpty() ? found.getFirst() : can.getFirst();
   }
@@ -213,7 +208,7 @@ public final class FetchCommand implements Callable<Integer> {
                 + f.edition()
                 + ": "
                 + (f.state() == Fetch.State.DONE
-                    ? f.said() == null ? "fetched and filed" : f.said()
+                    ? f.said() == null ? Words.of("fetchCommand.fetched-filed") : f.said()
                     : f.state().id()));
       }
     }
@@ -223,7 +218,7 @@ public final class FetchCommand implements Callable<Integer> {
       m.put("problems", ProblemJson.of(problems));
       out.json(m);
     } else if (rows.isEmpty() && problems.isEmpty()) {
-      out.say("There is nothing to fetch.");
+      out.say(Words.of("fetchCommand.there-nothing-fetch"));
     }
     boolean any = out.problems(problems);
     return done == 0 && any ? Exit.FAILED : any ? Exit.PROBLEMS : Exit.DONE;

@@ -9,6 +9,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -93,9 +94,11 @@ public final class NewsCommand implements Callable<Integer> {
           Problem.note(
               "no-feed",
               only,
-              "No feed was asked: "
-                  + (only == null ? "no source has one." : "“" + only + "” has none.")
-                  + " Add one with: keepshelf sources --add NAME --feed ADDRESS."));
+              Words.of(
+                  "newsCommand.no-feed-asked-add-one",
+                  only == null
+                      ? Words.of("newsCommand.no-source-has-one")
+                      : Words.of("newsCommand.has-none", only))));
     }
     return read > 0 || asked == 0;
   }
@@ -105,7 +108,7 @@ public final class NewsCommand implements Callable<Integer> {
       news.forEach(p -> out.say(Texts.line(p)));
       // Where no source answered, nothing is known of what is new.
       if (news.isEmpty() && read) {
-        out.say("Nothing is new.");
+        out.say(Words.of("newsCommand.nothing-new"));
       }
       return;
     }

@@ -11,6 +11,7 @@ import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ProblemJson;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -93,7 +94,7 @@ public final class OwnedCommand implements Callable<Integer> {
   public Integer call() throws ShelfException {
     boolean changes = list != null && !columns || add != null || remove != null;
     if (changes && source == null) {
-      out.problem(Problem.error("use", null, "Say who it is from, with --source NAME."));
+      out.problem(Problem.error("use", null, Words.of("ownedCommand.say-who-from-with-source")));
       return Exit.USE;
     }
     List<Problem> problems = new ArrayList<>();
@@ -145,7 +146,7 @@ public final class OwnedCommand implements Callable<Integer> {
             Problem.error(
                 "not-owned",
                 remove,
-                "Nothing called “" + remove + "” is noted as owned of “" + source + "”."));
+                Words.of("ownedCommand.nothing-called-noted-owned", remove, source)));
       }
       sources.owned().remove(source, java.util.Set.copyOf(ids));
       return null;
@@ -160,9 +161,7 @@ public final class OwnedCommand implements Callable<Integer> {
           Problem.error(
               "order-columns",
               list.toString(),
-              "Say which column says what, as in --map pack=COLUMN,date=COLUMN. The list has: "
-                  + String.join(", ", t.columns())
-                  + "."));
+              Words.of("ownedCommand.say-which-column-says-what", String.join(", ", t.columns()))));
     }
     Map<OrderField, String> mapping = OrderList.mapping(t, how);
     OrderList orders = OrderList.of(t, sources.of(source).name(), mapping);
@@ -185,8 +184,8 @@ public final class OwnedCommand implements Callable<Integer> {
               "use",
               null,
               day
-                  ? "“" + price + "” is no amount. Write it as in --price '18.00 EUR'."
-                  : "“" + date + "” is no day. Write it as in --date 2026-02-04."));
+                  ? Words.of("ownedCommand.no-amount-write-price-18", price)
+                  : Words.of("ownedCommand.no-day-write-date-2026", date)));
     }
     return new Entitlement(
         null,
@@ -236,17 +235,16 @@ public final class OwnedCommand implements Callable<Integer> {
                 + ": "
                 + r.get("pack")
                 + (r.get("version") == null ? "" : " " + r.get("version"))
-                + (Boolean.TRUE.equals(r.get("here")) ? "" : ", not here")
+                + (Boolean.TRUE.equals(r.get("here")) ? "" : Words.of("ownedCommand.not-here"))
                 + (r.get("date") == null ? "" : ", " + r.get("date"))
                 + (r.get("price") == null ? "" : ", " + r.get("price"))));
     if (added != null) {
       out.say(
-          added.added()
-              + " added, "
-              + added.completed()
-              + " completed, "
-              + added.known()
-              + " known already.");
+          Words.of(
+              "ownedCommand.added-completed-known-already",
+              added.added(),
+              added.completed(),
+              added.known()));
     }
   }
 

@@ -9,6 +9,7 @@ import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.frame.ShelfOption;
+import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -71,11 +72,13 @@ public final class SourcesCommand implements Callable<Integer> {
   @Override
   public Integer call() throws ShelfException {
     if (add == null && (feed != null || tokenFile != null || every != null)) {
-      out.problem(Problem.error("use", null, "--feed, --token-file and --every need --add NAME."));
+      out.problem(
+          Problem.error("use", null, Words.of("sourcesCommand.feed-token-file-every-need")));
       return Exit.USE;
     }
     if (every != null && every < 0) {
-      out.problem(Problem.error("use", null, "--every needs a number of days, 0 for never."));
+      out.problem(
+          Problem.error("use", null, Words.of("sourcesCommand.every-needs-number-days-never")));
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, add != null)) {
@@ -105,7 +108,7 @@ public final class SourcesCommand implements Callable<Integer> {
         if (at == null) {
           throw new ShelfException(
               Problem.error(
-                  "no-feed", add, "“" + add + "” has no feed that the token could open."));
+                  "no-feed", add, Words.of("sourcesCommand.has-no-feed-token-could", add)));
         }
         sources.connect(add, at, token);
       }
@@ -114,7 +117,7 @@ public final class SourcesCommand implements Callable<Integer> {
       String at = sources.need(add).feed();
       if (at == null) {
         throw new ShelfException(
-            Problem.error("no-feed", add, "“" + add + "” has no feed that could be asked."));
+            Problem.error("no-feed", add, Words.of("sourcesCommand.has-no-feed-could-asked", add)));
       }
       Schedule.put(at, every);
     }
@@ -146,7 +149,7 @@ public final class SourcesCommand implements Callable<Integer> {
     if (out.json) {
       out.json(Map.of("sources", rows));
     } else if (rows.isEmpty()) {
-      out.say("No pack on this shelf says who it came from, and no source was added.");
+      out.say(Words.of("sourcesCommand.no-pack-shelf-says-who"));
     }
   }
 }

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import keepshelf.cli.words.Words;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -27,9 +28,7 @@ final class Texts {
       if (t.isEmpty() || t.contains("\n") || t.length() > 8000) {
         throw new ShelfException(
             Problem.error(
-                "token",
-                file.toString(),
-                file + " is no token: it should hold one line of text, the token alone."));
+                "token", file.toString(), Words.of("texts.no-token-should-hold-one", file)));
       }
       return t;
     } catch (IOException e) {
@@ -54,21 +53,21 @@ final class Texts {
     List<String> said = new ArrayList<>();
     said.add(n.owned() + (n.owned() == 1 ? " pack" : " packs"));
     count(said, n.count(State.NEWER), "newer");
-    count(said, n.count(State.NOT_HERE), "not here");
-    count(said, n.count(State.LOST), "with lost files");
+    count(said, n.count(State.NOT_HERE), Words.of("texts.not-here"));
+    count(said, n.count(State.LOST), Words.of("texts.with-lost-files"));
     count(said, n.count(State.WITHDRAWN), "withdrawn");
-    count(said, n.count(State.TERMS), "under other terms now");
-    count(said, n.count(State.AT_RISK), "at risk");
+    count(said, n.count(State.TERMS), Words.of("texts.under-other-terms-now"));
+    count(said, n.count(State.AT_RISK), Words.of("texts.at-risk"));
     if (n.until() != null) {
-      said.add("subscription until " + n.until());
+      said.add(Words.of("texts.subscription-until", n.until()));
     }
     for (Map.Entry<String, BigDecimal> e : n.costs().total().entrySet()) {
       said.add("paid " + e.getValue().toPlainString() + " " + e.getKey());
     }
     said.add(
         n.source().feed() == null
-            ? "no feed"
-            : n.asked() == null ? "never asked" : "asked " + n.asked());
+            ? Words.of("texts.no-feed")
+            : n.asked() == null ? Words.of("texts.never-asked") : "asked " + n.asked());
     return n.source().name() + ": " + String.join(", ", said);
   }
 
@@ -84,24 +83,25 @@ final class Texts {
     for (State s : p.states()) {
       said.add(
           switch (s) {
-            case LOST -> p.lost().size() + " lost, as " + p.lost().getFirst().path();
-            case NOT_HERE -> "owned, not on the shelf";
+            case LOST -> Words.of("texts.lost", p.lost().size(), p.lost().getFirst().path());
+            case NOT_HERE -> Words.of("texts.owned-not-shelf");
             case NEWER ->
                 p.newest()
-                    .map(v -> v.version() + " instead of " + p.here() + note(v.notes()))
+                    .map(v -> Words.of("texts.instead", v.version(), p.here(), note(v.notes())))
                     .orElse("newer");
-            case WITHDRAWN -> "withdrawn by its source on " + p.item().withdrawn();
+            case WITHDRAWN -> Words.of("texts.withdrawn-by-source", p.item().withdrawn());
             case TERMS ->
-                "terms now "
-                    + p.newest().map(v -> v.licence().id()).orElse("?")
-                    + ", were "
-                    + p.licence();
-            case AT_RISK -> "subscription until " + p.until();
+                Words.of(
+                    "texts.terms-now-were",
+                    p.newest().map(v -> v.licence().id()).orElse("?"),
+                    p.licence());
+            case AT_RISK -> Words.of("texts.subscription-until", p.until());
             case OTHER_EDITION ->
-                "also to be had at "
-                    + String.join(
+                Words.of(
+                    "texts.also-had-at",
+                    String.join(
                         ", ",
-                        p.offered().stream().filter(r -> !p.resolutions().contains(r)).toList());
+                        p.offered().stream().filter(r -> !p.resolutions().contains(r)).toList()));
           });
     }
     return p.source() + ": " + p.name() + ": " + String.join("; ", said);

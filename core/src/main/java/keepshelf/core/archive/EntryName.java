@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
+import keepshelf.core.words.Words;
 
 /** Checks an entry's name before it becomes a path below the folder it is unpacked into. */
 final class EntryName {
@@ -32,29 +33,29 @@ final class EntryName {
    */
   static List<String> parts(String name) throws UnsafeNameException {
     if (name.indexOf('\0') >= 0) {
-      throw new UnsafeNameException("its name holds a zero byte");
+      throw new UnsafeNameException(Words.of("entryName.name-holds-zero-byte"));
     }
     String n = name.replace('\\', '/');
     if (n.startsWith("/")) {
-      throw new UnsafeNameException("its name is an absolute path");
+      throw new UnsafeNameException(Words.of("entryName.name-absolute-path"));
     }
     if (DRIVE.matcher(n).matches()) {
-      throw new UnsafeNameException("its name begins with a drive");
+      throw new UnsafeNameException(Words.of("entryName.name-begins-with-drive"));
     }
     List<String> parts = new ArrayList<>();
     for (String p : n.split("/")) {
       if (p.equals("..")) {
-        throw new UnsafeNameException("its name leads out of its folder");
+        throw new UnsafeNameException(Words.of("entryName.name-leads-out-folder"));
       }
       if (!p.isEmpty() && !p.equals(".")) {
         parts.add(harmless(p));
       }
     }
     if (parts.isEmpty()) {
-      throw new UnsafeNameException("it has no name");
+      throw new UnsafeNameException(Words.of("entryName.has-no-name"));
     }
     if (parts.size() > DEEPEST) {
-      throw new UnsafeNameException("it lies more than " + DEEPEST + " folders deep");
+      throw new UnsafeNameException(Words.of("entryName.lies-more-than-folders-deep", DEEPEST));
     }
     return parts;
   }

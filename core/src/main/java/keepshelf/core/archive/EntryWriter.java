@@ -16,6 +16,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.zip.CRC32;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.disk.Progress;
+import keepshelf.core.words.Words;
 
 /**
  * Writes entries below one folder while counting and hashing what really comes out: declared sizes
@@ -69,7 +70,8 @@ final class EntryWriter {
   /** Counts one more entry. */
   void count() throws LimitException {
     if (totals.entries.incrementAndGet() > limits.entries()) {
-      throw new LimitException("it holds more than " + limits.entries() + " entries", true);
+      throw new LimitException(
+          Words.of("entryWriter.holds-more-than-entries", limits.entries()), true);
     }
   }
 
@@ -107,7 +109,7 @@ final class EntryWriter {
       to = to.resolve(p);
     }
     if (!to.normalize().startsWith(folder.normalize())) {
-      throw new IOException("its path leaves its folder");
+      throw new IOException(Words.of("entryWriter.path-leaves-folder"));
     }
     Files.createDirectories(to.getParent());
     MessageDigest digest = Hashes.digest();
@@ -137,7 +139,7 @@ final class EntryWriter {
       }
     }
     if (!done) {
-      throw new IOException("its content does not match its checksum");
+      throw new IOException(Words.of("entryWriter.content-does-not-match-checksum"));
     }
     return new UnpackedFile(entry, parts, to, size, HexFormat.of().formatHex(digest.digest()));
   }
@@ -170,22 +172,22 @@ final class EntryWriter {
   private void guard(long entrySize, int n, long compressed) throws LimitException {
     if (entrySize > limits.entryBytes()) {
       throw new LimitException(
-          "it unpacks to more than " + (limits.entryBytes() >> 20) + " MB", false);
+          Words.of("entryWriter.unpacks-more-than-mb", limits.entryBytes() >> 20), false);
     }
     if (compressed > 0
         && entrySize > limits.ratioFrom()
         && entrySize / compressed > limits.ratio()) {
       throw new LimitException(
-          "it unpacks to more than " + limits.ratio() + " times its size, like a trap", false);
+          Words.of("entryWriter.unpacks-more-than-times-size", limits.ratio()), false);
     }
     if (totals.bytes.addAndGet(n) > limits.totalBytes()) {
       throw new LimitException(
-          "it unpacks to more than " + (limits.totalBytes() >> 30) + " GB", true);
+          Words.of("entryWriter.unpacks-more-than-gb", limits.totalBytes() >> 30), true);
     }
     long all = own.addAndGet(n);
     if (all > limits.ratioFrom() && all / archiveBytes > limits.ratio()) {
       throw new LimitException(
-          "it unpacks to more than " + limits.ratio() + " times its size, like a trap", true);
+          Words.of("entryWriter.unpacks-more-than-times-size", limits.ratio()), true);
     }
   }
 }

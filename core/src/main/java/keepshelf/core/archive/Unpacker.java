@@ -15,6 +15,7 @@ import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import org.apache.commons.compress.PasswordRequiredException;
 import org.apache.commons.compress.archivers.zip.UnsupportedZipFeatureException;
 import org.tukaani.xz.UnsupportedOptionsException;
@@ -74,62 +75,41 @@ public final class Unpacker {
                 .tar(kind, Path.of(name.substring(name.lastIndexOf('/') + 1)).toString());
         case RAR ->
             throw refused(
-                "unreadable-archive",
-                name,
-                "is a RAR archive, which cannot be opened here. Unpack it with another program and"
-                    + " add the folder");
+                "unreadable-archive", name, Words.of("unpacker.rar-archive-which-cannot-opened"));
         default ->
             throw refused(
                 "unreadable-archive",
                 name,
                 Files.size(archive) == 0
-                    ? "is empty. The download was probably interrupted; fetch it again"
-                    : "is not an archive or picture that is known here. Check what was downloaded");
+                    ? Words.of("unpacker.empty-download-probably-interrupted-fetch")
+                    : Words.of("unpacker.not-archive-or-picture-known"));
       }
       if (found.isEmpty() && outer && problems.isEmpty()) {
-        throw refused("empty-archive", name, "holds no files. Check what was downloaded");
+        throw refused("empty-archive", name, Words.of("unpacker.holds-no-files-check-what"));
       }
       nested(found, below, outer);
     } catch (PasswordRequiredException e) {
       throw refused(
-          "encrypted-archive", name, "is protected by a password. Give the password to open it");
+          "encrypted-archive", name, Words.of("unpacker.protected-by-password-give-password"));
     } catch (ZipUnpacking.WrongPasswordException e) {
-      throw refused(
-          "wrong-password",
-          name,
-          "does not open with that password. Check the password and try again");
+      throw refused("wrong-password", name, Words.of("unpacker.does-not-open-with-password"));
     } catch (EntryWriter.LimitException e) {
       throw refused(
-          "archive-bomb",
-          name,
-          "was refused: "
-              + e.getMessage()
-              + ". If you trust it, unpack it yourself and add the folder");
+          "archive-bomb", name, Words.of("unpacker.refused-if-you-trust-unpack", e.getMessage()));
     } catch (FileSystemException | EntryWriter.WritingException e) {
       throw ShelfException.ofDisk(name, "unpacking " + name, e);
     } catch (CancellationException e) {
       throw e;
     } catch (OutOfMemoryError e) {
-      throw refused(
-          "too-large",
-          name,
-          "needs more memory to be unpacked than there is. Unpack it with another program and add"
-              + " the folder");
+      throw refused("too-large", name, Words.of("unpacker.needs-more-memory-unpacked-than"));
     } catch (IOException | RuntimeException e) {
       if (DiskTrouble.isFull(e)) {
         throw ShelfException.ofDisk(name, "unpacking " + name, e);
       }
       if (unknownMethod(e)) {
-        throw refused(
-            "unknown-method",
-            name,
-            "is packed by a method that is not known here. Unpack it with another program and add"
-                + " the folder");
+        throw refused("unknown-method", name, Words.of("unpacker.packed-by-method-not-known"));
       }
-      throw refused(
-          "damaged-archive",
-          name,
-          "is damaged or was cut off while downloading. Fetch it again; nothing was taken from it");
+      throw refused("damaged-archive", name, Words.of("unpacker.damaged-or-cut-off-while"));
     }
   }
 
@@ -159,11 +139,7 @@ public final class Unpacker {
         String path = shown + "!/" + f.entry();
         problems.add(
             Problem.note(
-                "nested-archive",
-                path,
-                path
-                    + " is an archive two levels down. It is kept with the pack as it is; add it by"
-                    + " itself to take its contents in."));
+                "nested-archive", path, Words.of("unpacker.archive-two-levels-down-kept", path)));
       }
       if (!inner || !outer) {
         files.add(f);
@@ -195,12 +171,7 @@ public final class Unpacker {
             Problem.warning(
                 "damaged-archive",
                 shown + "!/" + f.entry(),
-                shown
-                    + "!/"
-                    + f.entry()
-                    + " could not be opened: "
-                    + e.getMessage()
-                    + ". It is kept as it is."));
+                Words.of("unpacker.could-not-opened-kept", shown, f.entry(), e.getMessage())));
         files.add(f);
       }
     }
@@ -219,8 +190,7 @@ public final class Unpacker {
     String path = shown + "!/" + prefix + name;
     if (link) {
       problems.add(
-          Problem.error(
-              "unsafe-entry", path, path + " was left out: it is a link or a device, not a file."));
+          Problem.error("unsafe-entry", path, Words.of("unpacker.left-out-link-or-device", path)));
       return null;
     }
     try {
@@ -228,17 +198,13 @@ public final class Unpacker {
       if (!writer.claim(parts)) {
         problems.add(
             Problem.warning(
-                "doubled-entry",
-                path,
-                path
-                    + " was left out: the archive holds another entry of that name, which was"
-                    + " taken."));
+                "doubled-entry", path, Words.of("unpacker.left-out-archive-holds-another", path)));
         return null;
       }
       return parts;
     } catch (EntryName.UnsafeNameException e) {
       problems.add(
-          Problem.error("unsafe-entry", path, path + " was left out: " + e.getMessage() + "."));
+          Problem.error("unsafe-entry", path, Words.of("unpacker.left-out", path, e.getMessage())));
       return null;
     }
   }
@@ -263,7 +229,8 @@ public final class Unpacker {
         throw limit;
       }
       problems.add(
-          Problem.error("archive-bomb", path, path + " was left out: " + limit.getMessage() + "."));
+          Problem.error(
+              "archive-bomb", path, Words.of("unpacker.left-out", path, limit.getMessage())));
       return;
     }
     if (e instanceof FileAlreadyExistsException
@@ -271,11 +238,7 @@ public final class Unpacker {
         || nameClash(e)) {
       problems.add(
           Problem.warning(
-              "doubled-entry",
-              path,
-              path
-                  + " was left out: the archive holds another entry of that name, which was"
-                  + " taken."));
+              "doubled-entry", path, Words.of("unpacker.left-out-archive-holds-another", path)));
       return;
     }
     if (e instanceof FileSystemException disk) {
@@ -287,11 +250,7 @@ public final class Unpacker {
     if (unknownMethod(e)) {
       problems.add(
           Problem.error(
-              "unknown-method",
-              path,
-              path
-                  + " was left out: it is packed by a method that is not known here. Unpack the"
-                  + " archive with another program and add the folder."));
+              "unknown-method", path, Words.of("unpacker.left-out-packed-by-method", path)));
       return;
     }
     if (DiskTrouble.isFull(e)) {
@@ -299,8 +258,6 @@ public final class Unpacker {
     }
     problems.add(
         Problem.error(
-            "damaged-entry",
-            path,
-            path + " was left out: its content is damaged. Fetch the archive again."));
+            "damaged-entry", path, Words.of("unpacker.left-out-content-damaged-fetch", path)));
   }
 }

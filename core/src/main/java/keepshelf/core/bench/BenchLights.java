@@ -10,6 +10,7 @@ import java.util.Optional;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.preview.MapFile;
 import keepshelf.core.preview.Previews;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.light.Light;
 import keepshelf.imaging.light.LightField;
 import keepshelf.imaging.pixel.Pixels;
@@ -61,14 +62,11 @@ public final class BenchLights {
     }
     List<MapFile> maps = previews.maps(light);
     if (maps.isEmpty()) {
-      throw new IOException(light.item().name() + " has no picture.");
+      throw new IOException(Words.of("benchLights.has-no-picture", light.item().name()));
     }
     Pixels p = maps.getFirst().pixels();
     if (Math.abs(p.width() - 2.0 * p.height()) > 0.1 * p.height()) {
-      throw new IOException(
-          light.item().name()
-              + " is not twice as wide as high, so it does not show all directions. Choose another"
-              + " light.");
+      throw new IOException(Words.of("benchLights.not-twice-wide-high-does", light.item().name()));
     }
     LightField made = LightField.of(light.item().name(), p);
     ready.put(light.item().id(), made);

@@ -28,6 +28,7 @@ import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** What was let go: looked at, brought back, or deleted for good. */
 public final class Bin {
@@ -222,9 +223,7 @@ public final class Bin {
       if (!Files.isRegularFile(folder(shelf, e).resolve(RECORD))) {
         throw new ShelfException(
             Problem.error(
-                "no-such-entry",
-                e.id(),
-                "“" + e.name() + "” is not in the bin any more. Nothing was changed."));
+                "no-such-entry", e.id(), Words.of("bin.not-bin-any-more-nothing", e.name())));
       }
       List<Move> moves = new ArrayList<>();
       Map<String, PackRecord> packs = new HashMap<>();
@@ -235,11 +234,7 @@ public final class Bin {
                 Problem.error(
                     "place-taken",
                     m.from(),
-                    "“"
-                        + e.name()
-                        + "” was left in the bin: something else stands at "
-                        + m.from()
-                        + " now. Move it away and try again."));
+                    Words.of("bin.left-bin-something-else-stands", e.name(), m.from())));
           }
           moves.add(new Move(m.to(), m.from()));
         }
@@ -249,7 +244,7 @@ public final class Bin {
       List<InstallationRecord> installations = pointedBack(e);
       new ShelfChange(
               "back-" + e.id(),
-              "Bringing back “" + e.name() + "”",
+              Words.of("bin.bringing-back", e.name()),
               moves,
               List.copyOf(packs.values()),
               List.of(),
@@ -258,7 +253,7 @@ public final class Bin {
               FOLDER + "/" + e.id())
           .run(shelf, catalogue, listener);
     } catch (IOException x) {
-      throw ShelfException.ofDisk(e.name(), "bringing back “" + e.name() + "”", x);
+      throw ShelfException.ofDisk(e.name(), Words.of("bin.bringing-back-2", e.name()), x);
     }
   }
 
@@ -350,7 +345,7 @@ public final class Bin {
         freed += bytes;
       }
     } catch (IOException x) {
-      throw ShelfException.ofDisk(FOLDER, "emptying the bin", x);
+      throw ShelfException.ofDisk(FOLDER, Words.of("bin.emptying-bin"), x);
     }
     return freed;
   }

@@ -15,6 +15,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /**
  * Lets identical files share their bytes on the disk (hard links): each keeps its place and name,
@@ -53,7 +54,7 @@ public final class FileLinks {
               Problem.error(
                   "not-identical",
                   p,
-                  p + " is not identical to " + paths.getFirst() + " any more; both were kept."));
+                  Words.of("fileLinks.not-identical-any-more-both", p, paths.getFirst())));
         }
         long bytes = Files.size(file);
         Path beside = file.resolveSibling(file.getFileName() + ".link");
@@ -65,13 +66,9 @@ public final class FileLinks {
       }
     } catch (UnsupportedOperationException e) {
       throw new ShelfException(
-          Problem.error(
-              "no-links",
-              name,
-              "The disk that holds the shelf cannot let files share their bytes; all were kept."),
-          e);
+          Problem.error("no-links", name, Words.of("fileLinks.disk-holds-shelf-cannot-let")), e);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(name, "storing “" + name + "” once", e);
+      throw ShelfException.ofDisk(name, Words.of("fileLinks.storing-once", name), e);
     }
     return entry(id, name, done);
   }
@@ -103,7 +100,7 @@ public final class FileLinks {
       }
       FileTrees.deleteQuietly(Bin.folder(shelf, entry));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(entry.name(), "storing the files apart again", e);
+      throw ShelfException.ofDisk(entry.name(), Words.of("fileLinks.storing-files-apart-again"), e);
     }
   }
 }

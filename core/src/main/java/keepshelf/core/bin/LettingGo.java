@@ -27,6 +27,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** Moves an item into the bin, in favour of another one or because it is not wanted. */
 public final class LettingGo {
@@ -162,7 +163,7 @@ public final class LettingGo {
       bin.run(
           new ShelfChange(
               "go-" + entry.id(),
-              "Letting go of “" + name + "”",
+              Words.of("lettingGo.letting-go", name),
               moves,
               List.copyOf(packs.values()),
               gone,
@@ -171,7 +172,7 @@ public final class LettingGo {
               null));
       return entry;
     } catch (IOException e) {
-      throw ShelfException.ofDisk(name, "letting go of “" + name + "”", e);
+      throw ShelfException.ofDisk(name, Words.of("lettingGo.letting-go-2", name), e);
     }
   }
 
@@ -188,11 +189,10 @@ public final class LettingGo {
           Problem.error(
               "changed-meanwhile",
               planned.item().name(),
-              "“"
-                  + planned.item().name()
-                  + "” was "
-                  + (now == null ? "taken off the shelf" : "changed")
-                  + " meanwhile, so nothing was let go. Look at it and try again."));
+              Words.of(
+                  "lettingGo.taken-off-shelf-meanwhile-nothing",
+                  planned.item().name(),
+                  now == null ? 1 : 0)));
     }
   }
 
@@ -207,27 +207,25 @@ public final class LettingGo {
       String trouble = null;
       try {
         if (leaving.contains(at)) {
-          trouble = "both are the same file";
+          trouble = Words.of("lettingGo.both-same-file");
         } else if (!Files.isRegularFile(file)) {
-          trouble = "it is missing";
+          trouble = Words.of("lettingGo.missing");
         } else if (Files.size(file) != m.bytes() || !Hashes.sha256(file).equals(m.sha256())) {
-          trouble = "it is not what was delivered any more";
+          trouble = Words.of("lettingGo.not-what-delivered-any-more");
         }
       } catch (IOException e) {
-        trouble = DiskTrouble.sentence(e, "reading it");
+        trouble = DiskTrouble.sentence(e, Words.of("lettingGo.reading"));
       }
       if (trouble != null) {
         throw new ShelfException(
             Problem.error(
                 "not-sound",
                 at,
-                "Both were kept: "
-                    + at
-                    + " of “"
-                    + plan.keep().item().name()
-                    + "” would stay, but "
-                    + trouble
-                    + ". Mend it first, or keep the other one."));
+                Words.of(
+                    "lettingGo.both-were-kept-would-stay",
+                    at,
+                    plan.keep().item().name(),
+                    trouble)));
       }
     }
   }

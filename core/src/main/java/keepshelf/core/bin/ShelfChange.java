@@ -18,6 +18,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 
 /**
  * A change of several packs at once. Every step can be done twice without harm, so that a change
@@ -212,7 +213,7 @@ public record ShelfChange(
     change.close(shelf, file);
     said.add(
         Problem.note(
-            "finished", null, change.what + " was interrupted last time and has been finished."));
+            "finished", null, Words.of("shelfChange.interrupted-last-time-has-been", change.what)));
   }
 
   /** Looks at all paths before the first of them is touched. */

@@ -15,6 +15,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.recognise.names.NamingHabit;
+import keepshelf.core.words.Words;
 
 /** What the shelf has. Every change is one transaction. */
 public interface Catalogue extends AutoCloseable {
@@ -66,12 +67,7 @@ public interface Catalogue extends AutoCloseable {
         .orElseThrow(() ->
             new ShelfException(
                 Problem.error(
-                    "pack-gone",
-                    id,
-                    "The pack "
-                        + id
-                        + " was taken off the shelf meanwhile. Nothing was changed; look at what is"
-                        + " there now.")));
+                    "pack-gone", id, Words.of("catalogue.pack-taken-off-shelf-meanwhile", id))));
   }
 
   /** The pack whose folder, relative to the shelf, this is. */

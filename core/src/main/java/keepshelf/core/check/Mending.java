@@ -23,6 +23,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
 
@@ -110,13 +111,13 @@ public final class Mending {
         }
       }
       if (!moves.isEmpty()) {
-        ShelfChange.of("Putting " + moves.size() + " files back", moves, List.of())
+        ShelfChange.of(Words.of("mending.putting-files-back", moves.size()), moves, List.of())
             .run(shelf, catalogue, step -> {});
       }
       forget(mended);
       return new Mended(mended, left, aside);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(null, "mending the shelf", e);
+      throw ShelfException.ofDisk(null, Words.of("mending.mending-shelf"), e);
     }
   }
 
@@ -198,11 +199,11 @@ public final class Mending {
       for (var e : byPack.entrySet()) {
         changed.add(asItIs(catalogue.need(e.getKey()), e.getValue()));
       }
-      ShelfChange.of("Recording " + altered.size() + " files as they are", List.of(), changed)
+      ShelfChange.of(Words.of("mending.recording-files-they", altered.size()), List.of(), changed)
           .run(shelf, catalogue, step -> {});
       forget(altered);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(null, "recording the files", e);
+      throw ShelfException.ofDisk(null, Words.of("mending.recording-files"), e);
     }
   }
 

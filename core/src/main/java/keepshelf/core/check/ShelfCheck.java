@@ -23,6 +23,7 @@ import keepshelf.core.disk.ShareProgress;
 import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** Compares the files of the shelf with what was delivered. */
 public final class ShelfCheck {
@@ -89,7 +90,8 @@ public final class ShelfCheck {
       strangers.removeAll(new HashSet<>(found.values()));
       return new CheckResult(ids.size(), files, all, strangers);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(shelf.root().toString(), "checking the shelf", e);
+      throw ShelfException.ofDisk(
+          shelf.root().toString(), Words.of("shelfCheck.checking-shelf"), e);
     }
   }
 

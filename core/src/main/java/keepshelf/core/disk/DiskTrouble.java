@@ -6,10 +6,11 @@ import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.ReadOnlyFileSystemException;
 import java.util.Locale;
+import keepshelf.core.words.Words;
 
 /** Says in plain words why a disk or the catalogue on it did not take or give something. */
 public final class DiskTrouble {
-  private static final String STOPPED = " was stopped and nothing was changed";
+  private static final String STOPPED = Words.of("diskTrouble.stopped-nothing-changed");
 
   private DiskTrouble() {}
 
@@ -57,15 +58,11 @@ public final class DiskTrouble {
   static String sentence(Throwable e, String doing, SystemErrors system) {
     for (Throwable t = e; t != null; t = t.getCause()) {
       if (t instanceof UnfinishedException) {
-        return capital(doing)
-            + " broke off ("
-            + cause(t, system)
-            + ") and could not be taken back. It is finished when the shelf is opened next; nothing"
-            + " was lost.";
+        return Words.of("diskTrouble.broke-off-could-not-taken", capital(doing), cause(t, system));
       }
     }
     if (isFull(e, system)) {
-      return "The disk is full: " + doing + STOPPED + ". Free some space and try again.";
+      return Words.of("diskTrouble.disk-full-free-some-space", doing, STOPPED);
     }
     for (Throwable t = e; t != null; t = t.getCause()) {
       String said = said(t, doing, system);
@@ -83,48 +80,27 @@ public final class DiskTrouble {
   /** What one link of the chain of causes says, or null. */
   private static String said(Throwable t, String doing, SystemErrors system) {
     String file =
-        t instanceof FileSystemException f && f.getFile() != null ? f.getFile() : "the folder";
+        t instanceof FileSystemException f && f.getFile() != null
+            ? f.getFile()
+            : Words.of("diskTrouble.folder");
     if (t instanceof StorageException s) {
       return switch (s.kind()) {
-        case BUSY ->
-            "The catalogue is being changed by another Keep Shelf for too long: "
-                + doing
-                + STOPPED
-                + ". Wait until it is done and try again.";
-        case READ_ONLY ->
-            "The shelf cannot be written to: "
-                + doing
-                + STOPPED
-                + ". Make its disk or folder writable and try again.";
+        case BUSY -> Words.of("diskTrouble.catalogue-being-changed-by-another", doing, STOPPED);
+        case READ_ONLY -> Words.of("diskTrouble.shelf-cannot-written-make-disk", doing, STOPPED);
         case DAMAGED ->
-            "The catalogue is damaged: "
-                + doing
-                + STOPPED
-                + ". Run keepshelf rebuild; it is made anew from the records beside the packs.";
+            Words.of("diskTrouble.catalogue-damaged-run-keepshelf-rebuild", doing, STOPPED);
         default -> null;
       };
     }
     if (t instanceof ReadOnlyFileSystemException
         || SystemErrors.says(reason(t), system.readOnly())) {
-      return file
-          + " is on a disk that cannot be written to: "
-          + doing
-          + STOPPED
-          + ". Make it writable or choose another folder.";
+      return Words.of("diskTrouble.disk-cannot-written-make-writable", file, doing, STOPPED);
     }
     if (t instanceof AccessDeniedException || SystemErrors.says(reason(t), system.denied())) {
-      return file
-          + " may not be written or read by you: "
-          + doing
-          + STOPPED
-          + ". Change its permissions or choose another folder.";
+      return Words.of("diskTrouble.may-not-written-or-read", file, doing, STOPPED);
     }
     if (t instanceof NoSuchFileException) {
-      return file
-          + " is not there any more: "
-          + doing
-          + STOPPED
-          + ". Look whether it was moved, and try again.";
+      return Words.of("diskTrouble.not-there-any-more-look", file, doing, STOPPED);
     }
     return null;
   }
@@ -136,7 +112,7 @@ public final class DiskTrouble {
 
   private static String cause(Throwable t, SystemErrors system) {
     return isFull(t, system)
-        ? "the disk is full"
+        ? Words.of("diskTrouble.disk-full")
         : t.getMessage() == null ? t.getClass().getSimpleName() : t.getMessage();
   }
 

@@ -16,6 +16,7 @@ import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.versions.VersionOrder;
+import keepshelf.core.words.Words;
 
 /**
  * Which of two items to keep, and why.
@@ -56,50 +57,85 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     int detail = detail(x, y);
     facts.add(
         fact(
-            "Size",
+            Words.of("advice.size"),
             size(x),
             size(y),
             // Pixels that hold no more than fewer would are no reason to keep them.
             Integer.signum(largest(x) - largest(y)) == detail ? detail : 0,
             4,
-            "larger"));
-    facts.add(fact("Stored", depth(x), depth(y), quality(x) - quality(y), 3, "stored better"));
+            Words.of("advice.larger")));
     facts.add(
-        fact("Maps", maps(x, y), maps(y, x), x.roles().size() - y.roles().size(), 2, "more maps"));
-    facts.add(fact("Sharpness", sharp(x), sharp(y), detail, 4, "sharper"));
+        fact(
+            Words.of("advice.stored"),
+            depth(x),
+            depth(y),
+            quality(x) - quality(y),
+            3,
+            Words.of("advice.stored-better")));
+    facts.add(
+        fact(
+            Words.of("advice.maps"),
+            maps(x, y),
+            maps(y, x),
+            x.roles().size() - y.roles().size(),
+            2,
+            Words.of("advice.more-maps")));
+    facts.add(
+        fact(
+            Words.of("advice.sharpness"),
+            sharp(x),
+            sharp(y),
+            detail,
+            4,
+            Words.of("advice.sharper")));
     int newer = VersionOrder.NUMBERS.compare(a.pack().version(), b.pack().version());
     boolean onePack = a.pack().name().equalsIgnoreCase(b.pack().name());
-    facts.add(fact("Version", version(a), version(b), onePack ? newer : 0, 6, "newer"));
+    facts.add(
+        fact(
+            Words.of("advice.version"),
+            version(a),
+            version(b),
+            onePack ? newer : 0,
+            6,
+            Words.of("advice.newer")));
     LicenceClass freeA = LicenceClass.of(a.pack().licence());
     LicenceClass freeB = LicenceClass.of(b.pack().licence());
     facts.add(
         fact(
-            "Licence",
+            Words.of("advice.licence"),
             licence(a),
             licence(b),
             freeB.ordinal() - freeA.ordinal(),
             1,
-            "freer licence"));
+            Words.of("advice.freer-licence")));
     List<String> usedA = hosts.getOrDefault(x.id(), List.of());
     List<String> usedB = hosts.getOrDefault(y.id(), List.of());
-    facts.add(fact("Used in", used(usedA), used(usedB), usedA.size() - usedB.size(), 2, "in use"));
-    facts.add(fact("On disk", megabytes(x.bytes()), megabytes(y.bytes()), 0, 0, ""));
-    facts.add(fact("Got", got(a), got(b), 0, 0, ""));
-    int score = facts.stream().mapToInt(f -> f.better() * f.weight()).sum();
+    facts.add(
+        fact(
+            Words.of("advice.used-in"),
+            used(usedA),
+            used(usedB),
+            usedA.size() - usedB.size(),
+            2,
+            Words.of("advice.in-use")));
+    facts.add(
+        fact(Words.of("advice.on-disk"), megabytes(x.bytes()), megabytes(y.bytes()), 0, 0, ""));
+    facts.add(fact(Words.of("advice.got"), got(a), got(b), 0, 0, ""));
+    int score = score(facts);
     // Nothing speaks for either: the one that was there first stays.
     boolean first =
         score > 0 || (score == 0 && a.pack().takenIn().compareTo(b.pack().takenIn()) <= 0);
     boolean combine = !missing(first ? x : y, first ? y : x).isEmpty();
-    return new Advice(first, facts, combine, sentence(first, facts, combine, score));
+    return new Advice(
+        first,
+        facts,
+        combine,
+        sentence(first, facts, combine, Words.of("advice.left-one"), Words.of("advice.right-one")));
   }
 
   /** The suggestion with names in the place of sides, where there are none. */
-  public String inNames(String first, String second) {
-    return sentence
-        .replace("the left one’s", first + "’s")
-        .replace("the right one’s", second + "’s")
-        .replace("the left one", first)
-        .replace("the right one", second);
+  public String inNames(String left, String right) {
+    return sentence(keepFirst, facts, combine, left, right);
   }
 
   private static Fact fact(
@@ -107,25 +143,35 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     return new Fact(name, first, second, Integer.signum(better), weight, reason);
   }
 
-  private static String sentence(boolean first, List<Fact> facts, boolean combine, int score) {
+  private static String sentence(
+      boolean first, List<Fact> facts, boolean combine, String left, String right) {
     int side = first ? 1 : -1;
     String why =
         facts.stream()
             .filter(f -> f.better() == side && f.weight() > 0)
             .map(Fact::reason)
             .collect(Collectors.joining(", "));
-    String kept = first ? "left" : "right";
-    String other = first ? "right" : "left";
-    StringBuilder s = new StringBuilder("keep the ").append(kept).append(" one");
-    s.append(score == 0 ? "; nothing speaks for either, it was there first" : ": " + why);
-    boolean freer = facts.stream().anyMatch(f -> f.name().equals("Licence") && f.better() == -side);
+    String kept = first ? left : right;
+    String other = first ? right : left;
+    StringBuilder s = new StringBuilder();
+    s.append(
+        score(facts) == 0
+            ? Words.of("advice.keep-for-nothing", kept)
+            : Words.of("advice.keep", kept, why));
+    boolean freer =
+        facts.stream()
+            .anyMatch(f -> f.name().equals(Words.of("advice.licence")) && f.better() == -side);
     if (freer) {
-      s.append("; the ").append(other).append(" one’s licence is freer, so its record stays too");
+      s.append(Words.of("advice.other-licence-is-freer", other));
     }
     if (combine) {
-      s.append("; maps that only the ").append(other).append(" one has can stay with it");
+      s.append(Words.of("advice.maps-of-other-can-stay", other));
     }
     return s.append('.').toString();
+  }
+
+  private static int score(List<Fact> facts) {
+    return facts.stream().mapToInt(f -> f.better() * f.weight()).sum();
   }
 
   private static int largest(ItemRecord i) {
@@ -163,9 +209,10 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
         i.maps().stream()
             .filter(m -> m.bits() == bits && bits > 8)
             .findFirst()
-            .map(m -> ", " + m.role().title().toLowerCase(Locale.ROOT) + " in " + bits + " bit")
+            .map(m ->
+                Words.of("advice.role-in-bits", m.role().title().toLowerCase(Locale.ROOT), bits))
             .orElse("");
-    return (lossy(i) ? "with loss" : "lossless") + deepest;
+    return Words.of(lossy(i) ? "advice.with-loss" : "advice.lossless") + deepest;
   }
 
   private static Set<MapRole> missing(ItemRecord from, ItemRecord in) {
@@ -179,11 +226,12 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     return i.mapsAt(null).size()
         + (more.isEmpty()
             ? ""
-            : ": with "
-                + more.stream()
+            : Words.of(
+                "advice.with-maps",
+                more.stream()
                     .sorted()
                     .map(r -> r.title().toLowerCase(Locale.ROOT))
-                    .collect(Collectors.joining(", ")));
+                    .collect(Collectors.joining(", "))));
   }
 
   /**
@@ -232,7 +280,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
 
   private static String sharp(ItemRecord i) {
     if (largest(i) == 0) {
-      return "not known";
+      return Words.of("advice.not-known");
     }
     String label = Resolution.label(largest(i));
     List<String> soft =
@@ -242,27 +290,27 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
             .distinct()
             .toList();
     return soft.isEmpty()
-        ? "true " + label
-        : String.join(", ", soft) + ": no detail above half of " + label;
+        ? Words.of("advice.true-size", label)
+        : Words.of("advice.no-detail-above-half", String.join(", ", soft), label);
   }
 
   private static String version(ShelvedItem s) {
-    return s.pack().version() == null ? "none said" : "v" + s.pack().version();
+    return s.pack().version() == null ? Words.of("advice.none-said") : "v" + s.pack().version();
   }
 
   private static String licence(ShelvedItem s) {
     String words =
         switch (LicenceClass.of(s.pack().licence())) {
-          case ANY_USE -> "any use";
-          case CREDIT -> "credit needed";
-          case LIMITED -> "limited use";
-          case UNKNOWN -> "not known";
+          case ANY_USE -> Words.of("advice.any-use");
+          case CREDIT -> Words.of("advice.credit-needed");
+          case LIMITED -> Words.of("advice.limited-use");
+          case UNKNOWN -> Words.of("advice.not-known");
         };
     return s.pack().licence() == null ? words : s.pack().licence() + " · " + words;
   }
 
   private static String used(List<String> hosts) {
-    return hosts.isEmpty() ? "nowhere" : String.join(", ", hosts);
+    return hosts.isEmpty() ? Words.of("advice.nowhere") : String.join(", ", hosts);
   }
 
   private static String megabytes(long bytes) {

@@ -16,6 +16,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Matcher;
 
@@ -94,7 +95,11 @@ public record ArrivalTwins(Map<String, ItemTwins> byKey) {
         for (Picture b : theirs.getOrDefault(sha, List.of())) {
           pairs.add(
               new DuplicatePair(
-                  a, b, DuplicatePair.Relation.IDENTICAL, 1, "the files are identical"));
+                  a,
+                  b,
+                  DuplicatePair.Relation.IDENTICAL,
+                  1,
+                  Words.of("arrivalTwins.files-identical")));
         }
       }
     });

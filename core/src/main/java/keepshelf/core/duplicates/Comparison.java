@@ -1,8 +1,8 @@
 package keepshelf.core.duplicates;
 
 import java.io.IOException;
-import java.util.Locale;
 import keepshelf.core.preview.Previews.Picture;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.fingerprint.Difference;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Match;
@@ -52,14 +52,11 @@ public record Comparison(Picture picture, String sentence) {
     }
     String alike =
         d.decibels() >= 99
-            ? "After lining up nothing differs."
-            : String.format(
-                Locale.ROOT,
-                "After lining up: %.1f dB alike; %.1f %% of the pixels differ by more than"
-                    + " compression explains.",
-                d.decibels(),
-                d.share() * 100);
-    String how = pair.part() != null ? "What both show: " : alignment(m, d, b) + " ";
+            ? Words.of("comparison.after-lining-up-nothing-differs")
+            : Words.of(
+                "comparison.after-lining-alike-pixels-differ", d.decibels(), d.share() * 100);
+    String how =
+        pair.part() != null ? Words.of("comparison.what-both-show") : alignment(m, d, b) + " ";
     return new Comparison(new Picture(side, argb), how + sizes(a, b) + alike);
   }
 
@@ -85,8 +82,14 @@ public record Comparison(Picture picture, String sentence) {
     // A shift below the size of a compared pixel says nothing.
     boolean shifted =
         Math.abs(d.shiftX()) > 1.5 / d.side() || Math.abs(d.shiftY()) > 1.5 / d.side();
-    String shift = shifted ? "Shifted by " + x + ", " + y + " px of " + b.width() : "No shift";
-    String turn = m.turns() == 0 ? "no turn" : "turned by " + 90 * m.turns() + "°";
+    String shift =
+        shifted
+            ? Words.of("comparison.shifted-by-px", x, y, b.width())
+            : Words.of("comparison.no-shift");
+    String turn =
+        m.turns() == 0
+            ? Words.of("comparison.no-turn")
+            : Words.of("comparison.turned-by", 90 * m.turns());
     return shift + ", " + turn + (m.mirrored() ? ", mirrored." : ".");
   }
 

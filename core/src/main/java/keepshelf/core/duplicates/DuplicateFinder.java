@@ -1,5 +1,7 @@
 package keepshelf.core.duplicates;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -17,6 +19,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.duplicates.DuplicatePair.Relation;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Index;
@@ -124,12 +127,18 @@ public final class DuplicateFinder {
   private static DuplicateGroup identical(List<Picture> same) {
     long free = same.stream().skip(1).mapToLong(Picture::bytes).sum();
     return new DuplicateGroup(
-        DuplicateGroup.Relation.IDENTICAL_FILE, same, List.of("the files are identical"), free);
+        DuplicateGroup.Relation.IDENTICAL_FILE,
+        same,
+        List.of(Words.of("duplicateFinder.files-identical")),
+        free);
   }
 
   private static List<DuplicatePair> identicalPairs(List<Picture> same) {
     return equalPairs(
-        same, (a, b) -> new DuplicatePair(a, b, Relation.IDENTICAL, 1, "the files are identical"));
+        same,
+        (a, b) ->
+            new DuplicatePair(
+                a, b, Relation.IDENTICAL, 1, Words.of("duplicateFinder.files-identical")));
   }
 
   /** Each with each, as far as they can stand for the same: of three items all are twins. */
@@ -193,7 +202,7 @@ public final class DuplicateFinder {
         b,
         Relation.RE_ENCODED,
         1,
-        "the files differ, but the decoded pictures are the same, pixel for pixel");
+        Words.of("duplicateFinder.files-differ-but-decoded-pictures"));
   }
 
   /** What {@code a} and {@code b} have to do with each other, if anything. */
@@ -262,71 +271,62 @@ public final class DuplicateFinder {
       boolean evenly = Math.abs(m.scaleX() - m.scaleY()) < 0.01;
       done.add(
           evenly
-              ? String.format(Locale.ROOT, "%s is %.3g times as large", fileName(b), m.scaleX())
-              : String.format(
-                  Locale.ROOT,
-                  "%s is %.3g times as wide and %.3g times as high",
+              ? Words.of("duplicateFinder.times-as-large", fileName(b), times(m.scaleX()))
+              : Words.of(
+                  "duplicateFinder.times-as-wide-and-high",
                   fileName(b),
-                  m.scaleX(),
-                  m.scaleY()));
+                  times(m.scaleX()),
+                  times(m.scaleY())));
     }
     if (m.shifted()) {
       r = Relation.SHIFTED;
       done.add(
-          String.format(
-              Locale.ROOT,
-              "it is shifted by %.0f %% to the right and %.0f %% down",
-              m.shiftX() * 100,
-              m.shiftY() * 100));
+          Words.of("duplicateFinder.shifted-right-and-down", m.shiftX() * 100, m.shiftY() * 100));
     }
     if (m.turns() != 0 && !m.mirrored()) {
       r = Relation.ROTATED;
-      done.add("it is turned by " + m.turns() * 90 + "°");
+      done.add(Words.of("duplicateFinder.turned-by", m.turns() * 90));
     }
     if (m.mirrored()) {
       r = Relation.MIRRORED;
-      done.add("it is mirrored");
+      done.add(Words.of("duplicateFinder.mirrored"));
     }
     if (m.inverted()) {
       r = Relation.INVERTED;
-      done.add("one is the negative of the other, as gloss is of roughness");
+      done.add(Words.of("duplicateFinder.one-negative-other-gloss-roughness"));
     }
     if (m.greenTurnedOver()) {
       r = Relation.GREEN_TURNED_OVER;
-      done.add("green is turned over: they are one normal map of both handednesses");
+      done.add(Words.of("duplicateFinder.green-turned-over-they-one"));
     }
     if (m.recoloured()) {
       r = Relation.RECOLOURED;
       done.add(
-          String.format(
-              Locale.ROOT,
-              "their colours differ by ΔE %.1f on average (compression stays below 1)",
-              m.colourDifference()));
+          Words.of(
+              "duplicateFinder.their-colours-differ-average-compression", m.colourDifference()));
     }
     if (m.marked()) {
       r = Relation.MARKED;
-      done.add(
-          String.format(
-              Locale.ROOT, "something lies on about %.0f %% of one of them", 100 * m.changed()));
+      done.add(Words.of("duplicateFinder.something-lies-about-one-them", 100 * m.changed()));
     }
     if (m.tiled()) {
       r = r == Relation.RECOLOURED || r == Relation.MARKED ? r : Relation.TILED;
       boolean second = m.tilingX() * m.tilingY() > 1;
       done.add(
-          String.format(
-              Locale.ROOT,
-              "%s holds the other %.0f × %.0f times",
+          Words.of(
+              "duplicateFinder.holds-other-times",
               fileName(second ? b : a),
               second ? m.tilingX() : 1 / m.tilingX(),
               second ? m.tilingY() : 1 / m.tilingY()));
     }
-    String what = done.isEmpty() ? "they differ only as compression makes them differ" : "";
+    String what =
+        done.isEmpty() ? Words.of("duplicateFinder.they-differ-only-compression-makes") : "";
     String reason =
-        "once aligned the pictures agree ("
-            + String.format(Locale.ROOT, "%.2f", m.sharpness())
-            + "); "
-            + what
-            + String.join(", ", done);
+        Words.of(
+            "duplicateFinder.once-aligned-pictures-agree",
+            String.format(Locale.ROOT, "%.2f", m.sharpness()),
+            what,
+            String.join(", ", done));
     double confidence = Math.min(0.995, 0.75 + 0.3 * m.sharpness());
     return new DuplicatePair(a, b, r, Math.round(confidence * 1000) / 1000.0, reason, m, null);
   }
@@ -374,5 +374,10 @@ public final class DuplicateFinder {
       r = root.get(r);
     }
     return r;
+  }
+
+  /** Three digits say enough. */
+  private static double times(double scale) {
+    return new BigDecimal(scale).round(new MathContext(3)).doubleValue();
   }
 }

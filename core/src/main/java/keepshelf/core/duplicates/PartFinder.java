@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import keepshelf.core.duplicates.DuplicatePair.Relation;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.parts.Part;
 import keepshelf.imaging.parts.PartIndex;
@@ -51,11 +52,7 @@ final class PartFinder {
           Problem.note(
               "parts-left-out",
               null,
-              "Parts, borders and marks were not looked for: there are "
-                  + telling.size()
-                  + " pictures, and "
-                  + MOST
-                  + " are compared that way at the most."));
+              Words.of("partFinder.parts-borders-marks-were-not", telling.size(), MOST)));
       return List.of();
     }
     PartFinder finder = new PartFinder(telling, prints);
@@ -129,24 +126,22 @@ final class PartFinder {
     String second = DuplicateFinder.fileName(b);
     List<String> said = new ArrayList<>();
     if (p.secondIsPart()) {
-      said.add(second + " shows " + share(p.inFirst()) + " of " + first);
+      said.add(Words.of("partFinder.shows", second, share(p.inFirst()), first));
     } else if (p.firstIsPart()) {
-      said.add(first + " shows " + share(p.inSecond()) + " of " + second);
+      said.add(Words.of("partFinder.shows", first, share(p.inSecond()), second));
     } else if (!p.whole()) {
       said.add(
-          share(p.inFirst()) + " of " + first + " is " + share(p.inSecond()) + " of " + second);
+          Words.of("partFinder.of-is-of", share(p.inFirst()), first, share(p.inSecond()), second));
     }
     if (otherFrame(p)) {
-      said.add((p.firstFramed() ? first : second) + " has a border around it");
+      said.add(Words.of("partFinder.has-border-around", p.firstFramed() ? first : second));
     }
     if (p.agreeing() < NOTHING_LAID_ON) {
-      said.add(
-          String.format(
-              Locale.ROOT,
-              "something lies on %.0f %% of what both show",
-              100 * (1 - p.agreeing())));
+      said.add(Words.of("partFinder.something-lies-what-both-show", 100 * (1 - p.agreeing())));
     }
-    return said.isEmpty() ? "both show the same, but for their edges" : String.join("; ", said);
+    return said.isEmpty()
+        ? Words.of("partFinder.both-show-same-but-their")
+        : String.join("; ", said);
   }
 
   private static String share(Part.Area a) {

@@ -24,6 +24,7 @@ import keepshelf.core.recognise.Recogniser;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
 /** Gathers the pictures to be compared, from a shelf or from any folders. */
@@ -62,7 +63,8 @@ public final class PictureCollector {
       Path root = Path.of(p);
       if (!Files.exists(root)) {
         problems.add(
-            Problem.error("not-found", p, p + " is not there. Check the path; it was left out."));
+            Problem.error(
+                "not-found", p, Words.of("pictureCollector.not-there-check-path-left", p)));
         continue;
       }
       try {

@@ -13,6 +13,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Matcher;
@@ -170,7 +171,11 @@ public final class PictureSearch {
     if (same != null) {
       return Optional.of(
           new DuplicatePair(
-              p, same.getFirst(), DuplicatePair.Relation.IDENTICAL, 1, "the files are identical"));
+              p,
+              same.getFirst(),
+              DuplicatePair.Relation.IDENTICAL,
+              1,
+              Words.of("pictureSearch.files-identical")));
     }
     DuplicatePair best = null;
     int more = MORE;

@@ -11,6 +11,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
@@ -110,10 +111,10 @@ final class Prints {
     try {
       ImageInfo info = ImageProbe.probe(p.file()).orElse(null);
       if (info == null) {
-        throw new IOException("its content is no picture that is known here");
+        throw new IOException(Words.of("prints.content-no-picture-known-here"));
       }
       if (!info.format().readable()) {
-        throw new IOException("pictures of its format are kept and not decoded here");
+        throw new IOException(Words.of("prints.pictures-format-kept-not-decoded"));
       }
       Fingerprint print = print(p.file(), info);
       if (p.item() == null) {
@@ -129,10 +130,7 @@ final class Prints {
             Problem.warning(
                 "unreadable-image",
                 p.path(),
-                p.path()
-                    + " was not compared: "
-                    + e.getMessage()
-                    + ". Look at it yourself, or fetch it again if it is broken."));
+                Words.of("prints.not-compared-look-at-yourself", p.path(), e.getMessage())));
       }
       return Optional.empty();
     }

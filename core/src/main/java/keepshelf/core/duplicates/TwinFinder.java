@@ -15,6 +15,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.duplicates.ItemTwins.Relation;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /**
  * Says which items are the same, out of the pairs of their maps. A map or two in common is no
@@ -125,12 +126,7 @@ public final class TwinFinder {
   private static ItemTwins colourway(ShelvedItem a, ShelvedItem b, List<DuplicatePair> pairs) {
     List<String> reasons = new ArrayList<>();
     reasons.add(
-        "“"
-            + b.item().name()
-            + "” is a colourway of “"
-            + a.item().name()
-            + "”: the same in"
-            + " another colour");
+        Words.of("twinFinder.colourway-same-another-colour", b.item().name(), a.item().name()));
     pairs.stream()
         .filter(p -> p.relation() == DuplicatePair.Relation.RECOLOURED)
         .findFirst()
@@ -175,11 +171,12 @@ public final class TwinFinder {
     Set<MapRole> different = common(a.item(), b.item());
     different.removeAll(roles(same));
     reasons.add(
-        (roles == common ? "all " + common : roles + " of " + common)
-            + (common == 1 ? " role" : " roles")
-            + " that both have hold the same "
-            + (identical(same) ? "files" : "pictures")
-            + (different.isEmpty()
+        Words.of(
+            "twinFinder.role-both-have-hold-same",
+            roles == common ? "all " + common : roles + " of " + common,
+            common,
+            identical(same) ? 1 : 0,
+            different.isEmpty()
                 ? ""
                 : "; different: "
                     + different.stream()
@@ -188,16 +185,12 @@ public final class TwinFinder {
                         .collect(java.util.stream.Collectors.joining(", "))));
     reasons.add(
         switch (r) {
-          case SAME_FILES -> "the same files came twice";
-          case PART_OF_PACK -> "the files came in two packs that hold other things beside";
+          case SAME_FILES -> Words.of("twinFinder.same-files-came-twice");
+          case PART_OF_PACK -> Words.of("twinFinder.files-came-two-packs-hold");
           case NEWER_VERSION ->
-              "they are of versions "
-                  + a.pack().version()
-                  + " and "
-                  + b.pack().version()
-                  + " of one pack";
-          case OTHER_FORMAT -> "they are stored in different file formats";
-          case OTHER_EDITION -> "they differ in resolution only";
+              Words.of("twinFinder.they-versions-one-pack", a.pack().version(), b.pack().version());
+          case OTHER_FORMAT -> Words.of("twinFinder.they-stored-different-file-formats");
+          case OTHER_EDITION -> Words.of("twinFinder.they-differ-resolution-only");
           case SAME_PICTURES, COLOURWAY -> changes(same);
         });
     return new ItemTwins(a, b, r, same, reasons);

@@ -3,14 +3,14 @@ package keepshelf.core.edit;
 import java.io.IOException;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** Why a change of records was not made, in sentences for people. */
 final class EditTrouble {
   private EditTrouble() {}
 
   static ShelfException gone(String item) {
-    return refused(
-        item, "There is no item " + item + " on this shelf any more. Nothing was changed.");
+    return refused(item, Words.of("editTrouble.there-no-item-shelf-any", item));
   }
 
   static ShelfException refused(String about, String why) {

@@ -24,6 +24,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /**
  * Changes records of items and packs. Each change is promised in the journal, written to the
@@ -78,10 +79,10 @@ public final class Editing {
           .forEach(f -> fields.computeIfAbsent(f.id(), x -> new ArrayList<>()).add(f));
     }
     String what =
-        "Changing "
-            + String.join(", ", fields.keySet())
-            + " of "
-            + (byItem.size() == 1
+        Words.of(
+            "editing.changing",
+            String.join(", ", fields.keySet()),
+            byItem.size() == 1
                 ? nameOf(byItem.keySet().iterator().next())
                 : byItem.size() + " items");
     return change(
@@ -104,7 +105,7 @@ public final class Editing {
    */
   public Edited invoice(String item, Path file) throws ShelfException {
     String pack = packOf(item);
-    String what = "Keeping the invoice of " + nameOf(item);
+    String what = Words.of("editing.keeping-invoice", nameOf(item));
     String at;
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       at = Papers.keep(shelf, catalogue.need(pack), file);
@@ -169,7 +170,7 @@ public final class Editing {
     // What stood with the main one because of an earlier merging stays; the main one stands alone.
     packs.add(packOf(main));
     return change(
-        "Joining " + (joined.size() + 1) + " items as “" + nameOf(main) + "”",
+        Words.of("editing.joining-items", joined.size() + 1, nameOf(main)),
         joined.size() + 1,
         packs,
         p ->
@@ -190,7 +191,7 @@ public final class Editing {
    */
   public Edited split(String item, Collection<String> paths, String name) throws ShelfException {
     if (name.isBlank()) {
-      throw EditTrouble.refused(item, "The new item needs a name.");
+      throw EditTrouble.refused(item, Words.of("editing.new-item-needs-name"));
     }
     Set<String> wanted = new HashSet<>(paths);
     List<ShelvedItem> parts = catalogue.parts(item);
@@ -213,16 +214,11 @@ public final class Editing {
     }
     if (taken.isEmpty() || left == 0) {
       throw EditTrouble.refused(
-          item,
-          "“"
-              + nameOf(item)
-              + "” was left as it is: "
-              + (left == 0 ? "all of its maps were chosen" : "none of its maps was chosen")
-              + ". Choose some of them.");
+          item, Words.of("editing.left-all-maps-were-chosen", nameOf(item), left == 0 ? 1 : 0));
     }
     String[] main = {null};
     return change(
-        "Splitting “" + name.strip() + "” from “" + nameOf(item) + "”",
+        Words.of("editing.splitting-from", name.strip(), nameOf(item)),
         2,
         packs,
         p -> ItemSplit.split(p, taken, name.strip(), main));
@@ -237,22 +233,20 @@ public final class Editing {
   public Edited moveTo(String item, String pack) throws ShelfException {
     ShelvedItem s = one(item);
     String name = s.item().name();
-    String what = "Moving “" + name + "” to another pack";
+    String what = Words.of("editing.moving-another-pack", name);
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       PackRecord from = catalogue.need(s.pack().id());
       PackRecord to =
           catalogue
               .pack(pack)
               .orElseThrow(() ->
-                  EditTrouble.refused(
-                      pack, "There is no pack " + pack + " on this shelf any more."));
+                  EditTrouble.refused(pack, Words.of("editing.there-no-pack-shelf-any", pack)));
       if (from.id().equals(to.id())) {
         return new Edited(what, 1, List.of(), List.of());
       }
       PackMove m = PackMove.of(s.item(), from, to);
       if (m.trouble() != null) {
-        throw EditTrouble.refused(
-            item, "“" + name + "” stayed in “" + from.name() + "”: " + m.trouble());
+        throw EditTrouble.refused(item, Words.of("editing.stayed", name, from.name(), m.trouble()));
       }
       run(what, m.moves(), List.of(m.from(), m.to()));
       return new Edited(what, 1, List.of(from, to), List.of(m.from(), m.to()), m.moves());
@@ -288,12 +282,8 @@ public final class Editing {
         if (!p.equals(now)) {
           throw EditTrouble.refused(
               p.name(),
-              what
-                  + " cannot be undone: “"
-                  + p.name()
-                  + "” was "
-                  + (now == null ? "taken off the shelf" : "changed again")
-                  + " since. Nothing was changed.");
+              Words.of(
+                  "editing.cannot-undone-taken-off-shelf", what, p.name(), now == null ? 1 : 0));
         }
       }
       run("Undoing: " + what, moves, to);

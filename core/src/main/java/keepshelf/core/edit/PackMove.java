@@ -11,6 +11,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.PackRecord.FileRecord;
+import keepshelf.core.words.Words;
 
 /**
  * An item that goes from one pack to another.
@@ -29,14 +30,13 @@ record PackMove(PackRecord from, PackRecord to, List<Move> moves, String trouble
             .filter(i -> !i.id().equals(item.id()))
             .anyMatch(i -> i.maps().stream().anyMatch(m -> mine.contains(m.path())));
     if (shared) {
-      return no(from, to, "it shares a file with another item there.");
+      return no(from, to, Words.of("packMove.shares-file-with-another-item"));
     }
     if (from.items().size() == 1) {
-      return no(from, to, "it is the only item there. Rename the pack instead.");
+      return no(from, to, Words.of("packMove.only-item-there-rename-pack"));
     }
     if (to.items().stream().anyMatch(i -> i.key().equals(item.key()))) {
-      return no(
-          from, to, "“" + to.name() + "” has an item of that name. Rename one of them first.");
+      return no(from, to, Words.of("packMove.has-item-name-rename-one", to.name()));
     }
     Map<String, FileRecord> there = new HashMap<>();
     to.files().forEach(f -> there.put(f.path(), f));

@@ -18,6 +18,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.folder.Unfinished;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import org.apache.commons.compress.archivers.zip.Zip64Mode;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
@@ -44,9 +45,7 @@ public final class Backup {
     if (Files.exists(zip)) {
       throw new ShelfException(
           Problem.error(
-              "exists",
-              zip.toString(),
-              zip + " is there already and was left as it is. Choose another name."));
+              "exists", zip.toString(), Words.of("backup.there-already-left-choose-another", zip)));
     }
     Path beside = zip.resolveSibling(zip.getFileName() + ".part");
     // Beside the archive: the shelf's own disk may be full.

@@ -25,6 +25,7 @@ import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
@@ -94,10 +95,10 @@ public final class CatalogueImport {
       String why =
           e instanceof IOException io && !(e instanceof MalformedInputException)
               ? DiskTrouble.sentence(io, "reading " + file)
-              : file
-                  + " is not a catalogue that was exported here ("
-                  + String.valueOf(e.getMessage()).lines().findFirst().orElse("")
-                  + "). Export one to see the form; nothing was changed.";
+              : Words.of(
+                  "catalogueImport.not-catalogue-exported-here-export",
+                  file,
+                  String.valueOf(e.getMessage()).lines().findFirst().orElse(""));
       throw new ShelfException(Problem.error("import", file.toString(), why), e);
     }
   }
@@ -122,9 +123,7 @@ public final class CatalogueImport {
                       Problem.error(
                           "import",
                           file.toString(),
-                          file
-                              + " has no column “id” in its first line, so nothing tells which item"
-                              + " a line is about. Nothing was changed.")));
+                          Words.of("catalogueImport.has-no-column-id-first", file))));
       for (CSVRecord r : csv) {
         Map<Field, String> fields = new EnumMap<>(Field.class);
         columns.forEach((name, f) -> {
@@ -139,7 +138,7 @@ public final class CatalogueImport {
           Problem.error(
               "import",
               file.toString(),
-              file + " is no table that can be read: " + e.getMessage() + ". Nothing was changed."),
+              Words.of("catalogueImport.no-table-can-read-nothing", file, e.getMessage())),
           e);
     }
     return out;
@@ -151,7 +150,7 @@ public final class CatalogueImport {
     try (InputStream in = Files.newInputStream(file);
         JsonParser p = Json.mapper().createParser(in)) {
       if (p.nextToken() != JsonToken.START_OBJECT) {
-        throw new IOException("it is no JSON object");
+        throw new IOException(Words.of("catalogueImport.no-json-object"));
       }
       while (p.nextToken() == JsonToken.PROPERTY_NAME) {
         String name = p.currentName();
@@ -177,10 +176,10 @@ public final class CatalogueImport {
           Problem.error(
               "import",
               file.toString(),
-              file
-                  + " is not a catalogue that was exported here: its “format” is not “"
-                  + CatalogueExport.FORMAT
-                  + "”. Nothing was changed."));
+              Words.of(
+                  "catalogueImport.not-catalogue-exported-here-format",
+                  file,
+                  CatalogueExport.FORMAT)));
     }
     return out;
   }
@@ -191,10 +190,7 @@ public final class CatalogueImport {
           Problem.error(
               "import",
               file.toString(),
-              file
-                  + " was written by a newer Keep Shelf (version "
-                  + version
-                  + "). Update the program; nothing was changed."));
+              Words.of("catalogueImport.written-by-newer-keep-shelf", file, version)));
     }
   }
 
@@ -216,10 +212,7 @@ public final class CatalogueImport {
               Problem.warning(
                   "no-such-item",
                   id,
-                  where
-                      + ": there is no item “"
-                      + id
-                      + "” on this shelf, so its line was left out. Take its pack in first."));
+                  Words.of("catalogueImport.there-no-item-shelf-line", where, id)));
       return;
     }
     out.fields().put(id, fields);
@@ -245,7 +238,8 @@ public final class CatalogueImport {
                       Problem.warning(
                           "import",
                           id,
-                          "“" + s.item().name() + "” kept its " + f.id() + ": " + e.getMessage()));
+                          Words.of(
+                              "catalogueImport.kept", s.item().name(), f.id(), e.getMessage())));
             }
           });
           if (!changed.isEmpty()) {

@@ -19,6 +19,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** Moves a whole shelf, which nobody has open, to another folder or drive. */
 public final class ShelfMove {
@@ -35,11 +36,11 @@ public final class ShelfMove {
     Path from = root.toAbsolutePath().normalize();
     Path to = target.toAbsolutePath().normalize();
     if (to.startsWith(from)) {
-      throw stayed(from, to + " lies inside the shelf itself. Choose another folder.");
+      throw stayed(from, Words.of("shelfMove.lies-inside-shelf-itself-choose", to));
     }
     try {
       if (Files.exists(to) && !empty(to)) {
-        throw stayed(from, to + " is not empty. Choose a new or an empty folder.");
+        throw stayed(from, Words.of("shelfMove.not-empty-choose-new-or", to));
       }
       ShelfFolder shelf = new ShelfFolder(from);
       try (OpenMark alone = OpenMark.alone(shelf).orElseThrow(() -> open(from));
@@ -51,13 +52,14 @@ public final class ShelfMove {
         }
       }
     } catch (IOException e) {
-      throw ShelfException.ofDisk(to.toString(), "moving the shelf to " + to, e);
+      throw ShelfException.ofDisk(to.toString(), Words.of("shelfMove.moving-shelf", to), e);
     }
   }
 
   private static ShelfException stayed(Path root, String why) {
     return new ShelfException(
-        Problem.error("shelf-stayed", root.toString(), "The shelf stayed where it was: " + why));
+        Problem.error(
+            "shelf-stayed", root.toString(), Words.of("shelfMove.shelf-stayed-where", why)));
   }
 
   private static ShelfException open(Path root) {
@@ -65,8 +67,7 @@ public final class ShelfMove {
         Problem.error(
             "shelf-in-use",
             root.toString(),
-            "The shelf stayed where it was: another Keep Shelf has it open. Close that, or wait"
-                + " until it is done, and move it then."));
+            Words.of("shelfMove.shelf-stayed-where-another-keep")));
   }
 
   private static boolean empty(Path folder) throws IOException {
@@ -108,12 +109,10 @@ public final class ShelfMove {
           copied.put(p, FileStamp.of(p));
           Files.copy(p, at, StandardCopyOption.COPY_ATTRIBUTES);
           if (!Hashes.sha256(at).equals(Hashes.sha256(p))) {
-            throw stayed(from, at + " could not be copied exactly. Check the target drive.");
+            throw stayed(from, Words.of("shelfMove.could-not-copied-exactly-check", at));
           }
         } else {
-          throw stayed(
-              from,
-              p + " is a link or a device, which cannot be moved along. Take it out of the shelf.");
+          throw stayed(from, Words.of("shelfMove.link-or-device-which-cannot", p));
         }
       }
       FileTrees.sync(beside);
@@ -142,12 +141,11 @@ public final class ShelfMove {
     }
     for (Path p : now) {
       if (!copied.containsKey(p) || !copied.get(p).equals(FileStamp.of(p))) {
-        throw stayed(
-            from, p + " was written while it was copied. Try again when nothing changes it.");
+        throw stayed(from, Words.of("shelfMove.written-while-copied-try-again", p));
       }
     }
     if (now.size() != copied.size()) {
-      throw stayed(from, "files of it were deleted while it was copied. Look at it and try again.");
+      throw stayed(from, Words.of("shelfMove.files-were-deleted-while-copied"));
     }
   }
 
@@ -169,12 +167,7 @@ public final class ShelfMove {
           Problem.warning(
               "old-shelf-left",
               from.toString(),
-              "The shelf is at "
-                  + to
-                  + " now, but its old place "
-                  + from
-                  + " could not be deleted, or something was written there meanwhile. Look there"
-                  + " and delete it yourself."),
+              Words.of("shelfMove.shelf-at-now-but-old", to, from)),
           e);
     }
   }

@@ -11,6 +11,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.json.SmallFile;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /**
  * A finish as a small JSON file that can be given to somebody else: {@code {"finish":"Wet",
@@ -82,9 +83,6 @@ public final class FinishFile {
         Problem.error(
             "no-finish-file",
             file.toString(),
-            file
-                + " cannot be read as a finish: "
-                + why
-                + ". Write one with: keepshelf finish ITEM --name NAME --export FILE."));
+            Words.of("finishFile.cannot-read-finish-write-one", file, why)));
   }
 }

@@ -2,6 +2,7 @@ package keepshelf.core.folder;
 
 import java.nio.file.Path;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 
 /**
  * A path that stands in a shelf's own files and leads out of the shelf. A shelf may come from
@@ -18,12 +19,7 @@ public final class OutsideShelfException extends RuntimeException {
         Problem.error(
             "outside-shelf",
             path,
-            "“"
-                + path
-                + "” stands in the records of "
-                + root
-                + ", but leads out of it or through a link, so it was not followed. Check where"
-                + " this shelf came from; what lies there was not touched."));
+            Words.of("outsideShelfException.stands-records-but-leads-out", path, root)));
   }
 
   private OutsideShelfException(Problem problem) {

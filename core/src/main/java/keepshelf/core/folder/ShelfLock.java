@@ -16,6 +16,7 @@ import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** One writer of the shelf's folders at a time, across processes. Reading needs no lock. */
 public final class ShelfLock implements AutoCloseable {
@@ -50,11 +51,10 @@ public final class ShelfLock implements AutoCloseable {
             Problem.error(
                 "shelf-in-use",
                 shelf.root().toString(),
-                "The shelf "
-                    + shelf.root()
-                    + " is being changed by another Keep Shelf"
-                    + holder(shelf.lock())
-                    + ". Wait until it is done, or close it; nothing was changed."));
+                Words.of(
+                    "shelfLock.shelf-being-changed-by-another",
+                    shelf.root(),
+                    holder(shelf.lock()))));
       }
       try {
         // Not all at the same moments.

@@ -7,6 +7,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.DetailTest;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
@@ -56,23 +57,22 @@ final class MapChecks {
       add(
           "handedness-unknown",
           Severity.NOTE,
-          "neither its name nor its pixels tell which way Y points; it is taken as +Y until you"
-              + " say.",
-          "Compare both renders and choose.");
+          Words.of("mapChecks.neither-name-nor-pixels-tell"),
+          Words.of("mapChecks.compare-both-renders-choose"));
     }
     if ((map.role() == MapRole.HEIGHT || map.role() == MapRole.BUMP) && info.bits() == 8) {
       add(
           "height-8-bit",
           Severity.NOTE,
-          "it has 8 bits: as displacement it will show steps on gentle slopes.",
-          "Use it as bump, or fetch a 16-bit edition.");
+          Words.of("mapChecks.has-bits-displacement-will-show"),
+          Words.of("mapChecks.use-bump-or-fetch-16"));
     }
     if (map.role() == MapRole.NORMAL && info.channels() < 3) {
       add(
           "normal-without-vectors",
           Severity.ERROR,
-          "it is named as a normal map but is a grey picture; it is probably a height or bump map.",
-          "Set it to bump.");
+          Words.of("mapChecks.named-normal-map-but-grey"),
+          Words.of("mapChecks.set-bump"));
     }
     if (map.tile() == null
         && Integer.bitCount(info.width()) != 1
@@ -80,12 +80,8 @@ final class MapChecks {
       add(
           "not-power-of-two",
           Severity.NOTE,
-          String.format(
-              Locale.ROOT,
-              "it is %d × %d; some real-time hosts want sides of a power of two.",
-              info.width(),
-              info.height()),
-          "Fetch an edition whose sides are powers of two if your host wants them.");
+          Words.of("mapChecks.some-real-time-hosts-want", info.width(), info.height()),
+          Words.of("mapChecks.fetch-edition-whose-sides-powers"));
     }
     tags(info);
   }
@@ -95,19 +91,18 @@ final class MapChecks {
       add(
           "exif-turn",
           Severity.WARNING,
-          "its EXIF data says that it is to be shown turned or mirrored. Hosts ignore that, and so"
-              + " does this program: the pixels are taken as they are stored.",
-          "Look at it beside its siblings.");
+          Words.of("mapChecks.exif-data-says-shown-turned"),
+          Words.of("mapChecks.look-at-beside-siblings"));
     }
     if (info.profile() != null && !info.profile().toLowerCase(Locale.ROOT).contains("srgb")) {
       add(
           "colour-profile",
           map.role().colour() ? Severity.WARNING : Severity.NOTE,
-          "it carries the colour profile “"
-              + info.profile()
-              + "”. Hosts ignore profiles in textures, so that "
-              + (map.role().colour() ? "its colours will be off." : "its values stay as stored."),
-          map.role().colour() ? "Have it converted to sRGB by its maker." : null);
+          Words.of(
+              "mapChecks.carries-colour-profile-hosts-ignore",
+              info.profile(),
+              map.role().colour() ? 1 : 0),
+          map.role().colour() ? Words.of("mapChecks.have-converted-srgb-by-maker") : null);
     }
   }
 
@@ -118,29 +113,23 @@ final class MapChecks {
       add(
           "constant-map",
           Severity.NOTE,
-          String.format(
-              Locale.ROOT,
-              "it is one value all over (%.3f); a plain number says the same.",
-              f.channels().getFirst().mean()),
-          "It can be left out when space matters.");
+          Words.of("mapChecks.one-value-all-over-plain", f.channels().getFirst().mean()),
+          Words.of("mapChecks.can-left-out-when-space"));
       return;
     }
     if (f.alpha() == MapFacts.Alpha.UNUSED) {
       add(
           "alpha-unused",
           Severity.NOTE,
-          "its alpha channel is the same everywhere and only takes room.",
+          Words.of("mapChecks.alpha-channel-same-everywhere-only"),
           null);
     }
     if (f.eightBits()) {
       add(
           "eight-bits-in-sixteen",
           map.role() == MapRole.HEIGHT ? Severity.WARNING : Severity.NOTE,
-          "it is stored in 16 bits but holds no more than 8"
-              + (map.role() == MapRole.HEIGHT
-                  ? ": as displacement it will show steps on gentle slopes."
-                  : "."),
-          map.role() == MapRole.HEIGHT ? "Use it as bump." : null);
+          Words.of("mapChecks.stored-16-bits-but-holds", map.role() == MapRole.HEIGHT ? 1 : 0),
+          map.role() == MapRole.HEIGHT ? Words.of("mapChecks.use-bump") : null);
     }
     boolean sized =
         (kind == ItemKind.MATERIAL || kind == ItemKind.PHOTO_TEXTURE)
@@ -154,26 +143,22 @@ final class MapChecks {
       add(
           "low-detail",
           Severity.NOTE,
-          String.format(
-              Locale.ROOT,
-              "it holds detail up to about %d pixels; it may have been enlarged, or is smooth by"
-                  + " nature.",
-              side),
-          "A smaller edition shows as much.");
+          Words.of("mapChecks.holds-detail-about-pixels-may", side),
+          Words.of("mapChecks.smaller-edition-shows-much"));
     }
     if (f.jpegTraces() && (map.role() == MapRole.NORMAL || map.role() == MapRole.HEIGHT)) {
       add(
           "jpeg-traces",
           Severity.WARNING,
-          "it shows the 8 × 8 blocks of an earlier JPEG, though it is stored without loss now.",
-          "Fetch a clean edition; bumps will show the blocks.");
+          Words.of("mapChecks.shows-blocks-earlier-jpeg-though"),
+          Words.of("mapChecks.fetch-clean-edition-bumps-will"));
     }
     if (map.role() == MapRole.NORMAL && info != null && info.format() == ImageFormat.JPEG) {
       add(
           "normal-as-jpeg",
           Severity.NOTE,
-          "a normal map as JPEG has blocks and bent vectors where it is smooth.",
-          "Prefer a PNG or TIFF edition where there is one.");
+          Words.of("mapChecks.normal-map-jpeg-has-blocks"),
+          Words.of("mapChecks.prefer-png-or-tiff-edition"));
     }
   }
 
@@ -185,12 +170,8 @@ final class MapChecks {
         add(
             "metallic-not-binary",
             Severity.NOTE,
-            String.format(
-                Locale.ROOT,
-                "%.0f %% of it is neither black nor white; metal is one or the other but for edges"
-                    + " and dirt.",
-                between * 100),
-            "Check that it is a metallic map and no specular or gloss map.");
+            Words.of("mapChecks.neither-black-nor-white-metal", between * 100),
+            Words.of("mapChecks.check-metallic-map-no-specular"));
       }
     }
     if (map.role() == MapRole.BASE_COLOUR && kind == ItemKind.MATERIAL && !f.constant()) {
@@ -207,20 +188,14 @@ final class MapChecks {
       add(
           "albedo-range",
           Severity.WARNING,
-          String.format(
-              Locale.ROOT,
-              "even its lightest parts reflect only %.1f %%, less than charcoal.",
-              f.light() * 100),
-          "Check that it is a colour map that was not stored as linear data.");
+          Words.of("mapChecks.even-its-lightest-parts-reflect", f.light() * 100),
+          Words.of("mapChecks.check-colour-map-not-stored"));
     } else if (f.dark() > 0.9) {
       add(
           "albedo-range",
           Severity.WARNING,
-          String.format(
-              Locale.ROOT,
-              "even its darkest parts reflect %.0f %%, more than fresh snow.",
-              f.dark() * 100),
-          "Check that it is a colour map; else lower its brightness in the host.");
+          Words.of("mapChecks.even-its-darkest-parts-reflect", f.dark() * 100),
+          Words.of("mapChecks.check-colour-map-else-lower"));
     }
   }
 

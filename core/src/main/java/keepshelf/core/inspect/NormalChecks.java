@@ -1,10 +1,10 @@
 package keepshelf.core.inspect;
 
 import java.util.List;
-import java.util.Locale;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.io.ImageFormat;
 
@@ -19,58 +19,60 @@ final class NormalChecks {
     }
     switch (h.state()) {
       case FLAT ->
-          add(m, out, "constant-map", Severity.NOTE, "it is flat: it changes nothing.", null);
+          add(
+              m,
+              out,
+              "constant-map",
+              Severity.NOTE,
+              Words.of("normalChecks.flat-changes-nothing"),
+              null);
       case CURVED ->
           add(
               m,
               out,
               "normal-through-curve",
               Severity.ERROR,
-              "its vectors were stored through the sRGB curve, as if they were colours.",
-              "Installing undoes it; by hand, all slopes would be wrong. A clean edition is"
-                  + " better.");
+              Words.of("normalChecks.vectors-were-stored-through-srgb"),
+              Words.of("normalChecks.installing-undoes-by-hand-all"));
       case UNCURVED ->
           add(
               m,
               out,
               "normal-through-curve",
               Severity.ERROR,
-              "the sRGB curve was taken off its vectors, as if they were colours.",
-              "Installing undoes it; by hand, all slopes would be wrong. A clean edition is"
-                  + " better.");
+              Words.of("normalChecks.srgb-curve-taken-off-vectors"),
+              Words.of("normalChecks.installing-undoes-by-hand-all"));
       case OUT_IN_RED ->
           add(
               m,
               out,
               "normal-channels-swapped",
               Severity.ERROR,
-              "its red and blue channels have changed places: the outward direction is in red.",
-              "Installing puts them back. A clean edition is better.");
+              Words.of("normalChecks.red-blue-channels-have-changed"),
+              Words.of("normalChecks.installing-puts-them-back-clean"));
       case OUT_IN_GREEN ->
           add(
               m,
               out,
               "normal-channels-swapped",
               Severity.ERROR,
-              "its green and blue channels have changed places: the outward direction is in green.",
-              "Installing puts them back. A clean edition is better.");
+              Words.of("normalChecks.green-blue-channels-have-changed"),
+              Words.of("normalChecks.installing-puts-them-back-clean"));
       case NO_BLUE ->
           add(
               m,
               out,
               "normal-without-blue",
               Severity.WARNING,
-              "its blue channel is empty: it holds only two directions, the third must be worked"
-                  + " out.",
-              "Installing works it out; by hand, many hosts would show it too strong.");
+              Words.of("normalChecks.blue-channel-empty-holds-only"),
+              Words.of("normalChecks.installing-works-out-by-hand"));
       case OBJECT_SPACE ->
           add(
               m,
               out,
               "normal-object-space",
               Severity.ERROR,
-              "its vectors are those of one object, not of a surface: it cannot be used on another"
-                  + " one.",
+              Words.of("normalChecks.vectors-those-one-object-not"),
               null);
       case NOT_UNIT ->
           add(
@@ -78,9 +80,8 @@ final class NormalChecks {
               out,
               "normal-not-unit",
               Severity.WARNING,
-              String.format(
-                  Locale.ROOT, "only %.0f %% of its vectors have length one.", h.unit() * 100),
-              "Check that it is a normal map; installing brings its vectors to length one.");
+              Words.of("normalChecks.only-its-vectors-have-length", h.unit() * 100),
+              Words.of("normalChecks.check-normal-map-installing-brings"));
       case SOUND -> {
         boolean jpeg = m.file().info().filter(i -> i.format() == ImageFormat.JPEG).isPresent();
         if (h.unit() < (jpeg ? 0.5 : 0.75)) {
@@ -89,9 +90,8 @@ final class NormalChecks {
               out,
               "normal-not-unit",
               Severity.NOTE,
-              String.format(
-                  Locale.ROOT, "only %.0f %% of its vectors have length one.", h.unit() * 100),
-              "It was blended or compressed; hosts set the length right, at some cost in detail.");
+              Words.of("normalChecks.only-its-vectors-have-length", h.unit() * 100),
+              Words.of("normalChecks.blended-or-compressed-hosts-set"));
         }
       }
     }
@@ -101,9 +101,8 @@ final class NormalChecks {
           out,
           "normal-axes-swapped",
           Severity.WARNING,
-          "its red and green seem to have changed places, as when a picture is turned by a quarter"
-              + " without its vectors.",
-          "Compare it with the height map.");
+          Words.of("normalChecks.red-green-seem-have-changed"),
+          Words.of("normalChecks.compare-with-height-map"));
     }
   }
 

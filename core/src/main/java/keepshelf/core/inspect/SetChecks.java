@@ -15,6 +15,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.SeamTest;
 import keepshelf.imaging.io.ImageInfo;
 
@@ -51,28 +52,24 @@ public final class SetChecks {
           missing(
               MapRole.BASE_COLOUR,
               Severity.WARNING,
-              "has no base colour; it will be a plain grey where it is used"));
+              Words.of("setChecks.has-no-base-colour-will")));
     }
     if (!roles.contains(MapRole.ROUGHNESS) && !roles.contains(MapRole.GLOSS)) {
       out.add(
           missing(
               MapRole.ROUGHNESS,
               Severity.NOTE,
-              "has neither roughness nor gloss; one value will stand for all of it"));
+              Words.of("setChecks.has-neither-roughness-nor-gloss")));
     }
     if (!roles.contains(MapRole.NORMAL)
         && !roles.contains(MapRole.BUMP)
         && !roles.contains(MapRole.HEIGHT)) {
-      out.add(
-          missing(
-              MapRole.NORMAL,
-              Severity.NOTE,
-              "has no normal, bump or height map; it will look flat"));
+      out.add(missing(MapRole.NORMAL, Severity.NOTE, Words.of("setChecks.has-no-normal-bump-or")));
     }
   }
 
   private static Problem missing(MapRole role, Severity severity, String what) {
-    return new Problem("missing-map", severity, role, null, "The set " + what + ".");
+    return new Problem("missing-map", severity, role, null, Words.of("setChecks.set", what));
   }
 
   private static void doubled(RecognisedItem item, List<Problem> out) {
@@ -102,12 +99,11 @@ public final class SetChecks {
                 Severity.WARNING,
                 m.role(),
                 m.file().path(),
-                m.file().name()
-                    + " and "
-                    + other.file().name()
-                    + " both stand as "
-                    + m.role().title().toLowerCase(Locale.ROOT)
-                    + "; the first one is used until you choose."));
+                Words.of(
+                    "setChecks.both-stand-first-one-used",
+                    m.file().name(),
+                    other.file().name(),
+                    m.role().title().toLowerCase(Locale.ROOT))));
       }
     }
   }
@@ -149,12 +145,8 @@ public final class SetChecks {
         Severity.NOTE,
         m.role(),
         m.file().path(),
-        m.file().name()
-            + " is "
-            + size(m.file().image())
-            + " beside siblings of "
-            + size(sibling)
-            + ".");
+        Words.of(
+            "setChecks.beside-siblings", m.file().name(), size(m.file().image()), size(sibling)));
   }
 
   /** Maps of one edition should have one size, and all of them one aspect. */
@@ -177,12 +169,11 @@ public final class SetChecks {
                 Severity.WARNING,
                 m.role(),
                 m.file().path(),
-                m.file().name()
-                    + " is "
-                    + size(info)
-                    + ", not of the shape of its siblings ("
-                    + size(first)
-                    + "); it will be stretched over them."));
+                Words.of(
+                    "setChecks.not-shape-siblings-will-stretched",
+                    m.file().name(),
+                    size(info),
+                    size(first))));
         continue;
       }
       String edition = m.resolution() + "|" + m.format();
@@ -229,11 +220,11 @@ public final class SetChecks {
               photo ? Severity.NOTE : Severity.WARNING,
               seam.role(),
               seam.file().path(),
-              seam.file().name()
-                  + " does not go on beyond its "
-                  + (seam.facts().seam().vertical() ? "left and right" : "upper and lower")
-                  + " edges: repeated, it shows a seam.",
-              "Use it on surfaces no larger than one tile, or as a decal."));
+              Words.of(
+                  "setChecks.does-not-go-beyond-left",
+                  seam.file().name(),
+                  seam.facts().seam().vertical() ? 1 : 0),
+              Words.of("setChecks.use-surfaces-no-larger-than")));
     }
   }
 }

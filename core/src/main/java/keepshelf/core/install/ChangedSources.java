@@ -17,6 +17,7 @@ import keepshelf.core.catalogue.setup.InstallationRecord.InstalledFile;
 import keepshelf.core.finish.OverlayMaps;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageInfo;
@@ -62,7 +63,7 @@ final class ChangedSources {
       OverlayMaps overlays) {
     ChangedSources c = new ChangedSources(shelf, installed, item, parts, overlays);
     return c.foreign()
-        ? Optional.of(parts.isEmpty() ? c.words() : "the pictures of a part")
+        ? Optional.of(parts.isEmpty() ? c.words() : Words.of("changedSources.pictures-part"))
         : Optional.empty();
   }
 
@@ -120,9 +121,9 @@ final class ChangedSources {
     Set<String> lost = new TreeSet<>(before);
     lost.removeAll(now);
     if (!lost.isEmpty() && maps.stream().noneMatch(m -> m.role() == MapRole.PACKED)) {
-      out.add(String.join(", ", lost) + " may be worked out or left out");
+      out.add(Words.of("changedSources.may-worked-out-or-left", String.join(", ", lost)));
     }
-    return out.isEmpty() ? "nothing that can be measured" : String.join("; ", out);
+    return out.isEmpty() ? Words.of("changedSources.nothing-can-measured") : String.join("; ", out);
   }
 
   private Optional<InstalledFile> file(MapRole role) {
@@ -140,15 +141,12 @@ final class ChangedSources {
       return info == null || (info.width() == m.width() && info.height() == m.height())
           ? Optional.empty()
           : Optional.of(
-              "the colour from "
-                  + info.width()
-                  + " × "
-                  + info.height()
-                  + " to "
-                  + m.width()
-                  + " × "
-                  + m.height()
-                  + " pixels");
+              Words.of(
+                  "changedSources.colour-from-pixels",
+                  info.width(),
+                  info.height(),
+                  m.width(),
+                  m.height()));
     } catch (IOException e) {
       return Optional.empty();
     }
@@ -170,9 +168,8 @@ final class ChangedSources {
               .distance(OkLab.mean(ImageDecoder.decode(shelf.resolve(item.path(m)))));
       return Optional.of(
           d < SEEN
-              ? "its mean colour stays as it is"
-              : String.format(
-                  Locale.ROOT, "its mean colour by %.2f (from 0.02 on one sees it)", d));
+              ? Words.of("changedSources.mean-colour-stays")
+              : Words.of("changedSources.its-mean-colour-from-one", d));
     } catch (IOException e) {
       return Optional.empty();
     }

@@ -8,6 +8,7 @@ import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.disk.OwnJava;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** Opens the windows of simulated hosts, each as a program of its own. */
 public final class HostWindows {
@@ -32,7 +33,7 @@ public final class HostWindows {
           Problem.error(
               "no-window",
               folder.toString(),
-              DiskTrouble.sentence(e, "opening the host's window on " + folder)),
+              DiskTrouble.sentence(e, Words.of("hostWindows.opening-hosts-window", folder))),
           e);
     }
   }

@@ -12,6 +12,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
 /**
@@ -90,7 +91,8 @@ public final class InstallQueue {
         FileTrees.writeAtomically(file, Json.pretty(new Kept(all)));
       }
     } catch (IOException e) {
-      throw ShelfException.ofDisk(file.toString(), "noting what is to be installed", e);
+      throw ShelfException.ofDisk(
+          file.toString(), Words.of("installQueue.noting-what-installed"), e);
     }
   }
 }

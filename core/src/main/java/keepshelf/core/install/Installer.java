@@ -32,6 +32,7 @@ import keepshelf.core.install.prove.Prover;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
+import keepshelf.core.words.Words;
 
 /** Plans, writes, proves, checks and removes installations. */
 public final class Installer {
@@ -87,7 +88,7 @@ public final class Installer {
           Problem.error(
               "item-gone",
               i.document(),
-              "The item of " + i.document() + " is not on the shelf any more."));
+              Words.of("installer.item-not-shelf-any-more", i.document())));
     }
     Optional<ShelvedItem> newer = newest.of(item);
     ShelvedItem now = newer.orElse(item);
@@ -106,14 +107,11 @@ public final class Installer {
           Problem.error(
               "installed-twice",
               i.document(),
-              "“"
-                  + now.item().name()
-                  + "” is installed in "
-                  + i.host()
-                  + " beside "
-                  + i.document()
-                  + ", which it has taken the place of. Uninstall that one when no scene uses"
-                  + " it."));
+              Words.of(
+                  "installer.installed-beside-which-has-taken",
+                  now.item().name(),
+                  i.host(),
+                  i.document())));
     }
     return new PlanMaker(shelf, catalogue, now, host(i), has ? o : o.at(null)).plan(i);
   }
@@ -125,7 +123,7 @@ public final class Installer {
         .orElseThrow(() ->
             new ShelfException(
                 Problem.error(
-                    "no-host", i.host(), "There is no host “" + i.host() + "” any more.")));
+                    "no-host", i.host(), Words.of("installer.there-no-host-any-more", i.host()))));
   }
 
   /**
@@ -240,7 +238,7 @@ public final class Installer {
     if (!Files.isDirectory(to)) {
       throw new ShelfException(
           Problem.error(
-              "not-a-folder", to.toString(), to + " is no folder. Name where the host is now."));
+              "not-a-folder", to.toString(), Words.of("installer.no-folder-name-where-host", to)));
     }
     HostFolders.allow(to);
     List<Problem> lost = new ArrayList<>();
@@ -255,7 +253,7 @@ public final class Installer {
                 Problem.warning(
                     "not-there",
                     i.document(),
-                    i.document() + " is not below " + to + "; it counts as missing."));
+                    Words.of("installer.not-below-counts-missing", i.document(), to)));
           }
         }
       }

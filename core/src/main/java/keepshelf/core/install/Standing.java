@@ -14,6 +14,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.versions.Newest;
+import keepshelf.core.words.Words;
 
 /** How installations stand against their receipts and the shelf. */
 final class Standing {
@@ -39,8 +40,7 @@ final class Standing {
     }
     Optional<ShelvedItem> item = catalogue.item(i.item());
     if (item.isEmpty()) {
-      return outdated(
-          i, "item-gone", "The item of this installation is not on the shelf any more.");
+      return outdated(i, "item-gone", Words.of("standing.item-installation-not-shelf-any"));
     }
     Optional<ShelvedItem> newer = newest.of(item.get());
     if (newer.isPresent()) {
@@ -48,31 +48,24 @@ final class Standing {
       return outdated(
           i,
           "newer-version",
-          "Version "
-              + (version == null ? "of " + newer.get().pack().takenIn() : version)
-              + " of “"
-              + item.get().item().name()
-              + "” is on the shelf. Update to have it in the same place.");
+          Words.of(
+              "standing.version-shelf-update-have-same",
+              version == null ? "of " + newer.get().pack().takenIn() : version,
+              item.get().item().name()));
     }
     Finish changed = changed(i, item.get());
     if (changed != null) {
       return outdated(
           i,
           "finish-changed",
-          "The finish “" + changed.name() + "” was changed since. Update to have it as it is now.");
+          Words.of("standing.finish-changed-since-update-have", changed.name()));
     }
     List<ShelvedItem> parts = new ArrayList<>();
     for (EnsemblePart p : item.get().item().parts()) {
       Optional<ShelvedItem> of = catalogue.item(p.item());
       if (of.isEmpty()) {
         return outdated(
-            i,
-            "part-gone",
-            "What the part “"
-                + p.name()
-                + "” is made of, “"
-                + p.called()
-                + "”, is not on the shelf any more.");
+            i, "part-gone", Words.of("standing.what-part-made-not-shelf", p.name(), p.called()));
       }
       parts.add(of.get());
     }
@@ -82,14 +75,11 @@ final class Standing {
       return outdated(
           i,
           "other-sources",
-          i.document()
-              + " still shows pictures that “"
-              + item.get().item().name()
-              + "” has taken the place of. Renew to have those of “"
-              + item.get().item().name()
-              + "”; what changes: "
-              + changes.get()
-              + ".");
+          Words.of(
+              "standing.still-shows-pictures-has-taken",
+              i.document(),
+              item.get().item().name(),
+              changes.get()));
     }
     List<String> has = item.get().item().resolutions();
     boolean largest = has.isEmpty() || has.getLast().equals(i.resolution());

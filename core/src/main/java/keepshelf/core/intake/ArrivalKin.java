@@ -18,6 +18,7 @@ import keepshelf.core.versions.Delivered;
 import keepshelf.core.versions.PackChanges;
 import keepshelf.core.versions.VersionHistory;
 import keepshelf.core.versions.VersionOrder;
+import keepshelf.core.words.Words;
 
 /**
  * What an arrival is to a pack that stands on the shelf.
@@ -35,13 +36,10 @@ public record ArrivalKin(
     String other = version == null ? name : name + " v" + version;
     return switch (kinship.relation()) {
       case NEWER_VERSION ->
-          "newer than "
-              + other
-              + " on the shelf: "
-              + changes.count()
-              + (marked ? "; tags, notes and finishes of its items are carried over" : "");
-      case OLDER_VERSION -> "older than " + other + " on the shelf: " + changes.count();
-      case OTHER_EDITION -> "another edition of " + other + " on the shelf";
+          Words.of(
+              "arrivalKin.newer-than-shelf-tags-notes", other, changes.count(), marked ? 1 : 0);
+      case OLDER_VERSION -> Words.of("arrivalKin.older-than-shelf", other, changes.count());
+      case OTHER_EDITION -> Words.of("arrivalKin.another-edition-shelf", other);
     };
   }
 
@@ -49,9 +47,9 @@ public record ArrivalKin(
   public String brief() {
     String other = version == null ? name : "v" + version;
     return switch (kinship.relation()) {
-      case NEWER_VERSION -> "newer than " + other + " on the shelf";
-      case OLDER_VERSION -> "older than " + other + " on the shelf";
-      case OTHER_EDITION -> "another edition of " + other + " on the shelf";
+      case NEWER_VERSION -> Words.of("arrivalKin.newer-than-shelf", other);
+      case OLDER_VERSION -> Words.of("arrivalKin.older-than-shelf-2", other);
+      case OTHER_EDITION -> Words.of("arrivalKin.another-edition-shelf", other);
     };
   }
 

@@ -37,6 +37,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.names.NamingHabit;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
@@ -139,9 +140,7 @@ public final class ArrivalReader {
       if (!Files.isRegularFile(origin)) {
         throw new ShelfException(
             Problem.error(
-                "not-a-file",
-                path,
-                path + " is a pipe or a device, not a file. Name an archive, folder or picture."));
+                "not-a-file", path, Words.of("arrivalReader.pipe-or-device-not-file", path)));
       }
       ArchiveKind kind = ArchiveKind.of(origin);
       boolean picture =
@@ -166,7 +165,7 @@ public final class ArrivalReader {
 
   private Problem notThere() {
     return Problem.error(
-        "not-found", path, path + " is not there. Check the path; nothing was read.");
+        "not-found", path, Words.of("arrivalReader.not-there-check-path-nothing", path));
   }
 
   /** Whatever a download does to the program is that download's finding. */
@@ -174,12 +173,12 @@ public final class ArrivalReader {
     return Problem.error(
         "unreadable",
         path,
-        path
-            + " could not be read ("
-            + (e instanceof OutOfMemoryError
-                ? "there is not enough memory for it"
-                : "something unexpected: " + e)
-            + "). It was left where it is; try parts of it alone.");
+        Words.of(
+            "arrivalReader.could-not-read-left-where",
+            path,
+            e instanceof OutOfMemoryError
+                ? Words.of("arrivalReader.there-not-enough-memory")
+                : Words.of("arrivalReader.something-unexpected", e)));
   }
 
   private static Arrival failed(String path, Path origin, Problem problem) {
@@ -260,19 +259,13 @@ public final class ArrivalReader {
             if (a.isRegularFile() && !Files.isReadable(file)) {
               problems.add(
                   Problem.error(
-                      "unreadable",
-                      shown,
-                      shown
-                          + " was left out: it may not be read by you. Change its permissions and"
-                          + " take the folder in again."));
+                      "unreadable", shown, Words.of("arrivalReader.left-out-may-not-read", shown)));
             } else if (a.isRegularFile()) {
               raw.add(new Raw(shown, parts, file, a.size()));
             } else {
               problems.add(
                   Problem.warning(
-                      "link",
-                      shown,
-                      shown + " was left out: it is a link or a device, not a file."));
+                      "link", shown, Words.of("arrivalReader.left-out-link-or-device", shown)));
             }
             return FileVisitResult.CONTINUE;
           }
@@ -293,7 +286,7 @@ public final class ArrivalReader {
     if (raw.isEmpty() && problems.isEmpty()) {
       problems.add(
           Problem.error(
-              "empty-folder", path, path + " holds no files. Check that it is the right folder."));
+              "empty-folder", path, Words.of("arrivalReader.holds-no-files-check-right", path)));
     }
     return new Arrival(path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, text, problems);
   }

@@ -31,6 +31,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.LooseFile;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.words.Words;
 
 /**
  * Moves an arrival onto the shelf. What is promised in the journal is finished or rolled back at
@@ -145,10 +146,7 @@ public final class Filing {
         Problem.error(
             "still-changing",
             file,
-            file
-                + " was changed while it was read, as by a download that is still running. "
-                + arrival
-                + " was left where it is; take it in again when it is complete."));
+            Words.of("filing.changed-while-read-by-download", file, arrival)));
   }
 
   private static Problem nothing(Arrival a) {
@@ -156,11 +154,7 @@ public final class Filing {
       return a.problems().getFirst();
     }
     return Problem.error(
-        "nothing-usable",
-        a.path(),
-        a.path()
-            + " holds no material or other item that was recognised. It was left where it is; look"
-            + " at it in Arrivals or add its pictures as a folder.");
+        "nothing-usable", a.path(), Words.of("filing.holds-no-material-or-other", a.path()));
   }
 
   private PackRecord record(Arrival a, Wishes w, String id, Map<String, Staged> staged)
@@ -281,9 +275,7 @@ public final class Filing {
           Problem.warning(
               "archive-kept",
               arrival.path(),
-              arrival.path()
-                  + " was filed but kept: not every entry of it could be taken out. Delete it"
-                  + " yourself when you do not need them."));
+              Words.of("filing.filed-but-kept-not-every", arrival.path())));
     }
     try {
       Path folder = shelf.resolve(filed.folder());
@@ -296,11 +288,7 @@ public final class Filing {
               Problem.error(
                   "not-proved",
                   arrival.path(),
-                  arrival.path()
-                      + " was kept: "
-                      + f.path()
-                      + " on the shelf is not what was delivered. Check the shelf before you remove"
-                      + " the archive."));
+                  Words.of("filing.kept-shelf-not-what-delivered", arrival.path(), f.path())));
         }
       }
       if (!FileStamp.of(arrival.origin()).equals(arrival.stamp())) {
@@ -315,7 +303,7 @@ public final class Filing {
           Problem.warning(
               "archive-kept",
               arrival.path(),
-              DiskTrouble.sentence(e, "removing " + arrival.path()) + " It was filed, and kept."),
+              Words.of("filing.filed-kept", DiskTrouble.sentence(e, "removing " + arrival.path()))),
           e);
     }
   }

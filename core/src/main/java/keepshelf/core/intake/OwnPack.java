@@ -26,6 +26,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.io.ImageInfo;
@@ -39,7 +40,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class OwnPack implements AutoCloseable {
   /** The source of everything made here. */
-  public static final String SOURCE = "Own work";
+  public static final String SOURCE = Words.of("ownPack.own-work");
 
   /** Of compressing PNG: somewhat smaller for somewhat more time. */
   private static final int EFFORT = 4;
@@ -98,7 +99,8 @@ public final class OwnPack implements AutoCloseable {
     Path file = file(name);
     ImageEncoder.png(pixels, file, EFFORT);
     ImageInfo info =
-        ImageProbe.probe(file).orElseThrow(() -> new IOException(file + " is no picture"));
+        ImageProbe.probe(file)
+            .orElseThrow(() -> new IOException(Words.of("ownPack.no-picture", file)));
     String sha = Hashes.sha256(file);
     if (ItemRecord.isSeenBy(role)) {
       colours.put(sha, OkLab.mean(pixels));
@@ -192,7 +194,7 @@ public final class OwnPack implements AutoCloseable {
       return new Filing.Filed(pack, false);
     } catch (IOException | StorageException e) {
       throw ShelfException.ofDisk(
-          heading.name(), "putting “" + heading.name() + "” on the shelf", e);
+          heading.name(), Words.of("ownPack.putting-shelf", heading.name()), e);
     }
   }
 

@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
 /** What is wrong with files that are named like pictures, as far as their beginning tells. */
@@ -37,24 +38,24 @@ final class PictureFiles {
           Problem.warning(
               "empty-file",
               f.path(),
-              f.path() + " is empty. It was probably cut off on its way; fetch it again."));
+              Words.of("pictureFiles.empty-probably-cut-off-way", f.path())));
     }
     if (f.trouble() != null) {
       return Optional.of(
           Problem.warning(
               "unreadable-image",
               f.path(),
-              f.path() + " cannot be read as a picture: " + f.trouble() + ". Fetch it again."));
+              Words.of("pictureFiles.cannot-read-picture-fetch-again", f.path(), f.trouble())));
     }
     if (f.info().isEmpty()) {
       return Optional.of(
           Problem.warning(
               "not-a-picture",
               f.path(),
-              f.path()
-                  + " is named like a picture, but holds "
-                  + (text(f.onDisk()) ? "text" : "something else")
-                  + ". It is kept with the pack; look at what was downloaded."));
+              Words.of(
+                  "pictureFiles.named-like-picture-but-holds",
+                  f.path(),
+                  text(f.onDisk()) ? 1 : 0)));
     }
     ImageFormat is = f.info().get().format();
     return is == said
@@ -63,10 +64,10 @@ final class PictureFiles {
             Problem.note(
                 "wrong-ending",
                 f.path(),
-                f.path()
-                    + " is a picture of the format "
-                    + is.id().toUpperCase(Locale.ROOT)
-                    + ", not what its name ends in. It is treated as what it is."));
+                Words.of(
+                    "pictureFiles.picture-format-not-what-name",
+                    f.path(),
+                    is.id().toUpperCase(Locale.ROOT))));
   }
 
   /** Whether a file begins like a text. */

@@ -27,6 +27,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.records.ShelfRecords;
+import keepshelf.core.words.Words;
 
 /** Brings a shelf into order when it is opened. */
 public final class Recovery {
@@ -130,9 +131,7 @@ public final class Recovery {
     return Problem.warning(
         "other-catalogue",
         aside.toString(),
-        "The catalogue was that of another shelf. It was put aside as "
-            + aside
-            + "; this shelf's own was made anew from its records.");
+        Words.of("recovery.catalogue-another-shelf-put-aside", aside));
   }
 
   /** From now on the catalogue and the records say that they belong together. */
@@ -206,12 +205,7 @@ public final class Recovery {
             Problem.warning(
                 "pack-gone",
                 p.folder(),
-                "The pack “"
-                    + p.name()
-                    + "” has no folder at "
-                    + p.folder()
-                    + " any more and was taken out of the catalogue. Put the folder and its"
-                    + " record back and rebuild again, or take the pack in again."));
+                Words.of("recovery.pack-has-no-folder-at", p.name(), p.folder())));
       }
     }
     catalogue.change(List.of(), gone, List.of());
@@ -245,9 +239,7 @@ public final class Recovery {
         Problem.warning(
             "record-restored",
             record.toString(),
-            "The record of “"
-                + p.name()
-                + "” was missing or could not be read; it was written again from the catalogue."));
+            Words.of("recovery.record-missing-or-could-not", p.name())));
   }
 
   private static List<Path> recordFiles(ShelfFolder shelf) throws IOException {
@@ -282,22 +274,13 @@ public final class Recovery {
       } catch (IOException | RuntimeException e) {
         said.add(
             Problem.warning(
-                "pack-record",
-                r.toString(),
-                "The pack record "
-                    + r
-                    + " cannot be read, so its pack is not in the catalogue. Restore the file or"
-                    + " take the pack in again."));
+                "pack-record", r.toString(), Words.of("recovery.pack-record-cannot-read-pack", r)));
       }
     }
     if (anew > 0) {
       said.add(
           Problem.note(
-              "rebuilt",
-              null,
-              "The catalogue was made anew from the records of "
-                  + anew
-                  + (anew == 1 ? " pack." : " packs.")));
+              "rebuilt", null, Words.of("recovery.catalogue-made-anew-from-records", anew)));
     }
     return added;
   }

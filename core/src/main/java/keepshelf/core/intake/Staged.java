@@ -14,6 +14,7 @@ import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.words.Words;
 
 /**
  * One file in a workspace, about to be filed.
@@ -47,7 +48,7 @@ record Staged(SourceFile file, String path, String sha256, long bytes) {
       Files.createDirectories(to.getParent());
       if (!Files.exists(f.onDisk())) {
         throw new java.nio.file.NoSuchFileException(
-            f.path(), null, "it was there when the folder was read and is gone now");
+            f.path(), null, Words.of("staged.there-when-folder-read-gone"));
       }
       String hash;
       try (OutputStream o = Files.newOutputStream(to, StandardOpenOption.CREATE_NEW)) {

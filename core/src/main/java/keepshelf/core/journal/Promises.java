@@ -15,6 +15,7 @@ import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
 /**
@@ -70,8 +71,10 @@ public final class Promises {
           Problem.warning(
               "journal-waits",
               file.toString(),
-              DiskTrouble.sentence(e, "finishing what was interrupted last time")
-                  + " It is tried again when the shelf is opened next."));
+              Words.of(
+                  "promises.tried-again-when-shelf-opened",
+                  DiskTrouble.sentence(
+                      e, Words.of("promises.finishing-what-interrupted-last-time")))));
     } catch (JacksonException | IllegalArgumentException | NullPointerException e) {
       putAside(file, "unreadable", said);
     }
@@ -86,14 +89,13 @@ public final class Promises {
           Problem.warning(
               "journal",
               aside.toString(),
-              "A note about unfinished work cannot be acted on and was put aside: "
-                  + aside
-                  + ". Nothing was deleted; look at the packs and the bin, and take in again what"
-                  + " is missing."));
+              Words.of("promises.note-about-unfinished-work-cannot", aside)));
     } catch (IOException e) {
       said.add(
           Problem.warning(
-              "journal", file.toString(), DiskTrouble.sentence(e, "putting aside " + file)));
+              "journal",
+              file.toString(),
+              DiskTrouble.sentence(e, Words.of("promises.putting-aside", file))));
     }
   }
 }

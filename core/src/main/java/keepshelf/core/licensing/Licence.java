@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.ArrayList;
 import java.util.List;
+import keepshelf.core.words.Words;
 
 /**
  * A licence with its terms as data.
@@ -97,30 +98,34 @@ public record Licence(
   /** Its terms, each in a short plain sentence; what is not known is left out. */
   public List<String> inWords() {
     List<String> out = new ArrayList<>();
-    say(out, commercial, "Paid work may use it.", "Not for paid work.");
-    say(out, attribution, "Credit is demanded.", "No credit needed.");
-    say(out, derivatives, null, "It may not be changed.");
-    say(out, shareAlike, "What is made of it must stand under the same licence.", null);
+    say(out, commercial, Words.of("licence.paid-work-may-use"), Words.of("licence.not-paid-work"));
+    say(
+        out,
+        attribution,
+        Words.of("licence.credit-demanded"),
+        Words.of("licence.no-credit-needed"));
+    say(out, derivatives, null, Words.of("licence.may-not-changed"));
+    say(out, shareAlike, Words.of("licence.what-made-must-stand-under"), null);
     say(
         out,
         redistribution,
-        "The files may be passed on.",
-        "The files themselves may not be passed on.");
+        Words.of("licence.files-may-passed"),
+        Words.of("licence.files-themselves-may-not-passed"));
     say(
         out,
         handOver,
-        "A client may get the files with a job.",
-        "A client may not get the files with a job.");
-    say(out, editorialOnly, "Only for editorial use.", null);
-    say(out, machineLearning, null, "Not for training models.");
+        Words.of("licence.client-may-get-files-with"),
+        Words.of("licence.client-may-not-get-files"));
+    say(out, editorialOnly, Words.of("licence.only-editorial-use"), null);
+    say(out, machineLearning, null, Words.of("licence.not-training-models"));
     if (seats != null) {
-      out.add(seats == 1 ? "For one person." : "For " + seats + " people.");
+      out.add(seats == 1 ? Words.of("licence.one-person") : Words.of("licence.people", seats));
     }
     if (subscription) {
-      out.add("Only while the subscription runs.");
+      out.add(Words.of("licence.only-while-subscription-runs"));
     }
     if (out.isEmpty()) {
-      out.add("Its terms have not been entered yet.");
+      out.add(Words.of("licence.terms-have-not-been-entered"));
     }
     return out;
   }

@@ -15,6 +15,7 @@ import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
 
@@ -130,7 +131,7 @@ public final class Licences {
       FileTrees.writeAtomically(file, Json.pretty(List.copyOf(next.values())));
       own = next;
     } catch (IOException e) {
-      throw ShelfException.ofDisk(file.toString(), "keeping the licences", e);
+      throw ShelfException.ofDisk(file.toString(), Words.of("licences.keeping-licences"), e);
     }
   }
 }

@@ -10,6 +10,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.json.SmallFile;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.bond.Bond;
 import keepshelf.imaging.bond.BondSpec;
 import keepshelf.imaging.bond.Joint;
@@ -195,6 +196,6 @@ public final class BondFile {
         Problem.error(
             "no-bond-file",
             file.toString(),
-            file + " cannot be laid: " + why + " See docs/making.md for what can stand in it."));
+            Words.of("bondFile.cannot-laid-see-docs-making", file, why)));
   }
 }

@@ -17,6 +17,7 @@ import keepshelf.core.making.stuff.StuffOf;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.bond.Stuff;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.derive.MainColours;
@@ -99,7 +100,7 @@ public final class Companion {
                     Problem.error(
                         "no-colour",
                         item.item().key(),
-                        "“" + item.item().name() + "” has no base colour to take one from.")));
+                        Words.of("companion.has-no-base-colour-take", item.item().name()))));
     try {
       return ImageDecoder.decode(shelf.resolve(item.path(m)));
     } catch (IOException e) {
@@ -165,7 +166,7 @@ public final class Companion {
             under.millimetres(),
             maps,
             new Recipe("companion", VERSION, parameters, null, parents),
-            "A plain companion of “" + item.item().name() + "”, made here."),
+            Words.of("companion.plain-companion-made-here", item.item().name())),
         licence,
         under.said());
   }
@@ -194,7 +195,7 @@ public final class Companion {
           Problem.error(
               "no-relief",
               s.item().key(),
-              "“" + s.item().name() + "” has neither normals nor heights to take a relief from."));
+              Words.of("companion.has-neither-normals-nor-heights", s.item().name())));
     }
     List<Recipe.Parent> parents =
         set.parents().stream()

@@ -13,6 +13,7 @@ import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 
 /**
  * The licence of something made of several things: of each term the strictest, credits to all.
@@ -102,19 +103,14 @@ public record DerivedLicence(
             Problem.warning(
                 "licence-unknown",
                 s.item().key(),
-                "The licence of “"
-                    + s.item().name()
-                    + "” is not settled, so neither is that of what is made of it."));
+                Words.of("derivedLicence.licence-not-settled-neither-what", s.item().name())));
       } else if (l.derivatives() == Answer.NO && changed.contains(s)) {
         said.add(
             Problem.error(
                 "no-changes",
                 s.item().key(),
-                "“"
-                    + s.item().name()
-                    + "” may not be changed ("
-                    + l.title()
-                    + "), so nothing may be made of it."));
+                Words.of(
+                    "derivedLicence.may-not-changed-nothing-may", s.item().name(), l.title())));
       } else {
         byId.putIfAbsent(l.id(), l);
       }
@@ -135,10 +131,7 @@ public record DerivedLicence(
     if (all.stream().filter(l -> l.shareAlike() == Answer.YES).count() > 0) {
       said.add(
           Problem.warning(
-              "share-alike",
-              null,
-              "What is made must stand under the same licence as one of its parents, and the other"
-                  + " does not allow that: it can be used, but not passed on."));
+              "share-alike", null, Words.of("derivedLicence.what-made-must-stand-under")));
     }
     return new DerivedLicence(combined(all), true, names, said);
   }
@@ -182,6 +175,6 @@ public record DerivedLicence(
         Term.MACHINE_LEARNING.strictest(all),
         seats,
         all.stream().anyMatch(Licence::subscription),
-        "Of each term the strictest of: " + String.join(", ", titles) + ".");
+        Words.of("derivedLicence.each-term-strictest", String.join(", ", titles)));
   }
 }

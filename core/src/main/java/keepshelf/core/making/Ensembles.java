@@ -26,6 +26,7 @@ import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
+import keepshelf.core.words.Words;
 
 /**
  * Puts several items together as named parts of one thing. An ensemble is an item in a pack of its
@@ -86,10 +87,7 @@ public final class Ensembles {
             Problem.error(
                 "no-surface",
                 s.item().key(),
-                "“"
-                    + s.item().name()
-                    + "” is no surface, so it cannot be a part. Choose a material, an overlay, a"
-                    + " decal or a photo texture."));
+                Words.of("ensembles.no-surface-cannot-part-choose", s.item().name())));
   }
 
   /**
@@ -102,15 +100,12 @@ public final class Ensembles {
   public Draft plan(String name, List<Wish> wishes, ShelvedItem before) throws ShelfException {
     String called = name == null ? "" : name.strip();
     if (called.isEmpty()) {
-      throw wrong("Give the ensemble a name.");
+      throw wrong(Words.of("ensembles.give-ensemble-name"));
     }
     if (wishes.size() < 2 || wishes.size() > EnsembleObject.MOST_PARTS) {
       throw wrong(
-          "An ensemble has two to "
-              + EnsembleObject.MOST_PARTS
-              + " parts; "
-              + wishes.size()
-              + (wishes.size() == 1 ? " was given." : " were given."));
+          Words.of(
+              "ensembles.ensemble-has-two-parts-given", EnsembleObject.MOST_PARTS, wishes.size()));
     }
     Set<String> taken = new HashSet<>();
     List<EnsemblePart> parts = new ArrayList<>();
@@ -119,11 +114,10 @@ public final class Ensembles {
     for (Wish w : wishes) {
       String part = w.name() == null ? "" : w.name().strip();
       if (part.isEmpty() || part.length() > LONGEST_NAME) {
-        throw wrong(
-            "A part has a name of one to " + LONGEST_NAME + " letters, such as front or trim.");
+        throw wrong(Words.of("ensembles.part-has-name-one-letters", LONGEST_NAME));
       }
       if (!taken.add(part.toLowerCase(Locale.ROOT))) {
-        throw wrong("Two parts are called “" + part + "”. Give each a name of its own.");
+        throw wrong(Words.of("ensembles.two-parts-called-give-each", part));
       }
       Optional<Problem> why = cannot(w.item());
       if (why.isPresent()) {
@@ -157,11 +151,8 @@ public final class Ensembles {
                 Problem.error(
                     "no-such-finish",
                     w.item().item().key(),
-                    "“"
-                        + w.item().item().name()
-                        + "” has no finish “"
-                        + w.finish()
-                        + "”. Save one on the bench first.")))
+                    Words.of(
+                        "ensembles.has-no-finish-save-one", w.item().item().name(), w.finish()))))
         .name();
   }
 
@@ -184,21 +175,14 @@ public final class Ensembles {
     /** What is to be said about it. */
     public String said() {
       if (newer == null) {
-        return "The part “"
-            + part.name()
-            + "” is made of “"
-            + part.called()
-            + "”, which is not on the shelf any more. Bring it back from the bin, or give the part"
-            + " something else.";
+        return Words.of("ensembles.part-made-which-not-shelf", part.name(), part.called());
       }
       String version = newer.pack().version();
-      return "Version "
-          + (version == null ? "of " + newer.pack().takenIn() : version)
-          + " of “"
-          + part.called()
-          + "”, the part “"
-          + part.name()
-          + "”, is on the shelf. Renew the ensemble to have it.";
+      return Words.of(
+          "ensembles.version-part-shelf-renew-ensemble",
+          version == null ? "of " + newer.pack().takenIn() : version,
+          part.called(),
+          part.name());
     }
   }
 
@@ -267,7 +251,7 @@ public final class Ensembles {
           List.of(),
           d.licence().said());
     } catch (IOException e) {
-      throw ShelfException.ofDisk(d.name(), "putting “" + d.name() + "” together", e);
+      throw ShelfException.ofDisk(d.name(), Words.of("ensembles.putting-together", d.name()), e);
     }
   }
 

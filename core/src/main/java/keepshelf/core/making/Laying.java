@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -22,6 +21,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.bond.LaidMaps;
 import keepshelf.imaging.bond.Stuff;
 import keepshelf.imaging.pixel.PixelMemory;
@@ -91,7 +91,7 @@ public final class Laying {
         Problem.error(
             "cannot-lay",
             order.name(),
-            "“" + order.name() + "” cannot be laid so. " + e.getMessage()));
+            Words.of("laying.cannot-laid", order.name(), e.getMessage())));
   }
 
   private ShelvedItem item(String name) throws ShelfException {
@@ -101,10 +101,7 @@ public final class Laying {
           Problem.error(
               found.isEmpty() ? "no-such-item" : "several-items",
               name,
-              (found.isEmpty() ? "No item" : "More than one item")
-                  + " on this shelf is called “"
-                  + name
-                  + "”. Use an identifier: keepshelf list shows them."));
+              Words.of("laying.no-item-shelf-called-use", found.isEmpty() ? 1 : 0, name)));
     }
     return found.getFirst();
   }
@@ -193,7 +190,7 @@ public final class Laying {
               Math.round(m.reliefMillimetres() * 1000) / 1000.0,
               maps(m),
               recipe,
-              "Laid here: " + m.units() + " units in " + order.spec().bond().id() + " bond.");
+              Words.of("laying.laid-here-units-bond", m.units(), order.spec().bond().id()));
       List<Problem> said = new ArrayList<>(pieces.said());
       stretched(order, m).ifPresent(said::add);
       return items.file(draft, plan.licence(), said);
@@ -210,11 +207,7 @@ public final class Laying {
             Problem.note(
                 "units-stretched",
                 order.name(),
-                String.format(
-                    Locale.ROOT,
-                    "Its units are stretched up to %.2f times, as those that were found are"
-                        + " smaller.",
-                    m.stretched())));
+                Words.of("laying.its-units-are-stretched-times", m.stretched())));
   }
 
   private static Map<MapRole, Supplier<Pixels>> maps(LaidMaps m) {

@@ -30,6 +30,7 @@ import keepshelf.core.making.stuff.UnitMemory;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.pixel.Pixels;
 
 /** Makes maps of items on a shelf. What is made stands in packs of its own beside the originals. */
@@ -180,7 +181,7 @@ public final class Making {
       }
       return made(item, maps, id, replaced, problems);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(name, "making maps of “" + name + "”", e);
+      throw ShelfException.ofDisk(name, Words.of("making.making-maps", name), e);
     }
   }
 
@@ -190,7 +191,7 @@ public final class Making {
     if (licence.combined()) {
       licences.put(licence.licence());
     }
-    String name = plan.item().item().name() + ", made maps";
+    String name = Words.of("making.made-maps", plan.item().item().name());
     return pack.file(
             new OwnPack.Heading(name, licence.credits(), licence.id()),
             id -> items(id, plan.item(), maps))
@@ -217,7 +218,7 @@ public final class Making {
                   Problem.error(
                       "nothing-to-make",
                       plan.item().item().key(),
-                      "Nothing was asked for: say which maps.")));
+                      Words.of("making.nothing-asked-say-which-maps"))));
     }
   }
 
@@ -229,16 +230,18 @@ public final class Making {
       if (e instanceof MendedPixels.NoCure) {
         String name = m.source().map().fileName();
         throw new ShelfException(
-            Problem.error("no-cure", path, name + " cannot be put right: " + e.getMessage()), e);
+            Problem.error(
+                "no-cure", path, Words.of("making.cannot-put-right", name, e.getMessage())),
+            e);
       }
       throw new ShelfException(
           Problem.error(
               "map-unreadable",
               path,
-              path
-                  + " cannot be read, so nothing was made of it: "
-                  + DiskTrouble.sentence(e, "reading it")
-                  + " Check the shelf and put the file back, then make it again."),
+              Words.of(
+                  "making.cannot-read-nothing-made-check",
+                  path,
+                  DiskTrouble.sentence(e, Words.of("making.reading")))),
           e);
     }
   }
@@ -268,10 +271,8 @@ public final class Making {
           Problem.warning(
               "slopes-open",
               m.source().map().fileName(),
-              String.format(
-                  java.util.Locale.ROOT,
-                  "%.0f %% of the slopes in %s belong to no surface (they do not close); the %s is"
-                      + " the nearest that has one.",
+              Words.of(
+                  "making.slopes-belong-to-no-surface",
                   made.open() * 100,
                   m.source().map().fileName(),
                   m.role().title().toLowerCase(java.util.Locale.ROOT))));
@@ -296,11 +297,7 @@ public final class Making {
             Problem.warning(
                 "still-found",
                 f.map().fileName(),
-                f.map().fileName()
-                    + " is better than it was, but what was found about it ("
-                    + c.id()
-                    + ") is still there. Compare both, and let the made one go if it does not"
-                    + " help."));
+                Words.of("making.better-than-but-what-found", f.map().fileName(), c.id())));
       }
     }
   }

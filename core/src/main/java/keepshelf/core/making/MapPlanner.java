@@ -24,6 +24,7 @@ import keepshelf.core.making.mend.Faults;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 
 /** Plans which maps are worked out of which. */
 final class MapPlanner {
@@ -142,7 +143,7 @@ final class MapPlanner {
           Problem.warning(
               "nothing-to-mend",
               item.item().key(),
-              "Nothing of that can be put right about “" + item.item().name() + "”."));
+              Words.of("mapPlanner.nothing-can-put-right-about", item.item().name())));
     }
     return new MapPlan(
         item, null, maps, DerivedLicence.of(List.of(item), licences), replaces, problems);
@@ -170,28 +171,29 @@ final class MapPlanner {
 
   private void one(MapRole role, MapSources has) {
     if (!FROM.containsKey(role)) {
-      refuse(role, "there is no way to work it out of other maps");
+      refuse(role, Words.of("mapPlanner.there-no-way-work-out"));
       return;
     }
     if (!surface(item)) {
-      refuse(role, "maps are worked out for materials and photo textures only");
+      refuse(role, Words.of("mapPlanner.maps-worked-out-materials-photo"));
       return;
     }
     if (has.tiled()) {
-      refuse(role, "it comes in UDIM tiles, whose edges do not repeat");
+      refuse(role, Words.of("mapPlanner.comes-udim-tiles-whose-edges"));
       return;
     }
     MapRole of = from(role, has::has);
     if (of == null) {
       refuse(
           role,
-          "it has none of: "
-              + String.join(", ", FROM.get(role).stream().map(MapRole::id).toList()));
+          Words.of(
+              "mapPlanner.has-none",
+              String.join(", ", FROM.get(role).stream().map(MapRole::id).toList())));
       return;
     }
     Source source = has.at(of, null);
     if (source.map().width() == 0) {
-      refuse(role, "the size of " + source.map().fileName() + " is not known");
+      refuse(role, Words.of("mapPlanner.size-not-known", source.map().fileName()));
       return;
     }
     if (alreadyThere(role, source.map())) {
@@ -207,8 +209,7 @@ final class MapPlanner {
           Problem.note(
               "a-guess",
               item.item().key(),
-              role.title()
-                  + " is only guessed from the colour: look whether it fits before you use it."));
+              Words.of("mapPlanner.only-guessed-from-colour-look", role.title())));
     }
   }
 
@@ -217,7 +218,7 @@ final class MapPlanner {
     for (MapRecord m : item.item().maps()) {
       if (m.role() == role && Objects.equals(m.resolution(), source.resolution())) {
         if (m.recipe() == null) {
-          refuse(role, "it has one already: " + m.fileName());
+          refuse(role, Words.of("mapPlanner.has-one-already", m.fileName()));
           return true;
         }
       }
@@ -263,8 +264,7 @@ final class MapPlanner {
         Problem.note(
             "relief-assumed",
             item.item().key(),
-            "Nobody said how high the relief is; it is taken to be 1.5 % of the tile. Say it with"
-                + " the item’s relief in mm, or for this once."));
+            Words.of("mapPlanner.nobody-said-how-high-relief")));
     return Relief.assumed(tile) * (of == MapRole.BASE_COLOUR ? wish.strength() : 1);
   }
 
@@ -289,6 +289,6 @@ final class MapPlanner {
         Problem.warning(
             "cannot-make",
             item.item().key(),
-            role.title() + " of “" + item.item().name() + "” is not made: " + why + "."));
+            Words.of("mapPlanner.not-made", role.title(), item.item().name(), why)));
   }
 }

@@ -20,6 +20,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.enlarge.Enlarging;
 import keepshelf.imaging.photo.Tileable;
@@ -73,13 +74,11 @@ public final class NewSet {
           Problem.error(
               "too-large",
               item.item().key(),
-              "“"
-                  + item.item().name()
-                  + "” would become "
-                  + set.width() * factor
-                  + " pixels wide; at most "
-                  + LARGEST
-                  + " are made. Take a smaller edition or a smaller factor."));
+              Words.of(
+                  "newSet.would-become-pixels-wide-at",
+                  item.item().name(),
+                  set.width() * factor,
+                  LARGEST)));
     }
     Pixels base = Maps.encoded(set.read(MapRole.BASE_COLOUR));
     Enlarging way;
@@ -95,11 +94,7 @@ public final class NewSet {
         Problem.note(
             "repetition",
             item.item().key(),
-            String.format(
-                java.util.Locale.ROOT,
-                "Repetition at whole tiles: 1.00 before, %.2f after (%s).",
-                repeats,
-                way.isStructured() ? "in patches, for it has a structure" : "blended")));
+            Words.of("newSet.repetition-at-whole-tiles", repeats, way.isStructured() ? 1 : 0)));
     live(item, way::isPatterned).ifPresent(said::add);
     Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
     maps.put(MapRole.BASE_COLOUR, () -> large);
@@ -115,12 +110,12 @@ public final class NewSet {
     return file(
         item,
         new NewItem.Draft(
-            named(name, item, ", " + factor + " times as large"),
+            named(name, item, Words.of("newSet.times-large", factor)),
             tile * factor,
             relief(item, tile),
             maps,
             new Recipe("enlarge", ENLARGE_VERSION, parameters, seed, set.parents()),
-            "A larger tile of “" + item.item().name() + "”, made here."),
+            Words.of("newSet.larger-tile-made-here", item.item().name())),
         licence,
         said);
   }
@@ -167,12 +162,10 @@ public final class NewSet {
         Problem.note(
             "live-instead",
             item.item().key(),
-            "In "
-                + String.join(", ", hosts)
-                + " no larger tile is needed: installed with repetition broken up (--break-up), the"
-                + " host’s own nodes do it while “"
-                + item.item().name()
-                + "” is shown."));
+            Words.of(
+                "newSet.no-larger-tile-needed-installed",
+                String.join(", ", hosts),
+                item.item().name())));
   }
 
   /**
@@ -199,7 +192,7 @@ public final class NewSet {
             relief(item, tile),
             maps,
             new Recipe("mend-seam", VERSION, Map.of("overlap", OVERLAP), null, set.parents()),
-            "“" + item.item().name() + "” with its seam closed, made here."),
+            Words.of("newSet.with-seam-closed-made-here", item.item().name())),
         licence,
         set.said());
   }

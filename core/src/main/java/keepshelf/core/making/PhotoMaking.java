@@ -19,6 +19,7 @@ import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.derive.GuessedRelief;
@@ -103,7 +104,7 @@ public final class PhotoMaking {
     DerivedLicence licence;
     try {
       if (!Files.isRegularFile(file)) {
-        throw new IOException("it is no file");
+        throw new IOException(Words.of("photoMaking.no-file"));
       }
       sha = Hashes.sha256(file);
       parent = catalogue.withFiles(Set.of(sha)).stream().findFirst().orElse(null);
@@ -138,7 +139,7 @@ public final class PhotoMaking {
             Math.round(RELIEF * width * 1e6) / 1e3,
             maps(tile),
             recipe,
-            "Made here from the photograph " + file.getFileName() + ".");
+            Words.of("photoMaking.made-here-from-photograph", file.getFileName()));
     return items.file(
         parent == null ? draft.keeping(Map.of(kept, file)) : draft,
         licence,
@@ -146,8 +147,7 @@ public final class PhotoMaking {
             Problem.note(
                 "a-guess",
                 file.toString(),
-                "Height, normal, roughness and occlusion are only guessed from the picture: look"
-                    + " whether they fit.")));
+                Words.of("photoMaking.height-normal-roughness-occlusion-only"))));
   }
 
   private static Recipe.Parent parent(ShelvedItem item, String sha) {
@@ -250,7 +250,9 @@ public final class PhotoMaking {
     } catch (IllegalArgumentException e) {
       throw new ShelfException(
           Problem.error(
-              "no-corners", wish.picture().toString(), e.getMessage() + " Nothing was made."));
+              "no-corners",
+              wish.picture().toString(),
+              Words.of("photoMaking.nothing-made", e.getMessage())));
     }
   }
 

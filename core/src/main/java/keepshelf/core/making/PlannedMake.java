@@ -8,6 +8,7 @@ import keepshelf.core.install.measure.MapSources.Source;
 import keepshelf.core.making.mend.Cure;
 import keepshelf.core.making.mend.Fault;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /**
  * One map that is to be worked out.
@@ -53,10 +54,10 @@ public record PlannedMake(
   public String reason() {
     String from = of.title().toLowerCase(java.util.Locale.ROOT);
     if (isMend()) {
-      return "The delivered map, put right here.";
+      return Words.of("plannedMake.delivered-map-put-right-here");
     }
     return guess
-        ? "Guessed here from the " + from + " map; look whether it fits."
-        : "Worked out here of the " + from + " map.";
+        ? Words.of("plannedMake.guessed-here-from-map-look", from)
+        : Words.of("plannedMake.worked-out-here-map", from);
   }
 }

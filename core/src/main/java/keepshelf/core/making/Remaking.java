@@ -21,6 +21,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
+import keepshelf.core.words.Words;
 
 /**
  * Makes things again by their recipes, of what their parents are now. Of the same parents the same
@@ -94,10 +95,7 @@ public final class Remaking {
             .orElseThrow(() ->
                 new ShelfException(
                     Problem.error(
-                        "parent-gone",
-                        p.item(),
-                        "What it was made of is not on the shelf any more, so it cannot be made"
-                            + " again. Bring that back from the bin.")));
+                        "parent-gone", p.item(), Words.of("remaking.what-made-not-shelf-any"))));
     return newest.of(was).orElse(was);
   }
 
@@ -121,7 +119,7 @@ public final class Remaking {
           Problem.error(
               "recipe",
               item.item().key(),
-              "The recipe of “" + item.item().name() + "” cannot be followed: " + e.getMessage()));
+              Words.of("remaking.recipe-cannot-followed", item.item().name(), e.getMessage())));
     }
   }
 
@@ -185,9 +183,7 @@ public final class Remaking {
         Problem.error(
             "photograph",
             item.item().key(),
-            "The photograph of “"
-                + item.item().name()
-                + "” is not kept on the shelf: make it again from its file."));
+            Words.of("remaking.photograph-not-kept-shelf-make", item.item().name())));
   }
 
   private Piece now(Piece p) throws ShelfException {
@@ -245,10 +241,7 @@ public final class Remaking {
           Problem.error(
               "nothing-made",
               item.item().key(),
-              "Nothing of “"
-                  + item.item().name()
-                  + "” is to be made again: it is as it would be made now, or nothing of it was"
-                  + " made here."));
+              Words.of("remaking.nothing-made-again-would-made", item.item().name())));
     }
     return last;
   }

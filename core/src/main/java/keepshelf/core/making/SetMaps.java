@@ -17,6 +17,7 @@ import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -47,10 +48,10 @@ final class SetMaps {
           Problem.error(
               "no-set",
               item.item().key(),
-              "“"
-                  + item.item().name()
-                  + "” cannot be taken: "
-                  + (has.tiled() ? "it comes in UDIM tiles." : "it has no base colour.")));
+              Words.of(
+                  "setMaps.cannot-taken-comes-udim-tiles",
+                  item.item().name(),
+                  has.tiled() ? 1 : 0)));
     }
     w = base.map().width();
     h = base.map().height();
@@ -66,12 +67,11 @@ final class SetMaps {
             Problem.warning(
                 "other-size",
                 s.map().fileName(),
-                s.map().fileName()
-                    + " is left out: it has another size than the base colour ("
-                    + s.map().width()
-                    + " × "
-                    + s.map().height()
-                    + ")."));
+                Words.of(
+                    "setMaps.left-out-has-another-size",
+                    s.map().fileName(),
+                    s.map().width(),
+                    s.map().height())));
       }
     }
   }
@@ -125,10 +125,10 @@ final class SetMaps {
           Problem.error(
               "map-unreadable",
               item.path(m),
-              item.path(m)
-                  + " cannot be read, so nothing was made of it: "
-                  + DiskTrouble.sentence(e, "reading it")
-                  + " Check the shelf and put the file back."),
+              Words.of(
+                  "setMaps.cannot-read-nothing-made-check",
+                  item.path(m),
+                  DiskTrouble.sentence(e, Words.of("setMaps.reading")))),
           e);
     }
   }

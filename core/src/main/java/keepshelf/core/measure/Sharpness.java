@@ -7,6 +7,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
+import keepshelf.core.words.Words;
 
 /**
  * Which edition a shot needs, and what each costs in graphics memory.
@@ -110,7 +111,7 @@ public record Sharpness(
       }
       side *= 2;
     }
-    return "more than " + Resolution.LABELS.getLast();
+    return Words.of("sharpness.more-than", Resolution.LABELS.getLast());
   }
 
   /** Height of a tile over its width, as its largest base colour has it. */

@@ -18,6 +18,7 @@ import keepshelf.core.format.Placement;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews.Lit;
 import keepshelf.core.preview.Previews.Picture;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -63,7 +64,7 @@ public final class FinishPreview {
       throws IOException {
     double aspect = 0;
     List<SurfaceMaker.Decoded> maps = new ArrayList<>();
-    IOException trouble = new IOException("there is no map to show");
+    IOException trouble = new IOException(Words.of("finishPreview.there-no-map-show"));
     for (MapFile f : files) {
       try {
         Pixels p = f.pixels();

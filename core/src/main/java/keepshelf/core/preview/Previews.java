@@ -21,6 +21,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.EnvironmentFacts;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.convert.Resize;
@@ -241,7 +242,7 @@ public final class Previews {
         s,
         packs
             .apply(s.pack().id())
-            .orElseThrow(() -> new IOException("the pack of " + s.item().name() + " is gone")));
+            .orElseThrow(() -> new IOException(Words.of("previews.pack-gone", s.item().name()))));
   }
 
   /** What a model holds and what it lacks; empty when its file is gone or cannot be read. */
@@ -274,7 +275,7 @@ public final class Previews {
   public EnvironmentFacts lightFacts(ShelvedItem s) throws IOException {
     List<MapFile> maps = maps(s);
     if (maps.isEmpty()) {
-      throw new IOException("there is no map to measure");
+      throw new IOException(Words.of("previews.there-no-map-measure"));
     }
     return EnvironmentFacts.of(maps.getFirst().pixels());
   }
@@ -320,7 +321,7 @@ public final class Previews {
   private static Picture render(
       ItemKind kind, List<MapFile> maps, Double tileMetres, int side, Lit lit) throws IOException {
     if (maps.isEmpty()) {
-      throw new IOException("there is no map to show");
+      throw new IOException(Words.of("previews.there-no-map-show"));
     }
     if (kind == ItemKind.ENVIRONMENT) {
       Pixels p = maps.getFirst().pixels();
@@ -346,7 +347,8 @@ public final class Previews {
 
   /** The picture of a map itself, for thumbnails. */
   public static Picture flat(Path file, int side) throws IOException {
-    return new Picture(side, Resampler.thumbnail(RowReader.atMost(file, MapFile.MOST, Resize.Holds.COLOUR), side));
+    return new Picture(
+        side, Resampler.thumbnail(RowReader.atMost(file, MapFile.MOST, Resize.Holds.COLOUR), side));
   }
 
   /**

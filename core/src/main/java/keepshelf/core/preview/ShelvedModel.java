@@ -17,6 +17,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.recognise.model.ModelFacts;
 import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.recognise.model.ModelReader;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.light.Light;
 import keepshelf.imaging.render.ModelPreview;
@@ -121,7 +122,7 @@ public final class ShelvedModel {
   /** The rendered picture, opaque ARGB. */
   int[] render(int side, Previews.Lit lit) throws IOException {
     ModelFile f =
-        file().orElseThrow(() -> new IOException("the pack has no model file of that name"));
+        file().orElseThrow(() -> new IOException(Words.of("shelvedModel.pack-has-no-model-file")));
     ModelFacts facts = ModelReader.facts(f);
     List<Surface> surfaces = new ArrayList<>();
     for (ModelFacts.Slot s : facts.slots()) {

@@ -8,6 +8,7 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.convert.HeightMaps;
@@ -69,7 +70,7 @@ public final class SurfaceMaker {
    */
   public static Surface make(List<MapFile> maps) throws IOException {
     SurfaceMaker m = new SurfaceMaker(null, Over.NOTHING);
-    IOException trouble = new IOException("there is no map to show");
+    IOException trouble = new IOException(Words.of("surfaceMaker.there-no-map-show"));
     for (MapFile f : maps) {
       try {
         Decoded d = Decoded.of(f, f.pixels());

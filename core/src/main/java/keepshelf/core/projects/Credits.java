@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
+import keepshelf.core.words.Words;
 
 /** Credits of a project, as its licences demand them, ready to paste. */
 public final class Credits {
@@ -31,7 +32,10 @@ public final class Credits {
   }
 
   private static final List<String> GROUPS =
-      List.of("Credits", "Also used, no credit required", "Not cleared");
+      List.of(
+          "Credits",
+          Words.of("credits.also-used-no-credit-required"),
+          Words.of("credits.not-cleared"));
 
   private final Licences licences;
 
@@ -125,10 +129,10 @@ public final class Credits {
         u.item().item().name(),
         by,
         u.licence() == null
-            ? "licence not known"
+            ? Words.of("credits.licence-not-known")
             : brief ? u.licence() : licences.title(u.licence()),
         brief || l == null || l.page() == null ? "" : l.page(),
-        changed ? "It was changed." : "");
+        changed ? Words.of("credits.changed") : "");
   }
 
   private static String text(

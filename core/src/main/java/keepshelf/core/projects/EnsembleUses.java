@@ -11,6 +11,7 @@ import java.util.function.BiFunction;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.EnsemblePart;
+import keepshelf.core.words.Words;
 
 /** What a project uses of an ensemble: itself, and the items that its parts are made of. */
 final class EnsembleUses {
@@ -81,11 +82,7 @@ final class EnsembleUses {
             new Reason(
                 "part-gone",
                 Verdict.UNKNOWN,
-                "What its part “"
-                    + x.name()
-                    + "” is made of, “"
-                    + x.called()
-                    + "”, is not on the shelf any more."));
+                Words.of("ensembleUses.what-part-made-not-shelf", x.name(), x.called())));
         continue;
       }
       Project.Use use =
@@ -105,8 +102,7 @@ final class EnsembleUses {
     }
     if (out.isEmpty()) {
       out.add(
-          new Reason(
-              "parts", Verdict.ALLOWED, "All its parts may be used; they are credited each."));
+          new Reason("parts", Verdict.ALLOWED, Words.of("ensembleUses.all-parts-may-used-they")));
     }
     out.sort((a, b) -> b.verdict().compareTo(a.verdict()));
     return out;

@@ -16,6 +16,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import org.slf4j.LoggerFactory;
 import tools.jackson.core.JacksonException;
 
@@ -47,7 +48,7 @@ public final class Freezing {
       FileTrees.writeAtomically(file, Json.pretty(f));
       return f;
     } catch (IOException e) {
-      throw ShelfException.ofDisk(p.name(), "keeping the state of “" + p.name() + "”", e);
+      throw ShelfException.ofDisk(p.name(), Words.of("freezing.keeping-state", p.name()), e);
     }
   }
 
@@ -83,11 +84,10 @@ public final class Freezing {
                 Problem.error(
                     "no-frozen-state",
                     p.name(),
-                    "No state of “"
-                        + p.name()
-                        + "” was kept"
-                        + (day == null ? "" : " by " + day)
-                        + ". Keep one with: keepshelf projects --freeze NAME.")));
+                    Words.of(
+                        "freezing.no-state-kept-keep-one",
+                        p.name(),
+                        day == null ? "" : " by " + day))));
   }
 
   private static Optional<Frozen> read(Path file) {

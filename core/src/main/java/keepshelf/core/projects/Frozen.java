@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import keepshelf.core.catalogue.MapRecord;
+import keepshelf.core.words.Words;
 
 /**
  * What a project used and what was said of it at one moment, kept to be compared with later.
@@ -83,14 +84,16 @@ public record Frozen(String project, String at, List<Use> uses) {
       Use was = before.remove(now.item());
       if (was == null) {
         out.add(
-            new Change("new", now.item(), now.name() + " is new: " + words(now.verdict()) + "."));
+            new Change(
+                "new", now.item(), Words.of("frozen.new", now.name(), words(now.verdict()))));
       } else {
         compare(was, now, out);
       }
     }
     before
         .values()
-        .forEach(u -> out.add(new Change("gone", u.item(), u.name() + " is not used any more.")));
+        .forEach(u ->
+            out.add(new Change("gone", u.item(), Words.of("frozen.not-used-any-more", u.name()))));
     return out;
   }
 
@@ -100,7 +103,7 @@ public record Frozen(String project, String at, List<Use> uses) {
     changed("finish", now, was.finish(), now.finish(), out);
     changed("licence", now, was.licence(), now.licence(), out);
     if (!was.files().equals(now.files())) {
-      out.add(new Change("files", now.item(), now.name() + ": its files are others now."));
+      out.add(new Change("files", now.item(), Words.of("frozen.files-others-now", now.name())));
     }
   }
 
@@ -110,14 +113,12 @@ public record Frozen(String project, String at, List<Use> uses) {
           new Change(
               kind,
               now.item(),
-              now.name()
-                  + ": "
-                  + kind
-                  + " was "
-                  + (was == null ? "none" : was)
-                  + ", is "
-                  + (is == null ? "none" : is)
-                  + "."));
+              Words.of(
+                  "frozen.was-is",
+                  now.name(),
+                  kind,
+                  was == null ? "none" : was,
+                  is == null ? "none" : is)));
     }
   }
 

@@ -9,6 +9,7 @@ import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.projects.Project.HandedOver;
 import keepshelf.core.projects.Project.Kind;
+import keepshelf.core.words.Words;
 
 /**
  * Small rules that hold a licence's terms against a job's. Each says what it knows and nothing
@@ -46,12 +47,12 @@ final class Judging {
       Project project, ShelvedItem item, Project.Use use, Licence licence, String today) {
     Judging j = new Judging(project, item, use, licence, today);
     if (licence == null) {
-      j.say("known", Verdict.UNKNOWN, "Nobody has said which licence it is under.");
+      j.say("known", Verdict.UNKNOWN, Words.of("judging.nobody-has-said-which-licence"));
     } else if (licence.isUnsettled()) {
       j.say(
           "known",
           Verdict.UNKNOWN,
-          "The terms of “" + licence.title() + "” have not been entered yet.");
+          Words.of("judging.terms-have-not-been-entered", licence.title()));
     } else {
       j.commercial();
       j.editorial();
@@ -63,7 +64,7 @@ final class Judging {
       j.subscription();
       j.credit();
       if (j.reasons.isEmpty()) {
-        j.say("terms", Verdict.ALLOWED, licence.title() + " allows it.");
+        j.say("terms", Verdict.ALLOWED, Words.of("judging.allows", licence.title()));
       }
     }
     j.reasons.sort(Comparator.comparing(Reason::verdict).reversed());
@@ -80,9 +81,9 @@ final class Judging {
     }
     if (licence.commercial() == Answer.NO) {
       // Reports are often paid for as well.
-      say("commercial", Verdict.NOT_ALLOWED, "Paid work may not use it.");
+      say("commercial", Verdict.NOT_ALLOWED, Words.of("judging.paid-work-may-not-use"));
     } else {
-      say("commercial", Verdict.UNKNOWN, "Whether paid work may use it is not known.");
+      say("commercial", Verdict.UNKNOWN, Words.of("judging.whether-paid-work-may-use"));
     }
   }
 
@@ -91,7 +92,7 @@ final class Judging {
       say(
           "editorial",
           Verdict.NOT_ALLOWED,
-          "It is for editorial use only, and this job is " + project.kind().id() + ".");
+          Words.of("judging.editorial-use-only-job", project.kind().id()));
     }
   }
 
@@ -102,21 +103,15 @@ final class Judging {
         may = Answer.YES;
       }
       if (may == Answer.NO) {
-        say("hand-over", Verdict.NOT_ALLOWED, "Files may not be handed to a client.");
+        say("hand-over", Verdict.NOT_ALLOWED, Words.of("judging.files-may-not-handed-client"));
       } else if (may == Answer.UNKNOWN) {
-        say("hand-over", Verdict.UNKNOWN, "Whether a client may get the files is not known.");
+        say("hand-over", Verdict.UNKNOWN, Words.of("judging.whether-client-may-get-files"));
       }
     } else if (project.handedOver() == HandedOver.PRODUCT) {
       if (licence.redistribution() == Answer.NO) {
-        say(
-            "hand-over",
-            Verdict.NOT_ALLOWED,
-            "The files may not be passed on, and the product contains them.");
+        say("hand-over", Verdict.NOT_ALLOWED, Words.of("judging.files-may-not-passed-product"));
       } else if (licence.redistribution() == Answer.UNKNOWN) {
-        say(
-            "hand-over",
-            Verdict.UNKNOWN,
-            "Whether the files may be passed on within a product is not known.");
+        say("hand-over", Verdict.UNKNOWN, Words.of("judging.whether-files-may-passed-within"));
       }
     }
   }
@@ -128,13 +123,13 @@ final class Judging {
             "changes",
             Verdict.NOT_ALLOWED,
             use.finish() != null
-                ? "It may not be changed, and it is used with the finish “" + use.finish() + "”."
-                : "It may not be changed, and maps were made of it.");
+                ? Words.of("judging.may-not-changed-used-with", use.finish())
+                : Words.of("judging.may-not-changed-maps-were"));
       } else {
-        say("changes", Verdict.CONDITION, "It may be used only as it was delivered.");
+        say("changes", Verdict.CONDITION, Words.of("judging.may-used-only-delivered"));
       }
     } else if (licence.derivatives() == Answer.UNKNOWN && changed) {
-      say("changes", Verdict.UNKNOWN, "Whether it may be changed is not known, and it is.");
+      say("changes", Verdict.UNKNOWN, Words.of("judging.whether-may-changed-not-known"));
     }
   }
 
@@ -146,14 +141,12 @@ final class Judging {
       say(
           "share-alike",
           Verdict.NOT_ALLOWED,
-          "What contains it must stand under "
-              + licence.title()
-              + " as well, which a closed product cannot.");
+          Words.of("judging.what-contains-must-stand-under", licence.title()));
     } else if (project.handedOver() == HandedOver.FILES || changed) {
       say(
           "share-alike",
           Verdict.CONDITION,
-          "What is made of it must be passed on under " + licence.title() + ".");
+          Words.of("judging.what-made-must-passed-under", licence.title()));
     }
   }
 
@@ -163,11 +156,10 @@ final class Judging {
       say(
           "seats",
           Verdict.NOT_ALLOWED,
-          "It is for "
-              + (seats == 1 ? "one person" : seats + " people")
-              + ", and "
-              + project.seats()
-              + " work on this.");
+          Words.of(
+              "judging.work",
+              seats == 1 ? Words.of("judging.one-person") : seats + " people",
+              project.seats()));
     }
   }
 
@@ -176,9 +168,9 @@ final class Judging {
       return;
     }
     if (licence.machineLearning() == Answer.NO) {
-      say("training", Verdict.NOT_ALLOWED, "No models may be trained with it, and this job does.");
+      say("training", Verdict.NOT_ALLOWED, Words.of("judging.no-models-may-trained-with"));
     } else if (licence.machineLearning() == Answer.UNKNOWN) {
-      say("training", Verdict.UNKNOWN, "Whether models may be trained with it is not known.");
+      say("training", Verdict.UNKNOWN, Words.of("judging.whether-models-may-trained-with"));
     }
   }
 
@@ -189,38 +181,29 @@ final class Judging {
     String until = purchase.until();
     String last = project.to() == null ? today : project.to();
     if (until == null) {
-      say(
-          "subscription",
-          Verdict.UNKNOWN,
-          "It comes with a subscription, and nobody said until when that runs.");
+      say("subscription", Verdict.UNKNOWN, Words.of("judging.comes-with-subscription-nobody-said"));
     } else if (use.since() != null && use.since().compareTo(until) > 0) {
       say(
           "subscription",
           Verdict.NOT_ALLOWED,
-          "The subscription ended on " + until + ", before it was used here.");
+          Words.of("judging.subscription-ended-before-used-here", until));
     } else if (last.compareTo(until) > 0) {
       say(
           "subscription",
           Verdict.CONDITION,
-          "The subscription ends on "
-              + until
-              + ", before the job does: renew it, or look whether its terms let work that was begun"
-              + " go on.");
+          Words.of("judging.subscription-ends-before-job-does", until));
     }
   }
 
   private void credit() {
-    String name = who == null ? "its maker" : who;
+    String name = who == null ? Words.of("judging.maker") : who;
     if (licence.attribution() == Answer.YES) {
       say(
           "credit",
           Verdict.CREDIT,
-          "Name " + name + " and the licence" + (changed ? ", and say that it was changed." : "."));
+          Words.of("judging.name-licence-say-changed", name, changed ? 1 : 0));
     } else if (licence.attribution() == Answer.UNKNOWN) {
-      say(
-          "credit",
-          Verdict.CREDIT,
-          "Whether a credit is demanded is not known; naming " + name + " is safe.");
+      say("credit", Verdict.CREDIT, Words.of("judging.whether-credit-demanded-not-known", name));
     }
   }
 }

@@ -31,6 +31,7 @@ import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /**
  * The projects of a shelf. What one is stands in {@code records/projects}, a file each; what it
@@ -93,14 +94,14 @@ public final class Projects {
                 Problem.error(
                     "no-such-project",
                     name,
-                    "There is no project “"
-                        + name
-                        + "” on this shelf. "
-                        + (all.isEmpty()
-                            ? "Add one with: keepshelf projects --add NAME."
-                            : "There are: "
-                                + String.join(", ", all.stream().map(Project::name).toList())
-                                + "."))));
+                    Words.of(
+                        "projects.there-no-project-shelf",
+                        name,
+                        all.isEmpty()
+                            ? Words.of("projects.add-one-with-keepshelf-projects")
+                            : Words.of(
+                                "projects.there",
+                                String.join(", ", all.stream().map(Project::name).toList()))))));
   }
 
   /** Keeps what a project is; what it uses stays, see {@link #use} and {@link #drop}. */
@@ -133,15 +134,12 @@ public final class Projects {
             Problem.error(
                 "record",
                 file.toString(),
-                "The record "
-                    + file
-                    + " of this project cannot be read, so nothing was changed. Restore it from a"
-                    + " backup, or move it away."));
+                Words.of("projects.record-project-cannot-read-nothing", file)));
       }
       Files.createDirectories(file.getParent());
       FileTrees.writeAtomically(file, Json.pretty(how.apply(was)));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(name, "keeping the project “" + name + "”", e);
+      throw ShelfException.ofDisk(name, Words.of("projects.keeping-project", name), e);
     }
   }
 
@@ -154,14 +152,12 @@ public final class Projects {
     if (!judged(p).isEmpty()) {
       throw new ShelfException(
           Problem.error(
-              "project-in-use",
-              p.name(),
-              "“" + p.name() + "” uses items. Take them out of it first."));
+              "project-in-use", p.name(), Words.of("projects.uses-items-take-them-out", p.name())));
     }
     try (ShelfLock lock = ShelfLock.take(shelf)) {
       Files.deleteIfExists(file(p.name()));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(p.name(), "forgetting the project “" + p.name() + "”", e);
+      throw ShelfException.ofDisk(p.name(), Words.of("projects.forgetting-project", p.name()), e);
     }
   }
 
@@ -255,7 +251,7 @@ public final class Projects {
     new Editing(shelf, catalogue)
         .mark(
             items.stream().map(s -> s.item().id()).toList(),
-            (used ? "Using items in “" : "Taking items out of “") + p.name() + "”",
+            Words.of("projects.using-items-2", used ? 1 : 0, p.name()),
             m -> {
               TreeSet<String> all = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
               all.addAll(m.projects());
@@ -326,9 +322,7 @@ public final class Projects {
         .orElseThrow(() ->
             new ShelfException(
                 Problem.error(
-                    "no-such-item",
-                    id,
-                    "The item was taken off the shelf meanwhile. Nothing was changed.")));
+                    "no-such-item", id, Words.of("projects.item-taken-off-shelf-meanwhile"))));
   }
 
   /** The hosts that an item is installed in. */
@@ -369,14 +363,15 @@ public final class Projects {
         reasons = new ArrayList<>(other);
         reasons.add(
             new Reason(
-                "elsewhere",
-                verdict,
-                "It was also got in “" + o.pack() + "”, whose terms allow more."));
+                "elsewhere", verdict, Words.of("projects.also-got-whose-terms-allow", o.pack())));
       }
     }
     if (use.overruled() != null) {
       reasons.addFirst(
-          new Reason("overruled", Verdict.ALLOWED, "Overruled by a person: " + use.overruled()));
+          new Reason(
+              "overruled",
+              Verdict.ALLOWED,
+              Words.of("projects.overruled-by-person", use.overruled())));
       verdict = Verdict.ALLOWED;
     }
     return new JudgedUse(s, use, id, verdict, reasons);

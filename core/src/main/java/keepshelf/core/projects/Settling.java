@@ -13,6 +13,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
 
@@ -47,10 +48,7 @@ public final class Settling {
           Problem.error(
               "record",
               file.toString(),
-              "The record "
-                  + file
-                  + " of what was said of this project's files cannot be read. Restore it from a"
-                  + " backup, or move it away."));
+              Words.of("settling.record-what-said-projects-files", file)));
     }
   }
 
@@ -75,7 +73,7 @@ public final class Settling {
       Files.createDirectories(file(p).getParent());
       FileTrees.writeAtomically(file(p), Json.pretty(all));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(p.name(), "keeping what was said of its files", e);
+      throw ShelfException.ofDisk(p.name(), Words.of("settling.keeping-what-said-files"), e);
     }
   }
 }

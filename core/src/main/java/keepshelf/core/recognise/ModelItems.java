@@ -21,6 +21,7 @@ import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.model.ModelFacts;
 import keepshelf.core.recognise.model.ModelReader;
 import keepshelf.core.recognise.names.NameParts;
+import keepshelf.core.words.Words;
 
 /** Makes items of model files, with the texture sets that their material slots mean. */
 final class ModelItems {
@@ -61,10 +62,7 @@ final class ModelItems {
             Problem.warning(
                 "unreadable-model",
                 l.file().path(),
-                l.file().name()
-                    + " cannot be read as a model: "
-                    + f.trouble()
-                    + ". It is kept with the pack as it is."));
+                Words.of("modelItems.cannot-read-model-kept-with", l.file().name(), f.trouble())));
       } else if (f.triangles() > PLANE) {
         String key = NameParts.of(l.file().stem()).key();
         byName.computeIfAbsent(key.isEmpty() ? "model" : key, k -> new ArrayList<>()).add(i);
@@ -97,9 +95,8 @@ final class ModelItems {
   }
 
   private static String said(ModelFacts f) {
-    return String.format(
-        Locale.ROOT,
-        "a model of %,d triangles with %d material slot%s",
+    return Words.of(
+        "modelItems.model-triangles-with-material-slot",
         f.triangles(),
         f.slots().size(),
         f.slots().size() == 1 ? "" : "s");

@@ -31,6 +31,7 @@ import keepshelf.core.recognise.sets.FoundSet;
 import keepshelf.core.recognise.sets.ItemMaker;
 import keepshelf.core.recognise.sets.RoleChooser;
 import keepshelf.core.recognise.sets.SetFinder;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
 /**
@@ -100,7 +101,9 @@ public final class Recogniser {
 
   private String packName(List<RecognisedItem> items) {
     String t = NameParts.title(arrivalKey.isEmpty() ? arrival.key() : arrivalKey, arrivalName);
-    return !t.isEmpty() ? t : items.isEmpty() ? "Untitled pack" : items.getFirst().name();
+    return !t.isEmpty()
+        ? t
+        : items.isEmpty() ? Words.of("recogniser.untitled-pack") : items.getFirst().name();
   }
 
   private List<Candidate> sort(List<SourceFile> files) {
@@ -204,7 +207,7 @@ public final class Recogniser {
             .filter(word -> !used.contains(c.file.path()))
             .ifPresent(word -> {
               s.members.remove(c);
-              ItemMaker.preview(loose, c, "its name says “" + word + "”");
+              ItemMaker.preview(loose, c, Words.of("recogniser.name-says", word));
             });
       }
     }
@@ -212,7 +215,7 @@ public final class Recogniser {
       PictureWords.preview(c)
           .ifPresent(word -> {
             rest.remove(c);
-            ItemMaker.preview(loose, c, "its name says “" + word + "”");
+            ItemMaker.preview(loose, c, Words.of("recogniser.name-says", word));
           });
     }
   }

@@ -22,6 +22,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.recognise.names.NamingHabit;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
 /** {@link Records} as files of one shelf, written and read. */
@@ -42,7 +43,7 @@ public final class ShelfRecords implements Records {
 
   private Path named(String folder, String id) throws IOException {
     if (!ID.matcher(id).matches()) {
-      throw new IOException("“" + id + "” is no identifier");
+      throw new IOException(Words.of("shelfRecords.no-identifier", id));
     }
     return file(folder + "/" + id + ".json");
   }
@@ -165,7 +166,7 @@ public final class ShelfRecords implements Records {
     try {
       T read = Json.mapper().readValue(Files.readAllBytes(file), type);
       if (read == null) {
-        throw new IOException("it is empty");
+        throw new IOException(Words.of("shelfRecords.empty"));
       }
       to.accept(read);
     } catch (IOException | RuntimeException e) {
@@ -173,10 +174,7 @@ public final class ShelfRecords implements Records {
           Problem.warning(
               "record",
               file.toString(),
-              "The record "
-                  + file
-                  + " cannot be read and was left as it is. Restore it from a backup and rebuild,"
-                  + " or delete it."));
+              Words.of("shelfRecords.record-cannot-read-left-restore", file)));
     }
   }
 

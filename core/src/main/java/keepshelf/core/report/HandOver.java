@@ -22,6 +22,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Project.HandedOver;
+import keepshelf.core.words.Words;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 
@@ -74,9 +75,7 @@ public final class HandOver {
     if (!String.valueOf(archive.getFileName()).toLowerCase(Locale.ROOT).endsWith(".zip")) {
       throw new ShelfException(
           Problem.error(
-              "use",
-              archive.toString(),
-              "What is handed over is a ZIP archive: let the name end with .zip."));
+              "use", archive.toString(), Words.of("handOver.what-handed-over-zip-archive")));
     }
     boolean files = p.handedOver() == HandedOver.PICTURES || p.handedOver() == HandedOver.NOTHING;
     JobReport report = reports.gather(files ? p.handing(HandedOver.FILES) : p);
@@ -147,7 +146,7 @@ public final class HandOver {
     JobReport handed = reports.only(report, within);
     text(zip, "credits.txt", handed.credits(), packed);
     if (!leftOut.isEmpty()) {
-      StringBuilder out = new StringBuilder("Not in this archive:\n\n");
+      StringBuilder out = new StringBuilder(Words.of("handOver.not-archive"));
       leftOut.forEach(l -> out.append(l.name()).append(": ").append(l.reason()).append('\n'));
       text(zip, "left-out.txt", out.toString(), packed);
     }
@@ -181,11 +180,7 @@ public final class HandOver {
       if (!Hashes.sha256(f.file()).equals(f.sha256())) {
         problems.add(
             Problem.error(
-                "altered",
-                f.path(),
-                f.path()
-                    + " is not as it was delivered, so it was not handed over. Check the shelf and"
-                    + " put it right first."));
+                "altered", f.path(), Words.of("handOver.not-delivered-not-handed-over", f.path())));
         return false;
       }
     } catch (IOException e) {
@@ -193,10 +188,7 @@ public final class HandOver {
           Problem.error(
               "unreadable",
               f.path(),
-              f.path()
-                  + " cannot be read, so it was not handed over: "
-                  + e.getMessage()
-                  + ". Check the shelf."));
+              Words.of("handOver.cannot-read-not-handed-over", f.path(), e.getMessage())));
       return false;
     }
     MessageDigest digest = Hashes.digest();
@@ -206,7 +198,7 @@ public final class HandOver {
       zip.closeArchiveEntry();
     }
     if (!HexFormat.of().formatHex(digest.digest()).equals(f.sha256())) {
-      throw new IOException(f.path() + " was changed while it was packed");
+      throw new IOException(Words.of("handOver.changed-while-packed", f.path()));
     }
     return true;
   }

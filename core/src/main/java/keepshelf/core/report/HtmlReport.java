@@ -12,6 +12,7 @@ import java.util.Map;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Reason;
 import keepshelf.core.projects.Verdict;
+import keepshelf.core.words.Words;
 
 /** A report as one XHTML page that needs nothing beside it. */
 final class HtmlReport {
@@ -67,7 +68,7 @@ final class HtmlReport {
       text.put("title", t.title());
       text.put("id", t.id());
       text.put("page", t.page() == null ? List.of() : List.of(t.page()));
-      text.put("text", t.text().isEmpty() ? "No text of this licence is kept." : t.text());
+      text.put("text", t.text().isEmpty() ? Words.of("htmlReport.no-text-licence-kept") : t.text());
       text.put("summary", !t.full() && !t.text().isEmpty());
       texts.add(text);
     }
@@ -78,18 +79,18 @@ final class HtmlReport {
   private static List<Map<String, Object>> terms(Project p) {
     List<Map<String, Object>> out = new ArrayList<>();
     term(out, "Client", p.client());
-    term(out, "Kind of job", p.kind().id());
+    term(out, Words.of("htmlReport.kind-job"), p.kind().id());
     term(
         out,
-        "What is handed over",
+        Words.of("htmlReport.what-handed-over"),
         switch (p.handedOver()) {
-          case PICTURES -> "pictures and films only";
-          case FILES -> "the files";
-          case PRODUCT -> "a product that contains the files";
+          case PICTURES -> Words.of("htmlReport.pictures-films-only");
+          case FILES -> Words.of("htmlReport.files");
+          case PRODUCT -> Words.of("htmlReport.product-contains-files");
           case NOTHING -> "nothing";
         });
-    term(out, "People on the job", String.valueOf(p.seats()));
-    term(out, "Models", p.asks().training() ? "are trained with the files" : null);
+    term(out, Words.of("htmlReport.people-job"), String.valueOf(p.seats()));
+    term(out, "Models", p.asks().training() ? Words.of("htmlReport.trained-with-files") : null);
     term(out, "Territory", p.territory());
     term(
         out,
@@ -108,7 +109,8 @@ final class HtmlReport {
 
   private static List<Map<String, Object>> counts(JobReport r) {
     List<Map<String, Object>> out = new ArrayList<>();
-    out.add(Map.of("many", r.uses().size(), "what", "items used", "class", "all"));
+    out.add(
+        Map.of("many", r.uses().size(), "what", Words.of("htmlReport.items-used"), "class", "all"));
     Verdict.counts(r.uses().stream().map(JobReport.Entry::use).toList())
         .forEach((v, n) -> {
           if (n > 0) {
@@ -121,10 +123,10 @@ final class HtmlReport {
   private static String words(Verdict v) {
     return switch (v) {
       case ALLOWED -> "allowed";
-      case CREDIT -> "allowed with credit";
-      case CONDITION -> "allowed with a condition";
-      case UNKNOWN -> "not known";
-      case NOT_ALLOWED -> "not allowed";
+      case CREDIT -> Words.of("htmlReport.allowed-with-credit");
+      case CONDITION -> Words.of("htmlReport.allowed-with-condition");
+      case UNKNOWN -> Words.of("htmlReport.not-known");
+      case NOT_ALLOWED -> Words.of("htmlReport.not-allowed");
     };
   }
 
@@ -148,7 +150,7 @@ final class HtmlReport {
     m.put(
         "picture",
         e.picture() == null ? List.of() : List.of(Base64.getEncoder().encodeToString(e.picture())));
-    m.put("licence", e.licence() == null ? "not known" : e.licence().title());
+    m.put("licence", e.licence() == null ? Words.of("htmlReport.not-known") : e.licence().title());
     m.put("verdict", words(e.use().verdict()));
     m.put("class", e.use().verdict().id());
     m.put(
@@ -160,9 +162,10 @@ final class HtmlReport {
     List<String> how = new ArrayList<>();
     if (e.use().use().since() != null) {
       how.add(
-          (e.use().use().how().equals("by-tracing") ? "found in its files" : "noted by hand")
-              + " on "
-              + e.use().use().since());
+          Words.of(
+              "htmlReport.found-files-2",
+              e.use().use().how().equals("by-tracing") ? 1 : 0,
+              e.use().use().since()));
     }
     m.put("how", how);
     m.put(

@@ -31,6 +31,7 @@ import keepshelf.core.projects.Credits;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Projects;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageEncoder;
 
 /** Gathers what is to be said of a job, and writes it. */
@@ -60,11 +61,7 @@ public final class JobReports {
         }
       }
       throw new ShelfException(
-          Problem.error(
-              "use",
-              file.toString(),
-              "A report is an HTML, PDF or SPDX file: let the name end with .html, .pdf or"
-                  + " .spdx.json."));
+          Problem.error("use", file.toString(), Words.of("jobReports.report-html-pdf-or-spdx")));
     }
   }
 
@@ -175,10 +172,10 @@ public final class JobReports {
       out.add(p.price());
     }
     if (p.invoice() != null) {
-      out.add("invoice kept: " + p.invoice());
+      out.add(Words.of("jobReports.invoice-kept", p.invoice()));
     }
     if (p.until() != null) {
-      out.add("subscription until " + p.until());
+      out.add(Words.of("jobReports.subscription-until", p.until()));
     }
     if (s.pack().page() != null) {
       out.add(s.pack().page());
@@ -201,7 +198,7 @@ public final class JobReports {
             Problem.warning(
                 "no-picture",
                 s.item().name(),
-                "There is no picture of " + s.item().name() + " in the report: " + e.getMessage()));
+                Words.of("jobReports.there-no-picture-report", s.item().name(), e.getMessage())));
       }
       return null;
     }
@@ -222,7 +219,7 @@ public final class JobReports {
       }
       FileTrees.writeAtomically(file.toAbsolutePath(), bytes(report, form));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(file.toString(), "writing the report " + file, e);
+      throw ShelfException.ofDisk(file.toString(), Words.of("jobReports.writing-report", file), e);
     }
   }
 

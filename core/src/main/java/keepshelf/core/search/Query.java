@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import keepshelf.core.words.Words;
 
 /**
  * What is searched for, as text: words that must begin a word of an item's record, words in quotes
@@ -58,20 +59,14 @@ public record Query(String text, List<Word> words, List<Condition> conditions, L
         if (key.isPresent() && m.group(4) != null) {
           conditions.add(condition(key.get(), m, not));
         } else if (key.isPresent()) {
-          hints.add(
-              "“"
-                  + m.group()
-                  + "” waits for a value, such as "
-                  + Condition.KEYS.get(key.get())
-                  + ".");
+          hints.add(Words.of("query.waits-value-such", m.group(), Condition.KEYS.get(key.get())));
         } else {
           hints.add(
-              "“"
-                  + m.group(2)
-                  + m.group(3)
-                  + "” is no condition. There are: "
-                  + String.join(", ", Condition.KEYS.keySet())
-                  + ".");
+              Words.of(
+                  "query.no-condition-there",
+                  m.group(2),
+                  m.group(3),
+                  String.join(", ", Condition.KEYS.keySet())));
           words.add(new Word(m.group().substring(m.group(1).length()), false, not));
         }
       } else if (m.group(5) != null) {

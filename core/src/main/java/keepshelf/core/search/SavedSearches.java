@@ -9,6 +9,7 @@ import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
 
@@ -54,7 +55,7 @@ public final class SavedSearches {
     try {
       FileTrees.writeAtomically(file, Json.pretty(all));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(file.toString(), "keeping the search", e);
+      throw ShelfException.ofDisk(file.toString(), Words.of("savedSearches.keeping-search"), e);
     }
   }
 }

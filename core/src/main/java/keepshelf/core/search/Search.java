@@ -18,6 +18,7 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.versions.Releases;
+import keepshelf.core.words.Words;
 
 /**
  * Finds items on one state of the shelf: made once after each change (about a second for the first
@@ -122,7 +123,7 @@ public final class Search {
         worded.and(f.cards());
       }
       if (!f.meant().isEmpty()) {
-        hints.add("Nothing has “" + w.text() + "”; shown is " + String.join(", ", f.meant()) + ".");
+        hints.add(Words.of("search.nothing-has-shown", w.text(), String.join(", ", f.meant())));
       }
     }
     Map<String, Predicate<ItemCard>> byKey = conditions(query, hints);

@@ -27,6 +27,7 @@ import keepshelf.core.sources.owned.Costs;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
 import keepshelf.core.versions.VersionOrder;
+import keepshelf.core.words.Words;
 
 /** Puts together what is on the shelf, what is owned and what feeds say. */
 final class NewsMaker {
@@ -143,7 +144,7 @@ final class NewsMaker {
         r.item = i;
       } else if (i.owned() != null || Boolean.TRUE.equals(i.free())) {
         // Another one may be called the same.
-        rows.computeIfAbsent(i.id() + " of the feed", n -> new Row(i.name())).item = i;
+        rows.computeIfAbsent(Words.of("newsMaker.feed", i.id()), n -> new Row(i.name())).item = i;
       }
     }
   }

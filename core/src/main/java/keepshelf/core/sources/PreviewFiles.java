@@ -14,6 +14,7 @@ import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.sources.web.WebAnswer;
+import keepshelf.core.words.Words;
 
 /** Pictures that a feed shows, by their hashes; can be thrown away. */
 final class PreviewFiles {
@@ -58,7 +59,7 @@ final class PreviewFiles {
     if ("file".equalsIgnoreCase(at.getScheme())) {
       Path f = home.beside(at);
       if (Files.size(f) > MOST_BYTES) {
-        throw new IOException("too large");
+        throw new IOException(Words.of("previewFiles.too-large"));
       }
       return Files.readAllBytes(f);
     }

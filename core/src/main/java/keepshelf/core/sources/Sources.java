@@ -37,6 +37,7 @@ import keepshelf.core.sources.owned.Entitlements;
 import keepshelf.core.sources.owned.Money;
 import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
+import keepshelf.core.words.Words;
 
 /**
  * The sources of a shelf: those a person added, each a readable record in {@code records/sources},
@@ -149,14 +150,14 @@ public final class Sources {
         Problem.error(
             "no-such-source",
             name,
-            "There is no source “"
-                + name
-                + "” on this shelf. "
-                + (all.isEmpty()
-                    ? "Add one with: keepshelf sources --add NAME --feed ADDRESS."
-                    : "There are: "
-                        + String.join(", ", all.stream().map(Source::name).toList())
-                        + ".")));
+            Words.of(
+                "sources.there-no-source-shelf",
+                name,
+                all.isEmpty()
+                    ? Words.of("sources.add-one-with-keepshelf-sources")
+                    : Words.of(
+                        "sources.there",
+                        String.join(", ", all.stream().map(Source::name).toList())))));
   }
 
   /**
@@ -185,13 +186,7 @@ public final class Sources {
       org.slf4j.LoggerFactory.getLogger(Sources.class).debug("no address", e);
     }
     throw new ShelfException(
-        Problem.error(
-            "feed-address",
-            feed,
-            "“"
-                + feed
-                + "” is no feed: name an address that begins with https://, or a file or folder of"
-                + " this computer. Nothing was changed."));
+        Problem.error("feed-address", feed, Words.of("sources.no-feed-name-address-begins", feed)));
   }
 
   /** Keeps what a source is. */
@@ -203,17 +198,14 @@ public final class Sources {
             Problem.error(
                 "record",
                 file.toString(),
-                "The record "
-                    + file
-                    + " of this source cannot be read, so nothing was changed. Restore it from a"
-                    + " backup, or move it away."));
+                Words.of("sources.record-source-cannot-read-nothing", file)));
       }
       Source now = how.apply(read(file).orElse(of(name)));
       Files.createDirectories(file.getParent());
       FileTrees.writeAtomically(file, Json.pretty(now));
       return now;
     } catch (IOException e) {
-      throw ShelfException.ofDisk(name, "keeping the source “" + name + "”", e);
+      throw ShelfException.ofDisk(name, Words.of("sources.keeping-source", name), e);
     }
   }
 
@@ -243,7 +235,7 @@ public final class Sources {
         Files.deleteIfExists(file(name));
       }
     } catch (IOException e) {
-      throw ShelfException.ofDisk(name, "forgetting the feed of “" + name + "”", e);
+      throw ShelfException.ofDisk(name, Words.of("sources.forgetting-feed", name), e);
     }
   }
 
@@ -272,10 +264,7 @@ public final class Sources {
                     Problem.error(
                         "no-feed",
                         s.name(),
-                        "“"
-                            + s.name()
-                            + "” has no feed that could be asked. Add its address if it has one;"
-                            + " what is owned can be read from a list of orders.")));
+                        Words.of("sources.has-no-feed-could-asked", s.name()))));
     FeedAsking asking = new FeedAsking(web, cache(s), home, s.key());
     FeedCache.Kept kept = asking.ask();
     if (kept.key() != null && s.key() == null) {

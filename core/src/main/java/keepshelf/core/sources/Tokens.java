@@ -18,6 +18,7 @@ import keepshelf.core.disk.FileTrees;
 import keepshelf.core.folder.ComputerSettings;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
 /**
@@ -83,7 +84,7 @@ public final class Tokens {
       }
       write(all);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(file.toString(), "keeping the token in " + file, e);
+      throw ShelfException.ofDisk(file.toString(), Words.of("tokens.keeping-token", file), e);
     }
   }
 

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import keepshelf.core.json.Json;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 
@@ -34,7 +35,7 @@ final class EmbeddedPictures {
    */
   static List<Path> of(Path document, Path folder) throws IOException {
     if (Files.size(document) > MOST) {
-      throw new IOException("it is larger than 1 GiB");
+      throw new IOException(Words.of("embeddedPictures.larger-than-gib"));
     }
     byte[] all = Files.readAllBytes(document);
     ByteBuffer b = ByteBuffer.wrap(all).order(ByteOrder.LITTLE_ENDIAN);
@@ -44,7 +45,7 @@ final class EmbeddedPictures {
       if (all.length >= 20 && b.getInt(0) == MAGIC) {
         int length = b.getInt(12);
         if (b.getInt(16) != JSON) {
-          throw new IOException("its first part is no JSON");
+          throw new IOException(Words.of("embeddedPictures.first-part-no-json"));
         }
         json = Arrays.copyOfRange(all, 20, Math.addExact(20, length));
         int at = 20 + length;
@@ -54,9 +55,9 @@ final class EmbeddedPictures {
       }
       return pictures(Json.mapper().readTree(json), binary, folder);
     } catch (JacksonException | IndexOutOfBoundsException | ArithmeticException e) {
-      throw new IOException("it is no glTF document that can be read", e);
+      throw new IOException(Words.of("embeddedPictures.no-gltf-document-can-read"), e);
     } catch (IllegalArgumentException e) {
-      throw new IOException("a picture in it is not written as the standard says", e);
+      throw new IOException(Words.of("embeddedPictures.picture-not-written-standard-says"), e);
     }
   }
 
@@ -69,7 +70,7 @@ final class EmbeddedPictures {
       byte[] bytes = bytes(g, image, binary);
       written += bytes == null ? 0 : bytes.length;
       if (n >= MOST_PICTURES || written > MOST) {
-        throw new IOException("it holds more pictures than a document would");
+        throw new IOException(Words.of("embeddedPictures.holds-more-pictures-than-document"));
       }
       if (bytes != null) {
         String kind = image.path("mimeType").asString("");

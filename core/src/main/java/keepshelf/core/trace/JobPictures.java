@@ -24,6 +24,7 @@ import keepshelf.core.duplicates.PictureCollector;
 import keepshelf.core.intake.Workspace;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
 /**
@@ -175,11 +176,11 @@ final class JobPictures implements AutoCloseable {
           Problem.note(
               "named-not-there",
               shown,
-              shown
-                  + " names pictures that are not there: "
-                  + String.join(", ", lost.stream().limit(5).toList())
-                  + (lost.size() > 5 ? " and " + (lost.size() - 5) + " more" : "")
-                  + "."));
+              Words.of(
+                  "jobPictures.names-pictures-not-there",
+                  shown,
+                  String.join(", ", lost.stream().limit(5).toList()),
+                  lost.size() > 5 ? Words.of("jobPictures.more", lost.size() - 5) : "")));
     }
   }
 
@@ -198,7 +199,9 @@ final class JobPictures implements AutoCloseable {
 
   private static Problem unreadable(String shown, IOException e) {
     return Problem.warning(
-        "unreadable", shown, DiskTrouble.sentence(e, "looking for pictures in " + shown));
+        "unreadable",
+        shown,
+        DiskTrouble.sentence(e, Words.of("jobPictures.looking-pictures", shown)));
   }
 
   @Override

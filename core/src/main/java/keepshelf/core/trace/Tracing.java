@@ -21,6 +21,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.intake.Workspace;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /**
  * Says of the pictures in a job's folder what on the shelf they are: by their content, by what was
@@ -123,7 +124,8 @@ public final class Tracing {
       // A shelf that cannot be written to can be traced all the same.
       return TempFolders.create("trace");
     } catch (IOException e) {
-      throw ShelfException.ofDisk(shelf.root().toString(), "making a folder to unpack into", e);
+      throw ShelfException.ofDisk(
+          shelf.root().toString(), Words.of("tracing.making-folder-unpack-into"), e);
     }
   }
 
@@ -181,11 +183,17 @@ public final class Tracing {
           receipt.item(),
           null,
           1,
-          "it is what was installed in " + receipt.host());
+          Words.of("tracing.what-installed", receipt.host()));
     }
     if (pair == null) {
       return new TracedFile(
-          p.path(), p.sha256(), Found.UNKNOWN, null, null, 0, "nothing on the shelf looks like it");
+          p.path(),
+          p.sha256(),
+          Found.UNKNOWN,
+          null,
+          null,
+          0,
+          Words.of("tracing.nothing-shelf-looks-like"));
     }
     Found how =
         switch (pair.relation()) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
+import keepshelf.core.words.Words;
 
 /**
  * What is different in the files of one pack against another version of it.
@@ -73,7 +74,7 @@ public record PackChanges(List<String> added, List<String> removed, List<String>
     part(parts, added, "added");
     part(parts, removed, "removed");
     part(parts, changed, "changed");
-    return parts.isEmpty() ? "no file is different" : String.join(", ", parts);
+    return parts.isEmpty() ? Words.of("packChanges.no-file-different") : String.join(", ", parts);
   }
 
   private static void part(List<String> to, List<String> names, String what) {

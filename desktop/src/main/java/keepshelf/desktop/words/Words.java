@@ -1,27 +1,26 @@
 package keepshelf.desktop.words;
 
-import java.text.MessageFormat;
 import java.util.Locale;
-import java.util.ResourceBundle;
+import keepshelf.core.words.WordBook;
 
 /** The words of the interface, from one resource bundle. */
 public final class Words {
-  private static final ResourceBundle BUNDLE =
-      ResourceBundle.getBundle("keepshelf.desktop.words", Locale.ROOT);
+  private static final int LEAST_GROUPED = 1_000;
+
+  private static final WordBook BOOK =
+      WordBook.of(
+          "keepshelf.desktop.words", Locale.getDefault(Locale.Category.DISPLAY), LEAST_GROUPED);
 
   private Words() {}
 
   /** The text of {@code key}, with {@code {0}} and so on filled in. */
   public static String of(String key, Object... values) {
-    String text = BUNDLE.getString(key);
-    return values.length == 0 && !text.contains("{")
-        ? text
-        : new MessageFormat(text, Locale.UK).format(values);
+    return BOOK.of(key, values);
   }
 
   /** The text of {@code key}, or null when there is none. */
   public static String find(String key) {
-    return BUNDLE.containsKey(key) ? BUNDLE.getString(key) : null;
+    return BOOK.has(key) ? BOOK.of(key) : null;
   }
 
   /** Bytes as people read them: "412 MB". */

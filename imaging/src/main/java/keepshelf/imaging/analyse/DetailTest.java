@@ -56,7 +56,8 @@ public final class DetailTest {
   /** Judges the sharpest of up to five places of {@code p}. */
   public static Size of(Pixels p) {
     List<int[]> places = places(p.width(), p.height());
-    return sharpest(places.size(), i -> crop(p, places.get(i)[0], places.get(i)[1], places.get(i)[2]));
+    return sharpest(
+        places.size(), i -> crop(p, places.get(i)[0], places.get(i)[1], places.get(i)[2]));
   }
 
   /** The same of places that were cut out. */

@@ -8,8 +8,8 @@ import java.util.concurrent.CancellationException;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
-import keepshelf.imaging.pixel.SampleHash;
 import keepshelf.imaging.pixel.Rows;
+import keepshelf.imaging.pixel.SampleHash;
 
 /**
  * What is kept of a very large picture that passes by once, row by row: enough to measure it as if

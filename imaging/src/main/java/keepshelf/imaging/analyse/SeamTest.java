@@ -61,7 +61,8 @@ public final class SeamTest {
     Pixels columns = p.columns();
     return test(
         new Lines(p.width(), rows.height(), rows.channels(), (i, l, c) -> rows.value(i, l, c)),
-        new Lines(p.height(), columns.width(), rows.channels(), (i, l, c) -> columns.value(l, i, c)),
+        new Lines(
+            p.height(), columns.width(), rows.channels(), (i, l, c) -> columns.value(l, i, c)),
         jpeg);
   }
 

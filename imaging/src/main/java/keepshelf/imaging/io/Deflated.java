@@ -63,8 +63,7 @@ final class Deflated {
       write();
     }
     long v = sum.getValue();
-    sink.take(
-        new byte[] {(byte) (v >> 24), (byte) (v >> 16), (byte) (v >> 8), (byte) v}, 4);
+    sink.take(new byte[] {(byte) (v >> 24), (byte) (v >> 16), (byte) (v >> 8), (byte) v}, 4);
   }
 
   private void send(boolean last) throws IOException {

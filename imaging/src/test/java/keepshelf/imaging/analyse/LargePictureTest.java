@@ -158,8 +158,7 @@ class LargePictureTest {
   void aSketchOfNormalsTellsTheirSideByTheirHeights() throws Exception {
     LargePicture n = LargePicture.of(RowReader.of(normals(false)), KEPT);
     LargePicture h = LargePicture.of(RowReader.of(Fields.grey16(BUMPS, SIDE)), KEPT);
-    assertThat(
-            HandednessTest.withHeight(Sketch.of(n, true), Sketch.of(h, false)).handedness())
+    assertThat(HandednessTest.withHeight(Sketch.of(n, true), Sketch.of(h, false)).handedness())
         .isEqualTo(Handedness.DX);
   }
 
@@ -178,8 +177,9 @@ class LargePictureTest {
       Pixels p = Pixels.u8(size[0], size[1], 1, b);
       LargePicture large = LargePicture.of(RowReader.of(p), 100);
       MapFacts rows = MapFacts.of(large, ImageFormat.PNG, MapFacts.Meant.COLOUR);
-      assertThat(rows.seam()).as(Arrays.toString(size)).isEqualTo(
-          MapFacts.of(p, ImageFormat.PNG, MapFacts.Meant.COLOUR).seam());
+      assertThat(rows.seam())
+          .as(Arrays.toString(size))
+          .isEqualTo(MapFacts.of(p, ImageFormat.PNG, MapFacts.Meant.COLOUR).seam());
       assertThat(Fingerprint.of(large).descriptor().height()).isEqualTo(size[1]);
     }
   }

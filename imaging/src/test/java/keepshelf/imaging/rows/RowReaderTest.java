@@ -55,7 +55,9 @@ class RowReaderTest {
       for (int y = 0; y < rows.height(); y++) {
         rows.next(row);
         for (int i = 0; i < row.length; i++) {
-          assertThat(row[i]).as("sample %d of row %d", i, y).isEqualTo(whole.at(y * row.length + i));
+          assertThat(row[i])
+              .as("sample %d of row %d", i, y)
+              .isEqualTo(whole.at(y * row.length + i));
         }
       }
     }
@@ -92,9 +94,7 @@ class RowReaderTest {
   void jpeg(int channels) throws Exception {
     BufferedImage image =
         new BufferedImage(
-            61,
-            150,
-            channels == 1 ? BufferedImage.TYPE_BYTE_GRAY : BufferedImage.TYPE_INT_RGB);
+            61, 150, channels == 1 ? BufferedImage.TYPE_BYTE_GRAY : BufferedImage.TYPE_INT_RGB);
     Random r = new Random(3);
     for (int i = 0; i < 61 * 150; i++) {
       image.setRGB(i % 61, i / 61, r.nextInt());
@@ -185,6 +185,7 @@ class RowReaderTest {
         sum += whole.value(x, y, 1) / 16;
       }
     }
-    assertThat((double) small.value(0, 0, 1)).isCloseTo(sum, org.assertj.core.data.Percentage.withPercentage(0.01));
+    assertThat((double) small.value(0, 0, 1))
+        .isCloseTo(sum, org.assertj.core.data.Percentage.withPercentage(0.01));
   }
 }

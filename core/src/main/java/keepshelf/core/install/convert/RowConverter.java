@@ -17,10 +17,10 @@ import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.convert.Vectors;
+import keepshelf.imaging.pixel.Rows;
 import keepshelf.imaging.rows.RowReader;
 import keepshelf.imaging.rows.RowSteps;
 import keepshelf.imaging.rows.RowWriter;
-import keepshelf.imaging.pixel.Rows;
 
 /** Converts very large maps row by row, where each row can be made without the others. */
 public final class RowConverter {

@@ -23,6 +23,7 @@ import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.model.ModelReader;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Depth;
@@ -122,7 +123,9 @@ public final class SceneMaker {
     double w = plan.tileMetres() * FLOOR_TILES;
     double d = plan.tileHeightMetres() * FLOOR_TILES;
     boolean displaces = plan.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT);
-    Shape floor = Shapes.grid("Relief floor", w, d, FLOOR_STEPS, displaces ? null : heights());
+    Shape floor =
+        Shapes.grid(
+            Words.of("sceneMaker.relief-floor"), w, d, FLOOR_STEPS, displaces ? null : heights());
     boolean mapped = plan.maps().stream().anyMatch(m -> m.use() == Use.NORMAL);
     return displaces || !mapped ? floor : flatlyShaded(floor);
   }
@@ -138,7 +141,7 @@ public final class SceneMaker {
 
   private float[] heights() throws IOException {
     if (plan.heights() == null) {
-      throw new IOException("it has no height map");
+      throw new IOException(Words.of("sceneMaker.has-no-height-map"));
     }
     Pixels p = levelled(ImageDecoder.decode(plan.heights()));
     float[] plane = p.luma();

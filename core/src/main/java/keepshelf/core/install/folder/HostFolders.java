@@ -11,6 +11,7 @@ import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /**
  * The folders that hosts were given on this computer. A shelf says where its hosts are, and a shelf
@@ -77,16 +78,8 @@ public final class HostFolders {
           Problem.error(
               "host-unknown-here",
               host.folder(),
-              "The folder of "
-                  + host.name()
-                  + ", "
-                  + host.folder()
-                  + ", was named on another computer or by somebody else, so nothing is written or"
-                  + " deleted there. If it is right, say so: keepshelf hosts --moved “"
-                  + host.name()
-                  + "” --to “"
-                  + host.folder()
-                  + "” (in Hosts: the menu at its head)."));
+              Words.of(
+                  "hostFolders.folder-named-another-computer-or", host.name(), host.folder())));
     }
   }
 }

@@ -11,6 +11,7 @@ import keepshelf.core.catalogue.setup.InstallationRecord.InstalledFile;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
 /** Compares an installation with its receipt. */
@@ -64,7 +65,7 @@ public final class Receipts {
                   Problem.Severity.ERROR,
                   f.role(),
                   f.path(),
-                  f.path() + " is not there any more. Install the item again to put it back."));
+                  Words.of("receipts.not-there-any-more-install", f.path())));
         } else if (Files.size(p) != f.bytes() || !Hashes.sha256(p).equals(f.sha256())) {
           out.add(
               new Problem(
@@ -72,9 +73,7 @@ public final class Receipts {
                   Problem.Severity.WARNING,
                   f.role(),
                   f.path(),
-                  f.path()
-                      + " is not as it was installed. Repair the installation to have it written"
-                      + " anew; what was changed is kept beside it."));
+                  Words.of("receipts.not-installed-repair-installation-have", f.path())));
         }
       } catch (IOException e) {
         out.add(
@@ -83,7 +82,7 @@ public final class Receipts {
                 Problem.Severity.ERROR,
                 f.role(),
                 f.path(),
-                f.path() + " cannot be read: " + e.getMessage() + "."));
+                Words.of("receipts.cannot-read", f.path(), e.getMessage())));
       }
     }
     return out;

@@ -7,6 +7,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.folder.ShelfFolder;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.analyse.NormalHealth.State;
 import keepshelf.imaging.convert.Adjust;
@@ -66,12 +67,10 @@ public final class NormalStates {
   /** What is done about it, for people. */
   public static String said(State s) {
     return switch (s) {
-      case CURVED, UNCURVED ->
-          "The normal map was stored through the colour curve; that is undone on the way.";
-      case OUT_IN_RED, OUT_IN_GREEN ->
-          "Channels of the normal map have changed places; they are put back on the way.";
-      case NO_BLUE -> "The normal map has no blue; it is worked out of red and green on the way.";
-      case NOT_UNIT -> "The vectors of the normal map are brought to length one on the way.";
+      case CURVED, UNCURVED -> Words.of("normalStates.normal-map-stored-through-colour");
+      case OUT_IN_RED, OUT_IN_GREEN -> Words.of("normalStates.channels-normal-map-have-changed");
+      case NO_BLUE -> Words.of("normalStates.normal-map-has-no-blue");
+      case NOT_UNIT -> Words.of("normalStates.vectors-normal-map-brought-length");
       default -> "";
     };
   }

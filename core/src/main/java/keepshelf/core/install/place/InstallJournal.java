@@ -19,6 +19,7 @@ import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 
 /**
  * What installing has begun, as a small file on the shelf that outlives the process. First it names
@@ -204,9 +205,7 @@ public final class InstallJournal {
             Problem.note(
                 "install-given-up",
                 e.folder(),
-                "Installing into "
-                    + e.folder()
-                    + " was interrupted; nothing there was changed. Install it again."));
+                Words.of("installJournal.installing-into-interrupted-nothing-there", e.folder())));
       } else if (!Files.exists(Path.of(e.fresh()))
           && !Receipts.isOf(Path.of(e.folder()), e.record().id())) {
         // Somebody took it all away meanwhile.
@@ -218,7 +217,8 @@ public final class InstallJournal {
             Problem.note(
                 "install-finished",
                 e.record().document(),
-                "Installing " + e.record().document() + " was interrupted and is finished now."));
+                Words.of(
+                    "installJournal.installing-interrupted-finished-now", e.record().document())));
       }
       Files.deleteIfExists(file);
     } catch (IOException x) {
@@ -227,11 +227,10 @@ public final class InstallJournal {
           Problem.warning(
               "install-unfinished",
               e.folder(),
-              "Installing into "
-                  + e.folder()
-                  + " was interrupted and cannot be finished now: "
-                  + x.getMessage()
-                  + ". It is tried again when the shelf is opened next."));
+              Words.of(
+                  "installJournal.installing-into-interrupted-cannot-finished",
+                  e.folder(),
+                  x.getMessage())));
     }
   }
 

@@ -33,6 +33,7 @@ import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** Writes one installation beside its place and puts it there. */
 public final class Placing {
@@ -104,10 +105,10 @@ public final class Placing {
               Problem.error(
                   "folder-taken",
                   plan.folder().toString(),
-                  plan.folder()
-                      + " was made by something else meanwhile and was left alone. Install “"
-                      + plan.item().item().name()
-                      + "” again."));
+                  Words.of(
+                      "placing.made-by-something-else-meanwhile",
+                      plan.folder(),
+                      plan.item().item().name())));
         }
         carryOver();
         journal.promise(record, plan.replaces() == null ? null : plan.replaces().id());
@@ -138,9 +139,7 @@ public final class Placing {
           Problem.error(
               "read-only",
               plan.folder().toString(),
-              plan.folder()
-                  + " is there already and was left as it is: the shelf cannot be written to, so"
-                  + " what is replaced could not be recorded."));
+              Words.of("placing.there-already-left-shelf-cannot", plan.folder())));
     }
     try {
       Files.createDirectories(textures());
@@ -190,12 +189,7 @@ public final class Placing {
           Problem.error(
               "host-gone",
               root.toString(),
-              "The folder of "
-                  + plan.host().name()
-                  + ", "
-                  + root
-                  + ", is not there. Connect its disk, say where it was moved to (hosts --moved, or"
-                  + " the menu at its head in Hosts), or make the folder again to start anew."));
+              Words.of("placing.folder-not-there-connect-disk", plan.host().name(), root)));
     }
   }
 

@@ -19,6 +19,7 @@ import keepshelf.core.install.folder.HostFolders;
 import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.journal.Promises;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 
 /**
  * Takes an installation out of its host, under a promise on the shelf: what a process that died has
@@ -99,9 +100,7 @@ public final class Removing {
             Problem.warning(
                 "left-altered-file",
                 p.path(),
-                p.path()
-                    + " was changed after installing and was left where it is. Delete it yourself"
-                    + " if it is not needed."));
+                Words.of("removing.changed-after-installing-left-where", p.path())));
       }
     }
     return altered;
@@ -145,9 +144,8 @@ public final class Removing {
                 Problem.note(
                     "uninstall-finished",
                     e.gone().document(),
-                    "Uninstalling "
-                        + e.gone().document()
-                        + " was interrupted and is finished now."));
+                    Words.of(
+                        "removing.uninstalling-interrupted-finished-now", e.gone().document())));
           });
     }
     return said;

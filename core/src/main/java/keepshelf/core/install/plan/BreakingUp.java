@@ -8,6 +8,7 @@ import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.measure.Patterned;
 import keepshelf.core.install.profile.HostProfile;
+import keepshelf.core.words.Words;
 
 /** Says what becomes of the wish that repetition is broken up. */
 record BreakingUp(ShelfFolder shelf, ShelvedItem item, HostProfile profile) {
@@ -24,24 +25,20 @@ record BreakingUp(ShelfFolder shelf, ShelvedItem item, HostProfile profile) {
       return Optional.empty();
     }
     if (as != Setup.SURFACE) {
-      return Optional.of("Repetition is broken up on surfaces only: here it is not.");
+      return Optional.of(Words.of("breakingUp.repetition-broken-up-surfaces-only"));
     }
     if (!profile.document().hexTiles()) {
-      return Optional.of(
-          "This host’s format has no nodes that break repetition up: one tile lies beside the"
-              + " other. A larger tile without repeats can be made and installed instead.");
+      return Optional.of(Words.of("breakingUp.hosts-format-has-no-nodes"));
     }
     if (!profile.breaksUp()) {
-      return Optional.of("What is laid on from three sides is not broken up.");
+      return Optional.of(Words.of("breakingUp.what-laid-from-three-sides"));
     }
     if (!can(profile, as, maps)) {
-      return Optional.of("It comes in UDIM tiles, which do not repeat: nothing is broken up.");
+      return Optional.of(Words.of("breakingUp.comes-udim-tiles-which-do"));
     }
     return Optional.of(
         Patterned.is(shelf, item)
-            ? "Repetition is broken up by the host’s own nodes, but this has a pattern, which they"
-                + " cut through. A larger tile that is made of it keeps the pattern whole."
-            : "Repetition is broken up by the host’s own nodes while it is shown, in hexagons that"
-                + " are neither turned nor scaled; the pictures stay as they are.");
+            ? Words.of("breakingUp.repetition-broken-up-by-hosts")
+            : Words.of("breakingUp.repetition-broken-up-by-hosts-2"));
   }
 }

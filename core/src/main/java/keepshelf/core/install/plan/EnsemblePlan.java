@@ -17,6 +17,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /**
  * How the parts of an ensemble are set up: each as it would be alone, in one document.
@@ -65,7 +66,7 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
             Problem.error(
                 e.problem().code(),
                 e.problem().path(),
-                "The part “" + p.name() + "” stops it: " + e.problem().message()),
+                Words.of("ensemblePlan.part-stops", p.name(), e.problem().message())),
             e);
       }
     }
@@ -77,14 +78,11 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
         Problem.error(
             "part-gone",
             ensemble.item().key(),
-            "The part “"
-                + p.name()
-                + "” of “"
-                + ensemble.item().name()
-                + "” is made of “"
-                + p.called()
-                + "”, which is not on the shelf any more. Bring it back from the bin, or give the"
-                + " part something else."));
+            Words.of(
+                "ensemblePlan.part-made-which-not-shelf",
+                p.name(),
+                ensemble.item().name(),
+                p.called())));
   }
 
   /** The finish as the item has it now, else as it was when this was planned last. */
@@ -98,11 +96,7 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
         Problem.error(
             "no-such-finish",
             item.item().key(),
-            "“"
-                + item.item().name()
-                + "” has no finish “"
-                + p.finish()
-                + "” any more. Give the part another one."));
+            Words.of("ensemblePlan.has-no-finish-any-more", item.item().name(), p.finish())));
   }
 
   /** Of a part's editions the one that is wished, else the next smaller, else its smallest. */

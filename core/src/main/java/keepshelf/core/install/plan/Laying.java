@@ -13,6 +13,7 @@ import keepshelf.core.format.Placement;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.preview.Previews;
+import keepshelf.core.words.Words;
 
 /** How the maps of one installation lie on the surface, and what of the wish a host cannot have. */
 final class Laying {
@@ -45,8 +46,7 @@ final class Laying {
       boolean wished =
           tile().isPresent() || (f != null && (f.turn() != 0 || f.right() != 0 || f.up() != 0));
       if (wished) {
-        remarks.add(
-            "It comes in UDIM tiles, which lie as the model has them: no tile size, no turn.");
+        remarks.add(Words.of("laying.comes-udim-tiles-which-lie"));
       }
       return Placement.WHOLE;
     }
@@ -59,21 +59,19 @@ final class Laying {
       return Placement.of(tile, height);
     }
     if (profile.projection().equals("triplanar")) {
-      remarks.add("What is laid on from three sides is neither turned nor shifted.");
+      remarks.add(Words.of("laying.what-laid-from-three-sides"));
       return Placement.of(tile, height);
     }
     Placement wished = new Placement(tile, height, f.turn(), f.right(), f.up());
     Placement straight = new Placement(tile, height, 0, f.right(), f.up());
     boolean turned = f.turn() % 360 != 0;
     if (turned && profile.document().turns() == DocumentFormat.Turns.NONE) {
-      remarks.add("The pictures are not turned: this host’s format has no turn.");
+      remarks.add(Words.of("laying.pictures-not-turned-hosts-format"));
       return straight;
     }
     boolean squares = profile.document().turns() == DocumentFormat.Turns.SQUARES;
     if (squares && !wished.scalesFirst()) {
-      remarks.add(
-          "The pictures are not turned: this host’s format turns pictures that are no squares by"
-              + " right angles only.");
+      remarks.add(Words.of("laying.pictures-not-turned-hosts-format-2"));
       return straight;
     }
     return wished;

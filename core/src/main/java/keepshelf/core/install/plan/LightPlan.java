@@ -14,6 +14,7 @@ import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.plan.PlannedMap.Part;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.EnvironmentFacts;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageFormat;
@@ -68,14 +69,14 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
     double horizon = 0;
     if (options.levelHorizon()) {
       if (facts.horizonDegrees() == null) {
-        remarks.add("No edge between land and sky can be seen, so the horizon stays where it is.");
+        remarks.add(Words.of("lightPlan.no-edge-between-land-sky"));
       } else {
         horizon = facts.horizonDegrees();
         steps.add(Conversion.LEVEL_HORIZON);
       }
     }
     if (map.bits() <= 16 && map.bits() > 0 && !List.of("exr", "hdr").contains(map.format())) {
-      remarks.add("The picture has no range above white, so the light will be flat.");
+      remarks.add(Words.of("lightPlan.picture-has-no-range-above"));
     }
     Light.Sun sun = dome ? null : sun(facts, pixels, options, remarks);
     String format = map.format();
@@ -111,16 +112,11 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
   private static Light.Sun sun(
       EnvironmentFacts facts, Pixels pixels, InstallOptions options, List<String> remarks) {
     if (facts.sun() == null) {
-      remarks.add(
-          "This format has no light from pictures: the sky will be seen, but it gives no light,"
-              + " and there is no sun in it that could be set up instead.");
+      remarks.add(Words.of("lightPlan.format-has-no-light-from"));
       return null;
     }
     remarks.add(
-        "This format has no light from pictures: the sky will be seen, and its strongest light is"
-            + " set up as a sun ("
-            + Math.round(facts.sun().share() * 100)
-            + " % of all its light); light from the rest of the sky is lost.");
+        Words.of("lightPlan.format-has-no-light-from-2", Math.round(facts.sun().share() * 100)));
     double[] light =
         Panorama.light(pixels, facts.sun().azimuthDegrees(), facts.sun().elevationDegrees());
     double most = Math.max(1e-6, Math.max(light[0], Math.max(light[1], light[2])));

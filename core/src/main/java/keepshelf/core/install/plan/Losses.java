@@ -2,7 +2,6 @@ package keepshelf.core.install.plan;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
@@ -12,6 +11,7 @@ import keepshelf.core.format.BodyInputs;
 import keepshelf.core.install.measure.Residual;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /** Says what of an item and of its finish a host cannot have. */
 record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish finish) {
@@ -28,26 +28,22 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
     }
     if (as == Setup.LIGHT) {
       if (finish != null) {
-        out.add("A light is installed as it was delivered: finishes adjust surfaces only.");
+        out.add(Words.of("losses.light-installed-delivered-finishes-adjust"));
       }
       return out;
     }
     if (maps.stream().anyMatch(m -> m.role() == MapRole.EMISSION && m.source().holdsLight())) {
-      out.add("What is brighter than white in the emission map is cut off at white.");
+      out.add(Words.of("losses.what-brighter-than-white-emission"));
     }
     if (maps.stream().anyMatch(m -> m.conversions().contains(Conversion.BRIGHTEN))
         && finish.others().emission() > 1) {
-      out.add(
-          "This host’s format has no brightness of what shines: it is worked into the picture, and"
-              + " what becomes brighter than white is cut off.");
+      out.add(Words.of("losses.hosts-format-has-no-brightness"));
     }
     if (finish != null) {
       substance().ifPresent(out::add);
       boolean laid = finish.turn() != 0 || finish.right() != 0 || finish.up() != 0;
       if (laid && (as == Setup.PLANE || as == Setup.MODEL)) {
-        out.add(
-            "The finish turns or shifts the pictures; here they lie as the shape has them, and are"
-                + " neither turned nor shifted.");
+        out.add(Words.of("losses.finish-turns-or-shifts-pictures"));
       }
     }
     return out;
@@ -57,13 +53,7 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
   private Optional<String> residual(String resolution) {
     return Residual.of(shelf, item, resolution)
         .map(r ->
-            String.format(
-                Locale.ROOT,
-                "Metal and roughness cannot say all that specular colour and gloss say: the"
-                    + " reflectances differ by %.1f %% on average, %.1f %% in the worst"
-                    + " hundredth.",
-                r.mean() * 100,
-                r.worst() * 100));
+            Words.of("losses.metal-and-roughness-cannot-say", r.mean() * 100, r.worst() * 100));
   }
 
   /** What of a finish's substance the host has no input for. */
@@ -73,18 +63,15 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
     }
     Optional<BodyInputs> inputs = profile.document().body(profile.surface());
     if (inputs.isEmpty()) {
-      return Optional.of(
-          "The finish says what the surface is made of (refraction, coat); this host’s own text"
-              + " format has no place for that, so it is left out.");
+      return Optional.of(Words.of("losses.finish-says-what-surface-made"));
     }
     boolean clear = finish.body().transmission() != null && finish.body().transmission() > 0;
     if (clear && inputs.get().transmission() == null) {
-      return Optional.of(
-          "This host’s surface lets no light through: the transmission of the finish is left out.");
+      return Optional.of(Words.of("losses.hosts-surface-lets-no-light"));
     }
     boolean coated = finish.body().coat() != null && finish.body().coat() > 0;
     return inputs.get().coat() == null && coated
-        ? Optional.of("This host has no clear layer: the coat of the finish is left out.")
+        ? Optional.of(Words.of("losses.host-has-no-clear-layer"))
         : Optional.empty();
   }
 }

@@ -14,6 +14,7 @@ import keepshelf.core.preview.ShelvedModel;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.model.ModelFile;
+import keepshelf.core.words.Words;
 
 /**
  * How a model is set up: its file, and the maps of each of its slots.
@@ -47,21 +48,18 @@ record ModelPlan(ModelFile file, List<Slot> slots) {
           Problem.error(
               "no-model",
               file == null ? item.item().key() : file.file().toString(),
-              "“"
-                  + item.item().name()
-                  + "” cannot be installed: "
-                  + (file == null
-                      ? "its pack has no model file of that name."
-                      : "its file " + file.file().getFileName() + " cannot be read.")));
+              Words.of(
+                  "modelPlan.cannot-installed",
+                  item.item().name(),
+                  file == null
+                      ? Words.of("modelPlan.pack-has-no-model-file")
+                      : Words.of("modelPlan.file-cannot-read", file.file().getFileName()))));
     }
     if (!look.metres() && options.metresPerUnit() == null) {
-      remarks.add(
-          "The file does not say in what unit it is; one unit is taken as one metre, so it will be "
-              + size(look.facts().size(), 1)
-              + " large.");
+      remarks.add(Words.of("modelPlan.file-does-not-say-what", size(look.facts().size(), 1)));
     }
     if (!look.missing().isEmpty()) {
-      remarks.add("The pack does not have " + String.join(", ", look.missing()) + ".");
+      remarks.add(Words.of("modelPlan.pack-does-not-have", String.join(", ", look.missing())));
     }
     List<Slot> slots = new ArrayList<>();
     ModelSlots maps = new ModelSlots(item.item().maps());
@@ -70,7 +68,7 @@ record ModelPlan(ModelFile file, List<Slot> slots) {
       List<MapRecord> own = maps.of(s.name(), s.textures(), only);
       String name = s.name().isBlank() ? "Slot " + (slots.size() + 1) : s.name();
       if (own.isEmpty()) {
-        remarks.add("No map belongs to the slot “" + name + "”; it will be plain.");
+        remarks.add(Words.of("modelPlan.no-map-belongs-slot-will", name));
       }
       slots.add(new Slot(name, own));
     }

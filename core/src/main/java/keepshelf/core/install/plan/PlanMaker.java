@@ -38,6 +38,7 @@ import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.io.ImageDecoder;
@@ -77,11 +78,10 @@ public final class PlanMaker {
                     Problem.error(
                         "no-profile",
                         host.name(),
-                        "The host "
-                            + host.name()
-                            + " uses the profile “"
-                            + host.profile()
-                            + "”, which is not known here.")));
+                        Words.of(
+                            "planMaker.host-uses-profile-which-not",
+                            host.name(),
+                            host.profile()))));
   }
 
   /**
@@ -111,7 +111,7 @@ public final class PlanMaker {
       case LIGHT -> {
         light = LightPlan.of(shelf, item, profile, options, used, stem, maps, remarks);
         if (light == null) {
-          throw cannotTake("it has no panorama that can be read");
+          throw cannotTake(Words.of("planMaker.has-no-panorama-can-read"));
         }
       }
       case MODEL -> {
@@ -137,7 +137,7 @@ public final class PlanMaker {
       default -> {
         surface(i.name(), sources(i.mapsAt(used)), stem);
         if (maps.isEmpty()) {
-          throw cannotTake("none of its maps has a place in this host’s surface");
+          throw cannotTake(Words.of("planMaker.none-maps-has-place-hosts"));
         }
       }
     }
@@ -205,10 +205,7 @@ public final class PlanMaker {
     for (Overlay o : options.finish().laid()) {
       Optional<OverlayMaps.Found> found = maps.find(o);
       if (found.isEmpty()) {
-        remarks.add(
-            "The finish lays “"
-                + o.item()
-                + "” over it, which is not on the shelf or has no grey map: it is left out.");
+        remarks.add(Words.of("planMaker.finish-lays-over-which-not", o.item()));
         continue;
       }
       out.add(found.get());
@@ -216,10 +213,8 @@ public final class PlanMaker {
       double laid = placement.tileMetres() / laying.laying(found.get()).across();
       if (o.turnDegrees() % 180 == 0 && Math.abs(laid - wished) > 0.02 * wished) {
         remarks.add(
-            String.format(
-                Locale.ROOT,
-                "“%s” is laid over it in tiles of %.2f m instead of %.2f m, so that it goes on"
-                    + " beyond the edge.",
+            Words.of(
+                "planMaker.laid-over-tiles-instead-that",
                 found.get().item().item().name(),
                 laid,
                 wished));
@@ -273,7 +268,7 @@ public final class PlanMaker {
     try {
       Optional<String> trouble = ImageDecoder.trouble(file);
       if (trouble.isPresent()) {
-        return "its file cannot be used: " + trouble.get();
+        return Words.of("planMaker.file-cannot-used", trouble.get());
       }
     } catch (IOException e) {
       return DiskTrouble.sentence(e, "reading " + m.path());
@@ -283,7 +278,7 @@ public final class PlanMaker {
     }
     NormalHealth.State state = NormalStates.of(item.item(), m, file);
     if (!Vectors.mendable(state)) {
-      return "its vectors are those of an object, which only fit the object that it was made for";
+      return Words.of("planMaker.vectors-those-object-which-only");
     }
     if (NormalStates.needsMending(state) && !remarks.contains(NormalStates.said(state))) {
       remarks.add(NormalStates.said(state));
@@ -303,7 +298,7 @@ public final class PlanMaker {
 
   private void refuseTiles(MapSources sources) throws ShelfException {
     if (sources.tiled() && !profile.tiles()) {
-      throw cannotTake("it comes in UDIM tiles, which this host does not read");
+      throw cannotTake(Words.of("planMaker.comes-udim-tiles-which-host"));
     }
   }
 
@@ -366,13 +361,11 @@ public final class PlanMaker {
           Problem.error(
               "cannot-be-that",
               item.item().key(),
-              "“"
-                  + item.item().name()
-                  + "” cannot be set up as "
-                  + options.as().id()
-                  + ". It can be: "
-                  + String.join(", ", can.stream().map(Setup::id).toList())
-                  + "."));
+              Words.of(
+                  "planMaker.cannot-set-up-can",
+                  item.item().name(),
+                  options.as().id(),
+                  String.join(", ", can.stream().map(Setup::id).toList()))));
     }
     return options.as();
   }
@@ -382,6 +375,6 @@ public final class PlanMaker {
         Problem.error(
             "cannot-take",
             item.item().key(),
-            host.name() + " cannot take “" + item.item().name() + "”: " + why + "."));
+            Words.of("planMaker.cannot-take", host.name(), item.item().name(), why)));
   }
 }

@@ -4,6 +4,7 @@ import keepshelf.core.install.measure.Adjusting;
 import keepshelf.core.install.measure.MapSources;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /** Why a map is not installed, in plain words. */
 final class Reasons {
@@ -11,36 +12,36 @@ final class Reasons {
 
   static String of(MapRole role, MapSources sources, HostProfile profile, Adjusting adjusting) {
     if (role == MapRole.AMBIENT_OCCLUSION && adjusting.occlusion().isPresent()) {
-      return "the finish leaves occlusion out";
+      return Words.of("reasons.finish-leaves-occlusion-out");
     }
     return switch (role) {
       case GLOSS ->
           profile.takes(MapRole.ROUGHNESS)
-              ? "the roughness map says the same"
-              : "this host’s surface has no input for it";
+              ? Words.of("reasons.roughness-map-says-same")
+              : Words.of("reasons.hosts-surface-has-no-input");
       case ROUGHNESS ->
           profile.takes(MapRole.GLOSS)
-              ? "the gloss map says the same"
-              : "this host’s surface has no input for it";
+              ? Words.of("reasons.gloss-map-says-same")
+              : Words.of("reasons.hosts-surface-has-no-input");
       case BUMP ->
           sources.has(MapRole.NORMAL)
-              ? "the normal map holds the same detail"
-              : "this host’s surface has no input for it";
+              ? Words.of("reasons.normal-map-holds-same-detail")
+              : Words.of("reasons.hosts-surface-has-no-input");
       case NORMAL ->
           profile.takes(MapRole.BUMP)
-              ? "the host takes height instead, and there is a map of it"
-              : "this host’s surface has no input for it";
+              ? Words.of("reasons.host-takes-height-instead-there")
+              : Words.of("reasons.hosts-surface-has-no-input");
       case HEIGHT ->
           sources.has(MapRole.NORMAL)
-              ? "this host does not displace; the normal map holds the detail"
-              : "this host does not displace";
-      case SPECULAR -> "this surface takes reflectance from metallic and base colour";
-      case AMBIENT_OCCLUSION -> "the host works out occlusion from the light itself";
-      case CAVITY, CURVATURE -> "it helps making materials, no surface input takes it";
-      case TRANSLUCENCY, THICKNESS -> "light through thin surfaces is not set up in this host yet";
-      case MASK, ID -> "it selects parts, no surface input takes it";
-      case PACKED -> "what its channels hold is not known; say so in Arrivals";
-      default -> "this host’s surface has no input for it";
+              ? Words.of("reasons.host-does-not-displace-normal")
+              : Words.of("reasons.host-does-not-displace");
+      case SPECULAR -> Words.of("reasons.surface-takes-reflectance-from-metallic");
+      case AMBIENT_OCCLUSION -> Words.of("reasons.host-works-out-occlusion-from");
+      case CAVITY, CURVATURE -> Words.of("reasons.helps-making-materials-no-surface");
+      case TRANSLUCENCY, THICKNESS -> Words.of("reasons.light-through-thin-surfaces-not");
+      case MASK, ID -> Words.of("reasons.selects-parts-no-surface-input");
+      case PACKED -> Words.of("reasons.what-channels-hold-not-known");
+      default -> Words.of("reasons.hosts-surface-has-no-input");
     };
   }
 }

@@ -1,13 +1,13 @@
 package keepshelf.core.install.plan;
 
 import java.util.List;
-import java.util.Locale;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.install.measure.MapSources;
 import keepshelf.core.install.measure.OpacityKind;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /** Decides how a surface is seen through. */
 final class SeenThrough {
@@ -29,19 +29,16 @@ final class SeenThrough {
         if (own || p.alphaIsOpacity()) {
           if (cuts != null) {
             remarks.add(
-                String.format(
-                    Locale.ROOT,
-                    "The finish cuts the surface out where its opacity is below %.2f.",
-                    cuts.others().opacityThreshold()));
+                Words.of(
+                    "seenThrough.finish-cuts-surface-out-where", cuts.others().opacityThreshold()));
             return Opacity.CUT_OUT;
           }
           MapSources.Source s = new MapSources.Source(p.source(), own ? p.channel() : "a");
           boolean smooth = OpacityKind.smooth(s, p.from());
           remarks.add(
               smooth
-                  ? "The opacity goes smoothly from seen to not seen, so the surface is blended."
-                  : "The opacity cuts holes, so the surface is cut out where it is below one"
-                      + " half.");
+                  ? Words.of("seenThrough.opacity-goes-smoothly-from-seen")
+                  : Words.of("seenThrough.opacity-cuts-holes-surface-cut"));
           return smooth ? Opacity.BLENDED : Opacity.CUT_OUT;
         }
       }

@@ -7,6 +7,7 @@ import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** The resolution that is installed. */
 final class WishedSize {
@@ -32,13 +33,13 @@ final class WishedSize {
           Problem.error(
               "no-such-resolution",
               item.key(),
-              "“"
-                  + item.name()
-                  + "” is not on the shelf at "
-                  + wished
-                  + ". It is there at "
-                  + (has.isEmpty() ? "one size of unknown label" : String.join(", ", has))
-                  + "."));
+              Words.of(
+                  "wishedSize.not-shelf-at-there-at",
+                  item.name(),
+                  wished,
+                  has.isEmpty()
+                      ? Words.of("wishedSize.one-size-unknown-label")
+                      : String.join(", ", has))));
     }
     return label;
   }

@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /** What a host can take at all. */
 public final class Abilities {
@@ -18,20 +19,20 @@ public final class Abilities {
     return switch (kind) {
       case ENVIRONMENT ->
           p.environment().equals("none")
-              ? Optional.of("it is a light, and this host’s format has none")
+              ? Optional.of(Words.of("abilities.light-hosts-format-has-none"))
               : Optional.empty();
       case MODEL ->
           p.shapes().equals("none")
-              ? Optional.of("it is a model, and this host takes no shapes")
+              ? Optional.of(Words.of("abilities.model-host-takes-no-shapes"))
               : Optional.empty();
       case OVERLAY ->
           p.takes(MapRole.ROUGHNESS) || p.takes(MapRole.GLOSS)
               ? Optional.empty()
-              : Optional.of("it changes roughness, which this host’s surface does not have");
+              : Optional.of(Words.of("abilities.changes-roughness-which-hosts-surface"));
       case LIGHT_PATTERN ->
           p.takes(MapRole.EMISSION)
               ? Optional.empty()
-              : Optional.of("it shines, and this host’s surface does not");
+              : Optional.of(Words.of("abilities.shines-hosts-surface-does-not"));
       // What its parts are is asked when they are planned.
       case ENSEMBLE -> Optional.empty();
       default -> surface(p, roles);
@@ -47,6 +48,6 @@ public final class Abilities {
                     && r != MapRole.PACKED
                     && r != MapRole.CAVITY
                     && r != MapRole.CURVATURE);
-    return any ? Optional.empty() : Optional.of("it has no map that a surface uses");
+    return any ? Optional.empty() : Optional.of(Words.of("abilities.has-no-map-surface-uses"));
   }
 }

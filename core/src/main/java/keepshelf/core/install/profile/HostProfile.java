@@ -17,6 +17,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
@@ -248,7 +249,7 @@ public record HostProfile(
       }
       return Optional.of(p);
     } catch (IOException e) {
-      throw broken(file, "it cannot be read (" + e.getMessage() + ")");
+      throw broken(file, Words.of("hostProfile.cannot-read", e.getMessage()));
     }
   }
 
@@ -272,20 +273,16 @@ public record HostProfile(
     } catch (UnrecognizedPropertyException e) {
       throw broken(
           file,
-          "line "
-              + e.getLocation().getLineNr()
-              + ": there is no field “"
-              + e.getPropertyName()
-              + "”");
+          Words.of(
+              "hostProfile.line-there-no-field", e.getLocation().getLineNr(), e.getPropertyName()));
     } catch (JacksonException e) {
       String at =
           e.getLocation() == null
               ? ""
-              : "line "
-                  + e.getLocation().getLineNr()
-                  + ", column "
-                  + e.getLocation().getColumnNr()
-                  + ": ";
+              : Words.of(
+                  "hostProfile.line-column",
+                  e.getLocation().getLineNr(),
+                  e.getLocation().getColumnNr());
       throw broken(file, at + e.getOriginalMessage());
     }
   }
@@ -305,7 +302,7 @@ public record HostProfile(
         Problem.error(
             "broken-profile",
             file == null ? null : file.toString(),
-            "The host profile" + which + " cannot be used: " + why + "."));
+            Words.of("hostProfile.host-profile-cannot-used", which, why)));
   }
 
   /** As {@link #named}, empty when the profile is broken too. */
@@ -329,7 +326,7 @@ public record HostProfile(
     }
     try (InputStream in = HostProfile.class.getResourceAsStream(template)) {
       if (in == null) {
-        throw new IOException("there is no template " + template);
+        throw new IOException(Words.of("hostProfile.there-no-template", template));
       }
       return new String(in.readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
     }

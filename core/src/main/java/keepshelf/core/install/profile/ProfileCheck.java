@@ -10,6 +10,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
 /** Says what is wrong with a profile that a person wrote. */
@@ -41,13 +42,13 @@ final class ProfileCheck {
   /** The first thing that is wrong, by the name of its field; empty when all is well. */
   static Optional<String> trouble(HostProfile p) {
     if (p.schema() != 1) {
-      return Optional.of("“schema” is " + p.schema() + "; this program knows 1");
+      return Optional.of(Words.of("profileCheck.schema-program-knows", p.schema()));
     }
     if (p.id() == null || !p.id().matches("[a-z0-9][a-z0-9-]*")) {
-      return Optional.of("“id” has to be lower-case letters, digits and hyphens");
+      return Optional.of(Words.of("profileCheck.id-has-lower-case-letters"));
     }
     if (p.name() == null || p.name().isBlank()) {
-      return Optional.of("“name” is missing");
+      return Optional.of(Words.of("profileCheck.name-missing"));
     }
     Optional<String> words =
         word("format", p.format())
@@ -63,14 +64,14 @@ final class ProfileCheck {
       return words;
     }
     if (!(p.unitsPerMetre() > 0)) {
-      return Optional.of("“unitsPerMetre” has to be above 0");
+      return Optional.of(Words.of("profileCheck.unitspermetre-has-above"));
     }
     // A profile may come with a shelf of somebody else's: what it names is started, or read.
     if (p.reader() != null && !p.reader().matches("keepshelf\\.standins(\\.[A-Za-z]\\w*)+")) {
-      return Optional.of("“reader” is none of the simulated hosts' readers");
+      return Optional.of(Words.of("profileCheck.reader-none-simulated-hosts-readers"));
     }
     if (p.template() != null && !p.template().matches("[^/\\\\:]+") || "..".equals(p.template())) {
-      return Optional.of("“template” has to be the name of a file beside the profile");
+      return Optional.of(Words.of("profileCheck.template-has-name-file-beside"));
     }
     return roles(p).or(() -> pictures(p)).or(() -> fitting(p)).or(() -> layout(p.files()));
   }
@@ -80,34 +81,33 @@ final class ProfileCheck {
     return value != null && known.contains(value)
         ? Optional.empty()
         : Optional.of(
-            "“"
-                + field
-                + "” is “"
-                + value
-                + "”; it can be "
-                + String.join(", ", known.stream().sorted().toList()));
+            Words.of(
+                "profileCheck.can",
+                field,
+                value,
+                String.join(", ", known.stream().sorted().toList())));
   }
 
   private static Optional<String> roles(HostProfile p) {
     if (p.slots().isEmpty() && p.packing().isEmpty()) {
-      return Optional.of("“slots” is empty, so nothing could be installed");
+      return Optional.of(Words.of("profileCheck.slots-empty-nothing-could-installed"));
     }
     for (var e : p.slots().entrySet()) {
       if (MapRole.ofId(e.getKey()).isEmpty()) {
-        return Optional.of("“slots” names the role “" + e.getKey() + "”, which does not exist");
+        return Optional.of(Words.of("profileCheck.slots-names-role-which-does", e.getKey()));
       }
       if (e.getValue() == null || e.getValue().input() == null || e.getValue().use() == null) {
-        return Optional.of("“slots” gives “" + e.getKey() + "” no input or no use");
+        return Optional.of(Words.of("profileCheck.slots-gives-no-input-or", e.getKey()));
       }
     }
     for (HostProfile.Packing k : p.packing()) {
       for (var e : k.channels().entrySet()) {
         if (!Set.of("r", "g", "b").contains(e.getKey())) {
-          return Optional.of("“packing” names the channel “" + e.getKey() + "”; there are r, g, b");
+          return Optional.of(Words.of("profileCheck.packing-names-channel-there", e.getKey()));
         }
         if (MapRole.ofId(e.getValue().role()).isEmpty()) {
           return Optional.of(
-              "“packing” names the role “" + e.getValue().role() + "”, which does not exist");
+              Words.of("profileCheck.packing-names-role-which-does", e.getValue().role()));
         }
       }
     }
@@ -116,20 +116,20 @@ final class ProfileCheck {
 
   private static Optional<String> pictures(HostProfile p) {
     if (p.fileFormats().isEmpty()) {
-      return Optional.of("“fileFormats” is empty");
+      return Optional.of(Words.of("profileCheck.fileformats-empty"));
     }
     for (String f : p.fileFormats()) {
       if (ImageFormat.ofId(f).isEmpty()) {
-        return Optional.of("“fileFormats” names “" + f + "”, which is no picture format");
+        return Optional.of(Words.of("profileCheck.fileformats-names-which-no-picture", f));
       }
     }
     return WRITTEN.contains(p.fileFormats().getFirst())
         ? Optional.empty()
         : Optional.of(
-            "“fileFormats” begins with “"
-                + p.fileFormats().getFirst()
-                + "”; conversions are written as "
-                + String.join(" or ", WRITTEN));
+            Words.of(
+                "profileCheck.fileformats-begins-with-conversions-written",
+                p.fileFormats().getFirst(),
+                String.join(" or ", WRITTEN)));
   }
 
   /** What one format has and another has not. */
@@ -137,77 +137,73 @@ final class ProfileCheck {
     DocumentFormat format = p.document();
     if (!format.surfaces().isEmpty() && !format.surfaces().contains(p.surface())) {
       return Optional.of(
-          "“surface” is “"
-              + p.surface()
-              + "”; for this format it can be "
-              + String.join(", ", format.surfaces()));
+          Words.of(
+              "profileCheck.surface-format-can",
+              p.surface(),
+              String.join(", ", format.surfaces())));
     }
     if (p.projection().equals("triplanar") && !format.triplanar()) {
-      return only("“projection” can be triplanar", DocumentFormat::triplanar);
+      return only(Words.of("profileCheck.projection-can-triplanar"), DocumentFormat::triplanar);
     }
     if (p.onePackage() && format.packageEnding() == null) {
-      return only("“package” can be true", f -> f.packageEnding() != null);
+      return only(Words.of("profileCheck.package-can-true"), f -> f.packageEnding() != null);
     }
     if (p.onePackage() && p.files().whole()) {
-      return Optional.of("“files.paths” has to be relative in a package");
+      return Optional.of(Words.of("profileCheck.files-paths-has-relative-package"));
     }
     if (!format.wholePaths() && p.files().whole()) {
-      return Optional.of("“files.paths” has to be relative for the format " + format.id());
+      return Optional.of(Words.of("profileCheck.files-paths-has-relative-format", format.id()));
     }
     if (format.metresOnly() && (p.upAxis().equals("z") || p.unitsPerMetre() != 1)) {
-      return Optional.of("the format " + format.id() + " is in metres, with y upwards");
+      return Optional.of(Words.of("profileCheck.format-metres-with-upwards", format.id()));
     }
     if (!format.environments().contains(p.environment())) {
       return Optional.of(
-          "“environment” is “"
-              + p.environment()
-              + "”; for the format "
-              + format.id()
-              + " it can be "
-              + String.join(", ", format.environments()));
+          Words.of(
+              "profileCheck.environment-format-can",
+              p.environment(),
+              format.id(),
+              String.join(", ", format.environments())));
     }
     for (String f : p.lightFormats()) {
       if (ImageFormat.ofId(f).isEmpty()) {
-        return Optional.of("“lightFormats” names “" + f + "”, which is no picture format");
+        return Optional.of(Words.of("profileCheck.lightformats-names-which-no-picture", f));
       }
     }
     return Set.of("exr", "hdr").contains(p.lightFormats().getFirst())
         ? Optional.empty()
-        : Optional.of("“lightFormats” has to begin with exr or hdr");
+        : Optional.of(Words.of("profileCheck.lightformats-has-begin-with-exr"));
   }
 
   /** "… for the formats a, b only". */
   private static Optional<String> only(String what, Predicate<DocumentFormat> which) {
     List<String> can =
         DocumentFormats.all().stream().filter(which).map(DocumentFormat::id).toList();
-    String formats = can.size() == 1 ? " for the format " : " for the formats ";
+    String formats =
+        can.size() == 1 ? Words.of("profileCheck.format") : Words.of("profileCheck.formats");
     return Optional.of(what + formats + String.join(" and ", can) + " only");
   }
 
   private static Optional<String> layout(FileLayout f) {
     if (!Set.of("copy", "link").contains(f.placement())) {
-      return Optional.of("“files.placement” is “" + f.placement() + "”; it can be copy, link");
+      return Optional.of(Words.of("profileCheck.files-placement-can-copy-link", f.placement()));
     }
     if (!Set.of("relative", "absolute").contains(f.paths())) {
-      return Optional.of("“files.paths” is “" + f.paths() + "”; it can be absolute, relative");
+      return Optional.of(Words.of("profileCheck.files-paths-can-absolute-relative", f.paths()));
     }
     if (!Set.of("lower", "keep").contains(f.letters())) {
-      return Optional.of("“files.letters” is “" + f.letters() + "”; it can be keep, lower");
+      return Optional.of(Words.of("profileCheck.files-letters-can-keep-lower", f.letters()));
     }
     if (f.longest() < 8 || f.longest() > 120) {
-      return Optional.of("“files.longest” is " + f.longest() + "; it can be 8 to 120");
+      return Optional.of(Words.of("profileCheck.files-longest-can-120", f.longest()));
     }
     if (!f.textures().matches("[A-Za-z0-9_-]+")) {
-      return Optional.of("“files.textures” has to be letters, digits, hyphens, underscores");
+      return Optional.of(Words.of("profileCheck.files-textures-has-letters-digits"));
     }
     String rest = f.folder().replaceAll("\\{(item|source|pack|kind|resolution)\\}", "");
     return rest.matches("[A-Za-z0-9_/-]*") && !f.folder().startsWith("/")
         ? Optional.empty()
-        : Optional.of(
-            "“files.folder” is “"
-                + f.folder()
-                + "”; it is made of letters, digits, / and {item}, {source}, {pack}, {kind},"
-                + " {resolution}");
+        : Optional.of(Words.of("profileCheck.files-folder-made-letters-digits", f.folder()));
   }
 
   /** What is wrong with the template of a profile that lies at {@code file}. */
@@ -216,10 +212,11 @@ final class ProfileCheck {
       return Optional.empty();
     }
     if (p.template() == null || p.extension() == null) {
-      return Optional.of("“template” and “extension” are needed for the format template");
+      return Optional.of(Words.of("profileCheck.template-extension-needed-format-template"));
     }
     return Files.isRegularFile(file.resolveSibling(p.template()))
         ? Optional.empty()
-        : Optional.of("its template " + file.resolveSibling(p.template()) + " is not there");
+        : Optional.of(
+            Words.of("profileCheck.template-not-there", file.resolveSibling(p.template())));
   }
 }

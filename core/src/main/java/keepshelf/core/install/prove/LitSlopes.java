@@ -3,7 +3,6 @@ package keepshelf.core.install.prove;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.Finish;
@@ -22,6 +21,7 @@ import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.install.plan.PlannedMap.Part;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.HeightMaps;
@@ -66,9 +66,10 @@ final class LitSlopes {
     if (map.isEmpty()) {
       return Optional.empty();
     }
-    String input = "relief under light";
+    String input = Words.of("litSlopes.relief-under-light");
     if (found == null || found.slopes() == null || found.slopes().length == 0) {
-      return Optional.of(new ProvedInput(input, "the relief of the original", "nothing", false));
+      return Optional.of(
+          new ProvedInput(input, Words.of("litSlopes.relief-original"), "nothing", false));
     }
     return Optional.of(new LitSlopes(plan, map.get()).compared(input, found));
   }
@@ -130,9 +131,8 @@ final class LitSlopes {
     boolean equal = least >= (sameKind ? 0.97 : 0.85) && worst <= (sameKind ? 0.3 : 0.6);
     return new ProvedInput(
         input,
-        String.format(Locale.ROOT, "light spread %.3f, as the original with its finish", spread),
-        String.format(
-            Locale.ROOT, "agrees to %.1f %%, differs by %.2f of the spread", least * 100, worst),
+        Words.of("litSlopes.light-spread-original-with-its", spread),
+        Words.of("litSlopes.agrees-differs-spread", least * 100, worst),
         equal);
   }
 

@@ -9,6 +9,7 @@ import keepshelf.core.catalogue.setup.Setup;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
+import keepshelf.core.words.Words;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -33,7 +34,7 @@ final class Meant {
         m.maps.put(new Asked(map, Use.GREY), new CompletableFuture<>());
       }
     }
-    Thread.ofPlatform().daemon().name("what is meant").start(() -> m.run(plan));
+    Thread.ofPlatform().daemon().name(Words.of("meant.what-meant")).start(() -> m.run(plan));
     return m;
   }
 
@@ -75,7 +76,7 @@ final class Meant {
         throw io;
       }
       if (e.getCause() instanceof OutOfMemoryError memory) {
-        throw new IOException("there is not enough memory", memory);
+        throw new IOException(Words.of("meant.there-not-enough-memory"), memory);
       }
       throw e;
     }

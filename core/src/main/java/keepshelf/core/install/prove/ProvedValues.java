@@ -2,7 +2,6 @@ package keepshelf.core.install.prove;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
 import keepshelf.core.catalogue.setup.Setup;
@@ -12,6 +11,7 @@ import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Value;
 import keepshelf.core.install.document.SceneMaker;
 import keepshelf.core.install.plan.InstallPlan;
+import keepshelf.core.words.Words;
 
 /** Whether a host's reader finds the plain numbers that a finish says of the substance. */
 final class ProvedValues {
@@ -54,6 +54,6 @@ final class ProvedValues {
   }
 
   private static String words(double v) {
-    return String.format(Locale.ROOT, "value %.4f", v);
+    return Words.of("provedValues.value", v);
   }
 }

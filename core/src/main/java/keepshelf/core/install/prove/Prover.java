@@ -19,6 +19,7 @@ import keepshelf.core.install.document.HostDocuments;
 import keepshelf.core.install.document.SceneMaker;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
+import keepshelf.core.words.Words;
 
 /**
  * Compares what an independent reader finds in an installation with what the shelf meant. Expected
@@ -48,11 +49,10 @@ public final class Prover {
         plan.profile().name(),
         List.of(),
         List.of(
-            installed.document()
-                + " was installed anew or removed by somebody else meanwhile, so this reading"
-                + " proves nothing. Install “"
-                + plan.item().item().name()
-                + "” again if it is to be as it was planned here."),
+            Words.of(
+                "prover.installed-anew-or-removed-by",
+                installed.document(),
+                plan.item().item().name())),
         null);
   }
 
@@ -63,7 +63,7 @@ public final class Prover {
           false,
           plan.profile().name(),
           List.of(),
-          List.of("This host has no reader, so what was written cannot be proved."),
+          List.of(Words.of("prover.host-has-no-reader-what")),
           null);
     }
     HostReader.Reading r;
@@ -80,7 +80,7 @@ public final class Prover {
           false,
           plan.profile().name(),
           List.of(),
-          List.of("It could not be read back: " + e.getMessage() + "."),
+          List.of(Words.of("prover.could-not-read-back", e.getMessage())),
           null);
     }
     return new Prover(plan, document, r, meant).compare(scene);
@@ -124,7 +124,11 @@ public final class Prover {
       ExpectedFacts.of(plan).forEach(this::fact);
     } catch (IOException e) {
       compared.add(
-          new ProvedInput("shapes", "those of the shelf", "not read: " + e.getMessage(), false));
+          new ProvedInput(
+              "shapes",
+              Words.of("prover.those-shelf"),
+              Words.of("prover.not-read", e.getMessage()),
+              false));
     }
     boolean ok = reading.complaints().isEmpty() && compared.stream().allMatch(ProvedInput::equal);
     return new Proof(ok, reading.reader(), compared, reading.complaints(), reading.picture());
@@ -144,9 +148,9 @@ public final class Prover {
       } catch (IOException e) {
         compared.add(
             new ProvedInput(
-                prefix + "relief under light",
-                "the original on the shelf",
-                "the original cannot be read: " + e.getMessage(),
+                Words.of("prover.relief-under-light", prefix),
+                Words.of("prover.original-shelf"),
+                Words.of("prover.original-cannot-read", e.getMessage()),
                 false));
       }
     }
@@ -187,8 +191,8 @@ public final class Prover {
       compared.add(
           new ProvedInput(
               input,
-              "the original on the shelf",
-              "the original cannot be read: " + e.getMessage(),
+              Words.of("prover.original-shelf"),
+              Words.of("prover.original-cannot-read", e.getMessage()),
               false));
       return;
     }
@@ -267,19 +271,20 @@ public final class Prover {
     String as =
         switch (use) {
           case COLOUR -> "sRGB colour";
-          case NORMAL -> "vectors through a normal map";
-          case PACKED -> "grey data in each channel";
+          case NORMAL -> Words.of("prover.vectors-through-normal-map");
+          case PACKED -> Words.of("prover.grey-data-each-channel");
           case PANORAMA ->
-              "light from all around, × "
-                  + String.format(Locale.ROOT, "%.2f", scale == null ? Double.NaN : scale);
+              Words.of(
+                  "prover.light-from-all-around",
+                  String.format(Locale.ROOT, "%.2f", scale == null ? Double.NaN : scale));
           case DISPLACEMENT, BUMP ->
-              (use == Use.BUMP ? "bump, " : "height, ")
-                  + "scale "
-                  + String.format(Locale.ROOT, "%.4f", scale == null ? Double.NaN : scale)
-                  + " "
-                  + plan.profile().unit();
-          case GREY_AS_COLOUR -> "grey data as colour";
-          case GREY -> "grey data";
+              Words.of(
+                  "prover.bump-scale",
+                  use == Use.BUMP ? 1 : 0,
+                  String.format(Locale.ROOT, "%.4f", scale == null ? Double.NaN : scale),
+                  plan.profile().unit());
+          case GREY_AS_COLOUR -> Words.of("prover.grey-data-colour");
+          case GREY -> Words.of("prover.grey-data");
         };
     StringBuilder b = new StringBuilder(file + " · " + as + " · " + w + " × " + h);
     b.append(" · mean");
@@ -295,7 +300,7 @@ public final class Prover {
     String found;
     boolean equal = false;
     if (placement == null || placement.isEmpty()) {
-      found = "no shared placement";
+      found = Words.of("prover.no-shared-placement");
     } else {
       Placement has =
           new Placement(
@@ -327,9 +332,8 @@ public final class Prover {
   private static String words(Placement p, boolean hexagons) {
     double tile = p.tileMetres();
     double height = p.tileHeightMetres();
-    return String.format(
-        Locale.ROOT,
-        "tile %.4f%s m, turn %.1f°, offset %.3f %.3f, %sone for all maps",
+    return Words.of(
+        "prover.tile-turn-offset-one-for",
         tile,
         Math.abs(height - tile) < 1e-4 * tile ? "" : String.format(Locale.ROOT, " × %.4f", height),
         p.turnDegrees(),

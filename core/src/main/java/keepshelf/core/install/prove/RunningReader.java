@@ -13,6 +13,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import keepshelf.core.disk.OwnJava;
+import keepshelf.core.words.Words;
 
 /**
  * A host's reader as a process of its own that answers question after question; it is ended when
@@ -50,12 +51,12 @@ final class RunningReader {
         answer = line.submit(this::answer).get(PATIENCE_SECONDS, TimeUnit.SECONDS);
       } catch (TimeoutException e) {
         end();
-        throw new IOException("the host's reader did not answer within two minutes", e);
+        throw new IOException(Words.of("runningReader.hosts-reader-did-not-answer"), e);
       } catch (ExecutionException e) {
         throw new IOException(e.getCause());
       }
       if (answer == null) {
-        throw new IOException("the host's reader ended without an answer");
+        throw new IOException(Words.of("runningReader.hosts-reader-ended-without-answer"));
       }
       lastAsked = System.currentTimeMillis();
       return answer;

@@ -7,6 +7,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.install.measure.NormalStates;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.ChannelFacts;
 import keepshelf.imaging.analyse.DepthTest;
 import keepshelf.imaging.analyse.JpegTraces;
@@ -59,10 +60,8 @@ public final class MendedPixels {
             case STEPS -> Steps.smoothed(levels(grey(read(p, file))));
             case TWO_VALUES ->
                 TwoValues.parted(grey(read(p, file)))
-                    .orElseThrow(() ->
-                        new NoCure(
-                            "its values do not stand in two heaps, so nobody can say what is"
-                                + " metal."));
+                    .orElseThrow(
+                        () -> new NoCure(Words.of("mendedPixels.values-do-not-stand-two")));
             case ALBEDO -> AlbedoRange.brought(read(p, file));
             case SIZE -> sized(read(p, file), f);
           };
@@ -91,9 +90,7 @@ public final class MendedPixels {
         "jpeg".equals(f.map().format()) ? JpegPlanes.read(file) : Optional.empty();
     Pixels out = stored.isPresent() ? Blocks.removed(stored.get()) : Blocks.removed(p);
     if (out == p) {
-      throw new NoCure(
-          "the steps in which its JPEG was stored cannot be told from it any more. Ask the maker"
-              + " for a clean edition.");
+      throw new NoCure(Words.of("mendedPixels.steps-which-jpeg-stored-cannot"));
     }
     if (f.map().role() == MapRole.NORMAL) {
       return Adjust.applied(out, Vectors.mended(NormalHealth.State.NOT_UNIT));

@@ -16,6 +16,7 @@ import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.bond.Stuff;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.derive.SlopeIntegral;
@@ -51,10 +52,8 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
           Problem.error(
               "no-stuff",
               item.item().key(),
-              "Nothing can be cut from “"
-                  + item.item().name()
-                  + "”: "
-                  + (has.tiled() ? "it comes in UDIM tiles." : "it has no base colour.")));
+              Words.of(
+                  "stuffOf.nothing-can-cut-from-comes", item.item().name(), has.tiled() ? 1 : 0)));
     }
     try {
       return new Reading(shelf, item, has).read(base, perPixel);
@@ -87,11 +86,7 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
         Problem.error(
             "map-unreadable",
             item.item().key(),
-            "“"
-                + item.item().name()
-                + "” cannot be read, so nothing was made of it: "
-                + e.getMessage()
-                + ". Check the shelf and put its files back."),
+            Words.of("stuffOf.cannot-read-nothing-made-check", item.item().name(), e.getMessage())),
         e);
   }
 
@@ -119,9 +114,7 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
             Problem.note(
                 "tile-unknown",
                 item.item().key(),
-                "Nobody said how wide a tile of “"
-                    + item.item().name()
-                    + "” is; it is taken to be 1 m."));
+                Words.of("stuffOf.nobody-said-how-wide-tile", item.item().name())));
       }
       Pixels colour = decoded(MapRole.BASE_COLOUR, base);
       w = (int) Math.clamp(Math.round(tile / perPixel), 1, colour.width());

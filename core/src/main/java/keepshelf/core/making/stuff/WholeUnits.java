@@ -3,7 +3,6 @@ package keepshelf.core.making.stuff;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.folder.ShelfFolder;
@@ -11,6 +10,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.bond.Stuff;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.io.ImageDecoder;
@@ -51,10 +51,7 @@ record WholeUnits(List<Stuff.Cut> cuts, Problem said) {
           Problem.error(
               "no-units",
               item.item().key(),
-              "No units were found in “"
-                  + item.item().name()
-                  + "”: nothing in it is set off by joints all round. Cut from it anywhere instead,"
-                  + " without “whole”."));
+              Words.of("wholeUnits.no-units-were-found-nothing", item.item().name())));
     }
     List<Stuff.Cut> cuts = new ArrayList<>();
     double along = 0;
@@ -71,9 +68,8 @@ record WholeUnits(List<Stuff.Cut> cuts, Problem said) {
         Problem.note(
             "units-found",
             item.item().key(),
-            String.format(
-                Locale.ROOT,
-                "%d units were found in “%s”, %.0f × %.0f mm on average.",
+            Words.of(
+                "wholeUnits.units-were-found-average",
                 found.size(),
                 item.item().name(),
                 along,

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.words.Words;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -86,7 +87,7 @@ final class GltfMentions {
     }
     int length = b.getInt(12);
     if (b.getInt(16) != JSON_CHUNK || length < 0 || length > bytes.length - 20) {
-      throw new IOException("its first chunk is not JSON");
+      throw new IOException(Words.of("gltfMentions.first-chunk-not-json"));
     }
     return new String(bytes, 20, length, StandardCharsets.UTF_8);
   }

@@ -8,6 +8,7 @@ import java.util.Map;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.words.Words;
 
 /**
  * Reads the MaterialX, glTF, OBJ/MTL and USD text documents of a pack for what they say about its
@@ -89,9 +90,7 @@ public final class MaterialDocuments {
             Problem.note(
                 "unreadable-document",
                 f.path(),
-                f.name()
-                    + " could not be read as a material document. It is kept with the pack; the"
-                    + " maps were judged without it."));
+                Words.of("materialDocuments.could-not-read-material-document", f.name())));
       }
     }
     return to.facts();

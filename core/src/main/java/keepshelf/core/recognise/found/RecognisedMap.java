@@ -3,6 +3,7 @@ package keepshelf.core.recognise.found;
 import java.util.Locale;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
 
@@ -40,7 +41,8 @@ public record RecognisedMap(
     return as(
         newRole,
         newRole == MapRole.PACKED ? channels : null,
-        Verdict.byPerson("set by hand to " + newRole.title().toLowerCase(Locale.ROOT)));
+        Verdict.byPerson(
+            Words.of("recognisedMap.set-by-hand", newRole.title().toLowerCase(Locale.ROOT))));
   }
 
   /** The same map with other roles of its channels, by a person's word. */
@@ -48,7 +50,7 @@ public record RecognisedMap(
     return as(
         MapRole.PACKED,
         newChannels,
-        Verdict.byPerson("taken apart by hand: " + newChannels.inWords()));
+        Verdict.byPerson(Words.of("recognisedMap.taken-apart-by-hand", newChannels.inWords())));
   }
 
   /** The same normal map facing the way a person says. */
@@ -56,7 +58,7 @@ public record RecognisedMap(
     return facing(
         hand,
         Verdict.byPerson(
-            "set by hand to " + (hand == Handedness.GL ? "+Y (OpenGL)" : "−Y (DirectX)")));
+            Words.of("recognisedMap.set-by-hand-opengl", hand == Handedness.GL ? 1 : 0)));
   }
 
   /** The same picture in another role. */

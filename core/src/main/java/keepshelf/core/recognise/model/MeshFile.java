@@ -7,6 +7,7 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.render.Mesh;
 
 /** Triangles on their way from the importer's process to this one. */
@@ -36,7 +37,7 @@ final class MeshFile {
         new DataInputStream(new BufferedInputStream(Files.newInputStream(from)))) {
       int n = in.readInt();
       if (n <= 0 || n > MOST) {
-        throw new IOException("it has " + n + " triangles");
+        throw new IOException(Words.of("meshFile.has-triangles", n));
       }
       int[] slots = new int[n];
       for (int i = 0; i < n; i++) {

@@ -11,6 +11,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import keepshelf.core.json.Json;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.render.Mesh;
 import org.lwjgl.PointerBuffer;
 import org.lwjgl.assimp.AIMaterial;
@@ -79,7 +80,7 @@ final class ModelImporter {
       n += AIMesh.create(meshes.get(i)).mNumFaces();
     }
     if (n > MeshFile.MOST) {
-      throw new IOException("it has " + n + " triangles");
+      throw new IOException(Words.of("modelImporter.has-triangles", n));
     }
     float[] positions = new float[9 * n];
     float[] normals = new float[9 * n];
@@ -135,7 +136,8 @@ final class ModelImporter {
     try (PackFiles files = new PackFiles(model.root())) {
       AIScene scene = scene(model, files, STEPS);
       return scene == null
-          ? ModelFacts.unreadable("the importer says: " + said(Assimp.aiGetErrorString()))
+          ? ModelFacts.unreadable(
+              Words.of("modelImporter.importer-says", said(Assimp.aiGetErrorString())))
           : facts(scene);
     }
   }

@@ -12,6 +12,7 @@ import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.OwnJava;
 import keepshelf.core.disk.TempFolders;
 import keepshelf.core.json.Json;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.render.Mesh;
 
 /** Has model files read in a process of its own, which may crash or hang without harm. */
@@ -112,7 +113,8 @@ public final class ModelReader {
       try {
         p.getOutputStream().close();
         if (!p.waitFor(SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0) {
-          throw new IOException("the importer could not get through " + model.file());
+          throw new IOException(
+              Words.of("modelReader.importer-could-not-get-through", model.file()));
         }
         return MeshFile.read(answer);
       } finally {
@@ -147,10 +149,10 @@ public final class ModelReader {
         }
       }
       return done
-          ? "the importer could not get through it"
-          : "the importer did not come to an end with it within a minute";
+          ? Words.of("modelReader.importer-could-not-get-through-2")
+          : Words.of("modelReader.importer-did-not-come-end");
     } catch (IOException | RuntimeException e) {
-      return "the importer could not be started (" + e.getMessage() + ")";
+      return Words.of("modelReader.importer-could-not-started", e.getMessage());
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new CancellationException();

@@ -6,6 +6,7 @@ import java.util.Set;
 import keepshelf.core.recognise.found.LooseFile;
 import keepshelf.core.recognise.found.LooseFile.Sort;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
 /** Tells files that cannot be maps apart by their names: junk, documents, scenes. */
@@ -71,40 +72,41 @@ public final class FileSorter {
     String name = f.name().toLowerCase(Locale.ROOT);
     for (String folder : f.parts().subList(0, f.parts().size() - 1)) {
       if (JUNK_FOLDERS.contains(folder.toLowerCase(Locale.ROOT))) {
-        return loose(f, Sort.JUNK, "left behind by an operating system");
+        return loose(f, Sort.JUNK, Words.of("fileSorter.left-behind-by-operating-system"));
       }
     }
     if (name.startsWith("._") || name.startsWith("~$") || JUNK_NAMES.contains(name)) {
-      return loose(f, Sort.JUNK, "left behind by an operating system");
+      return loose(f, Sort.JUNK, Words.of("fileSorter.left-behind-by-operating-system"));
     }
     String ext = f.extension();
     if (LEFTOVERS.contains(ext) || name.endsWith("~")) {
-      return loose(f, Sort.JUNK, "a temporary file");
+      return loose(f, Sort.JUNK, Words.of("fileSorter.temporary-file"));
     }
     if (f.size() == 0) {
-      return loose(f, Sort.JUNK, "the file is empty");
+      return loose(f, Sort.JUNK, Words.of("fileSorter.file-empty"));
     }
     if (f.info().isPresent()
         || (f.trouble() == null && ImageFormat.ofName(name).isPresent() && f.size() < 0)) {
       return Optional.empty();
     }
     if (f.trouble() != null || ImageFormat.ofName(name).isPresent()) {
-      String why = f.trouble() != null ? f.trouble() : "its content is not a picture";
-      return loose(f, Sort.UNKNOWN_IMAGE, "cannot be read: " + why);
+      String why = f.trouble() != null ? f.trouble() : Words.of("fileSorter.content-not-picture");
+      return loose(f, Sort.UNKNOWN_IMAGE, Words.of("fileSorter.cannot-read", why));
     }
     if (MATERIAL_DOCUMENTS.contains(ext)) {
-      return loose(f, Sort.MATERIAL_DOCUMENT, "describes materials in an open format");
+      return loose(
+          f, Sort.MATERIAL_DOCUMENT, Words.of("fileSorter.describes-materials-open-format"));
     }
     if (DOCUMENTS.contains(ext) || BARE_DOCUMENTS.contains(name)) {
-      return loose(f, Sort.DOCUMENT, "a text, kept with the pack");
+      return loose(f, Sort.DOCUMENT, Words.of("fileSorter.text-kept-with-pack"));
     }
     if (MODELS.contains(ext)) {
-      return loose(f, Sort.SCENE, "a model, kept with the pack");
+      return loose(f, Sort.SCENE, Words.of("fileSorter.model-kept-with-pack"));
     }
     if (looksLikeScene(f, ext)) {
-      return loose(f, Sort.SCENE, "made for another program, kept with the pack");
+      return loose(f, Sort.SCENE, Words.of("fileSorter.made-another-program-kept-with"));
     }
-    return loose(f, Sort.OTHER, "kept with the pack");
+    return loose(f, Sort.OTHER, Words.of("fileSorter.kept-with-pack"));
   }
 
   /** An unknown kind of file that is named or kept like a scene, or beside the textures. */

@@ -18,6 +18,7 @@ import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.NameParts;
 import keepshelf.core.recognise.names.NameReadings;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.NormalHealth;
@@ -127,8 +128,8 @@ final class Adoption {
             role,
             role == MapRole.NORMAL ? 0.85 : 0.6,
             role == MapRole.NORMAL
-                ? "the pixels are those of a normal map, and the set beside it has none"
-                : "the pixels are coloured, and the set beside it has no base colour"));
+                ? Words.of("adoption.pixels-those-normal-map-set")
+                : Words.of("adoption.pixels-coloured-set-beside-has")));
     items.set(home, as(i, maps));
   }
 
@@ -149,11 +150,7 @@ final class Adoption {
     return as(
         i,
         List.of(
-            map(
-                f,
-                MapRole.NORMAL,
-                0.9,
-                "the pixels are unit vectors that point outwards, as only a normal map has them")));
+            map(f, MapRole.NORMAL, 0.9, Words.of("adoption.pixels-unit-vectors-point-outwards"))));
   }
 
   /** A key that no other item of the arrival has. */

@@ -2,12 +2,12 @@ package keepshelf.core.recognise.pixels;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.Evidence;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Verdict;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.HandednessTest;
 
@@ -74,25 +74,19 @@ final class FacingByPixels {
     if (conflict) {
       why.add(
           new Evidence(
-              "pixels",
-              -0.5,
-              "its slopes and the height map contradict each other; perhaps the height map belongs"
-                  + " to something else"));
+              "pixels", -0.5, Words.of("facingByPixels.slopes-height-map-contradict-each")));
       return m.facing(named, new Verdict(why));
     }
     Handedness pixels = bySlopes != Handedness.UNKNOWN ? bySlopes : byHeight;
     if (pixels == Handedness.UNKNOWN) {
-      why.add(
-          new Evidence(
-              "pixels",
-              0,
-              "the slopes cannot tell: they vary in one direction only or are too weak"));
+      why.add(new Evidence("pixels", 0, Words.of("facingByPixels.slopes-cannot-tell-they-vary")));
       return m.facing(named, new Verdict(why));
     }
     if (named != Handedness.UNKNOWN && named != pixels) {
       // The pixels are what is used; the name may have been given wrongly.
-      why.replaceAll(
-          e -> new Evidence(e.kind(), -0.2, e.sentence() + ", but the pixels say otherwise"));
+      why.replaceAll(e ->
+          new Evidence(
+              e.kind(), -0.2, Words.of("facingByPixels.pixels-say-otherwise", e.sentence())));
     }
     if (bySlopes != Handedness.UNKNOWN) {
       why.add(sloped(slopes));
@@ -102,9 +96,8 @@ final class FacingByPixels {
           new Evidence(
               "pixels",
               0.96,
-              String.format(
-                  Locale.ROOT,
-                  "it agrees with the %sheight map that way round (r = %.2f)",
+              Words.of(
+                  "facingByPixels.agrees-with-height-map-that",
                   with.inverted() ? "inverted " : "",
                   Math.min(Math.abs(with.alongX()), Math.abs(with.alongY())))));
     }
@@ -113,9 +106,8 @@ final class FacingByPixels {
 
   private static Evidence sloped(HandednessTest.Slopes s) {
     String text =
-        String.format(
-            Locale.ROOT,
-            "the slopes close into a surface with Y %s, turned over they do not (%.2f)",
+        Words.of(
+            "facingByPixels.slopes-close-into-surface-with",
             s.handedness() == Handedness.GL ? "up" : "down",
             Math.abs(s.strength()));
     return new Evidence("pixels", 0.985, text);

@@ -6,6 +6,7 @@ import java.util.Map;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.Evidence;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.words.Words;
 
 /**
  * A hint whether a grey map is gloss or roughness: gloss tends to be bright where the colour is
@@ -42,14 +43,13 @@ final class GlossCues {
           m.verdict()
               .and(
                   new Evidence(
-                      "pixels", 0, "the pixels cannot tell roughness from gloss for this set")));
+                      "pixels", 0, Words.of("glossCues.pixels-cannot-tell-roughness-from"))));
     }
     MapRole like = colour > 0 ? MapRole.GLOSS : MapRole.ROUGHNESS;
     String tendency =
         like == MapRole.GLOSS
-            ? "it is bright where the colour is bright and the surface high, as gloss tends to be"
-            : "it is dark where the colour is bright and the surface high, as roughness tends to"
-                + " be";
+            ? Words.of("glossCues.bright-where-colour-bright-surface")
+            : Words.of("glossCues.dark-where-colour-bright-surface");
     return m.as(
         m.role(),
         m.channels(),

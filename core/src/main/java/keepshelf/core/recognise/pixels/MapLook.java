@@ -6,6 +6,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.PixelWitness;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.PixelCharacter;
@@ -45,10 +46,7 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
           Problem.warning(
               "too-large-to-look-at",
               f.path(),
-              f.name()
-                  + " is too large for the memory that this program has, so its pixels were not"
-                  + " looked at. It is kept and can be installed; start the program with more"
-                  + " memory and take it in again to have it checked."));
+              Words.of("mapLook.too-large-memory-program-has", f.name())));
     } catch (IOException e) {
       return new MapLook(
           null,
@@ -56,10 +54,7 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
           Problem.warning(
               "unreadable-image",
               f.path(),
-              f.name()
-                  + " cannot be decoded: "
-                  + e.getMessage()
-                  + ". It is kept as it is; fetch it again if it should be a map."));
+              Words.of("mapLook.cannot-decoded-kept-fetch-again", f.name(), e.getMessage())));
     } catch (RuntimeException | StackOverflowError e) {
       org.slf4j.LoggerFactory.getLogger(MapLook.class).warn("{}", f.path(), e);
       return new MapLook(
@@ -68,13 +63,8 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
           Problem.warning(
               "unreadable-image",
               f.path(),
-              f.name()
-                  + " ("
-                  + info.width()
-                  + " x "
-                  + info.height()
-                  + ") could not be looked at, so it was judged by its name alone. It is kept as it"
-                  + " is; look at it yourself."));
+              Words.of(
+                  "mapLook.could-not-looked-at-judged", f.name(), info.width(), info.height())));
     }
   }
 

@@ -14,6 +14,7 @@ import keepshelf.core.recognise.found.Evidence;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.ChannelFacts;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.NormalHealth;
@@ -89,11 +90,12 @@ final class RoleByPixels {
         best.channels(),
         new Verdict(
             List.of(
-                new Evidence("name", best.weight(), "its short name can stand for " + title),
+                new Evidence(
+                    "name", best.weight(), Words.of("roleByPixels.short-name-can-stand", title)),
                 new Evidence(
                     "pixels",
                     0.5 * fit(best.role(), m.facts()),
-                    "of all it can mean, the pixels fit " + title + " best"))));
+                    Words.of("roleByPixels.all-can-mean-pixels-fit", title)))));
   }
 
   /** 0..1: how well pixels like these go with a role. */
@@ -145,7 +147,9 @@ final class RoleByPixels {
         return m.as(
             role,
             null,
-            v.and(new Evidence("pixels", 0.95, "the pixels are unit vectors that point outwards")));
+            v.and(
+                new Evidence(
+                    "pixels", 0.95, Words.of("roleByPixels.pixels-unit-vectors-point-outwards"))));
       }
       if (role == MapRole.BUMP
           || role == MapRole.HEIGHT
@@ -158,8 +162,7 @@ final class RoleByPixels {
                     new Evidence(
                         "pixels",
                         0.95,
-                        "the pixels are unit vectors that point outwards, as only a normal map has"
-                            + " them"))));
+                        Words.of("roleByPixels.pixels-unit-vectors-point-outwards-2")))));
       }
     }
     if (role == MapRole.NORMAL) {
@@ -172,11 +175,15 @@ final class RoleByPixels {
       return m.as(
           role,
           new Channels(Map.of("a", MapRole.OPACITY)),
-          v.and(new Evidence("pixels", 0.3, "its alpha channel varies and is used as opacity")));
+          v.and(
+              new Evidence(
+                  "pixels", 0.3, Words.of("roleByPixels.alpha-channel-varies-used-opacity"))));
     }
     if (role.colour() && f.character() == PixelCharacter.COLOUR) {
       return m.as(
-          role, m.channels(), v.and(new Evidence("pixels", 0.5, "the pixels are coloured")));
+          role,
+          m.channels(),
+          v.and(new Evidence("pixels", 0.5, Words.of("roleByPixels.pixels-coloured"))));
     }
     if (role.grey() && f.character() == PixelCharacter.COLOUR && !f.grey()) {
       return m.as(
@@ -186,11 +193,15 @@ final class RoleByPixels {
               new Evidence(
                   "pixels",
                   -0.35,
-                  "the pixels are coloured, where grey is usual for "
-                      + role.title().toLowerCase(Locale.ROOT))));
+                  Words.of(
+                      "roleByPixels.pixels-coloured-where-grey-usual",
+                      role.title().toLowerCase(Locale.ROOT)))));
     }
     return role.grey()
-        ? m.as(role, m.channels(), v.and(new Evidence("pixels", 0.3, "the pixels are grey")))
+        ? m.as(
+            role,
+            m.channels(),
+            v.and(new Evidence("pixels", 0.3, Words.of("roleByPixels.pixels-grey"))))
         : m;
   }
 
@@ -215,7 +226,8 @@ final class RoleByPixels {
           MapRole.NORMAL,
           null,
           v.and(
-              new Evidence("pixels", 0.8, "its pixels are vectors, though stored in a wrong way")));
+              new Evidence(
+                  "pixels", 0.8, Words.of("roleByPixels.pixels-vectors-though-stored-wrong"))));
     }
     boolean vectors = health != null && health.unit() > 0.4;
     if (m.file().info().filter(i -> i.channels() < 3).isPresent() || m.facts().grey()) {
@@ -225,9 +237,7 @@ final class RoleByPixels {
           new Verdict(
               List.of(
                   new Evidence(
-                      "pixels",
-                      0.7,
-                      "it is named as a normal map but is grey, as bump and height maps are"))));
+                      "pixels", 0.7, Words.of("roleByPixels.named-normal-map-but-grey")))));
     }
     return m.as(
         MapRole.NORMAL,
@@ -237,8 +247,8 @@ final class RoleByPixels {
                 "pixels",
                 vectors ? -0.1 : -0.5,
                 vectors
-                    ? "many of its pixels are unit vectors, not all"
-                    : "the pixels do not look like a normal map")));
+                    ? Words.of("roleByPixels.many-pixels-unit-vectors-not")
+                    : Words.of("roleByPixels.pixels-do-not-look-like"))));
   }
 
   /** Says what the channels of a packed map hold when its name does not. */
@@ -253,7 +263,7 @@ final class RoleByPixels {
                       new Evidence(
                           "pixels",
                           -0.4,
-                          "all its channels are alike, so nothing is packed in it")))
+                          Words.of("roleByPixels.all-channels-alike-nothing-packed"))))
           : m;
     }
     Map<String, MapRole> roles = new java.util.LinkedHashMap<>();
@@ -283,7 +293,6 @@ final class RoleByPixels {
                 new Evidence(
                     "pixels",
                     0.5,
-                    "judged by how the values of each channel are spread: "
-                        + channels.inWords()))));
+                    Words.of("roleByPixels.judged-by-how-values-each", channels.inWords())))));
   }
 }

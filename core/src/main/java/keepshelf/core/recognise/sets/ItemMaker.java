@@ -26,6 +26,7 @@ import keepshelf.core.recognise.names.NameReading;
 import keepshelf.core.recognise.names.PictureWords;
 import keepshelf.core.recognise.names.RoleVocabulary;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 
 /** Makes items of the sets and of the pictures that no set took. */
@@ -137,7 +138,7 @@ public final class ItemMaker {
             m.verdict()
                 .and(
                     new Evidence(
-                        "siblings", -0.3, "it stands alone, and a material needs more than this")));
+                        "siblings", -0.3, Words.of("itemMaker.stands-alone-material-needs-more"))));
   }
 
   /** A number alone says little: the name of what is around stands before it. */
@@ -178,7 +179,7 @@ public final class ItemMaker {
     for (Candidate c : List.copyOf(rest)) {
       if (names.contains(c.scope.scope() + "|" + NameParts.folded(c.plainKey))) {
         rest.remove(c);
-        preview(loose, c, "it is named like the environment light beside it");
+        preview(loose, c, Words.of("itemMaker.named-like-environment-light-beside"));
       }
     }
     Map<String, List<Candidate>> byName = new LinkedHashMap<>();
@@ -194,7 +195,7 @@ public final class ItemMaker {
           ItemKind.ENVIRONMENT,
           MapRole.EMISSION,
           0.95,
-          "a picture with high dynamic range, as lights are stored");
+          Words.of("itemMaker.picture-with-high-dynamic-range"));
     }
   }
 
@@ -265,14 +266,13 @@ public final class ItemMaker {
               && (withSets.contains(c.scope.scope())
                   || withSets.stream().anyMatch(s -> FolderScope.holds(c.scope.scope(), s)));
       if (names.contains(folded) && besideSets) {
-        preview(
-            loose, c, "it is named like the material itself, which has its base colour already");
+        preview(loose, c, Words.of("itemMaker.named-like-material-itself-which"));
       } else if (besideSets && (PictureWords.maybePreview(c).isPresent() || folded.isEmpty())) {
-        preview(loose, c, "it stands beside a set without a role of its own");
+        preview(loose, c, Words.of("itemMaker.stands-beside-set-without-role"));
       } else if (PictureWords.kind(c).isEmpty() && besideSets && kin(c, materials)) {
         loose.add(
             new LooseFile(
-                c.file, Sort.UNKNOWN_IMAGE, "its name gives no role in the sets beside it"));
+                c.file, Sort.UNKNOWN_IMAGE, Words.of("itemMaker.name-gives-no-role-sets")));
       } else {
         single
             .computeIfAbsent(
@@ -309,19 +309,20 @@ public final class ItemMaker {
             .orElse(first.saysMask() ? ItemKind.OVERLAY : ItemKind.PHOTO_TEXTURE);
     switch (kind) {
       case OVERLAY ->
-          add(same, kind, MapRole.MASK, 0.85, "its name says it is laid over other surfaces");
+          add(same, kind, MapRole.MASK, 0.85, Words.of("itemMaker.name-says-laid-over-other"));
       case LIGHT_PATTERN ->
-          add(same, kind, MapRole.EMISSION, 0.85, "its name says it shapes light");
-      case DECAL -> add(same, kind, MapRole.BASE_COLOUR, 0.85, "its name says it is a decal");
+          add(same, kind, MapRole.EMISSION, 0.85, Words.of("itemMaker.name-says-shapes-light"));
+      case DECAL ->
+          add(same, kind, MapRole.BASE_COLOUR, 0.85, Words.of("itemMaker.name-says-decal"));
       case ENVIRONMENT ->
-          add(same, kind, MapRole.EMISSION, 0.8, "its name says it is a surrounding");
+          add(same, kind, MapRole.EMISSION, 0.8, Words.of("itemMaker.name-says-surrounding"));
       default ->
           add(
               same,
               ItemKind.PHOTO_TEXTURE,
               MapRole.BASE_COLOUR,
               0.55,
-              "a single picture without siblings");
+              Words.of("itemMaker.single-picture-without-siblings"));
     }
   }
 }

@@ -10,6 +10,7 @@ import keepshelf.core.recognise.found.Evidence;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.Candidate;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageFormat;
 
@@ -26,29 +27,20 @@ final class MapMaker {
     double weight = c.sense.weight() * c.chosen.place();
     switch (c.chosen.source()) {
       case "folder" ->
-          why.add(new Evidence("folder", weight, "its folder is named " + shown + ", " + title));
+          why.add(new Evidence("folder", weight, Words.of("mapMaker.folder-named", shown, title)));
       case "bare" ->
-          why.add(
-              new Evidence(
-                  "siblings",
-                  0.78,
-                  "it is named like the set itself, and the set has no other base colour"));
+          why.add(new Evidence("siblings", 0.78, Words.of("mapMaker.named-like-set-itself-set")));
       case "habit" ->
           why.add(
               new Evidence(
-                  "habit",
-                  weight,
-                  "you said before that "
-                      + shown
-                      + " means "
-                      + title
-                      + " in packs of this source"));
+                  "habit", weight, Words.of("mapMaker.you-said-before-means-packs", shown, title)));
       case "document" ->
           why.add(
               new Evidence(
-                  "document", weight, "the pack's document " + shown + " uses it as " + title));
+                  "document", weight, Words.of("mapMaker.packs-document-uses", shown, title)));
       default ->
-          why.add(new Evidence("name", weight, "the name part " + shown + " stands for " + title));
+          why.add(
+              new Evidence("name", weight, Words.of("mapMaker.name-part-stands", shown, title)));
     }
     int others = setRoles.size() - 1;
     if (others >= 1) {
@@ -58,20 +50,18 @@ final class MapMaker {
               // Letters are right less often than words, whatever stands beside them.
               (c.chosen.single() ? 0.7 : 1) * Math.min(0.75, 0.45 + 0.1 * others),
               others == 1
-                  ? "one sibling shares the rest of the name and has another role"
-                  : others + " siblings share the rest of the name and have other roles"));
+                  ? Words.of("mapMaker.one-sibling-shares-rest-name")
+                  : Words.of("mapMaker.siblings-share-rest-name-have", others)));
     }
     c.file
         .info()
         .ifPresent(i -> {
           if (role.grey() && i.channels() == 1) {
-            why.add(new Evidence("header", 0.3, "the file holds one grey channel"));
+            why.add(new Evidence("header", 0.3, Words.of("mapMaker.file-holds-one-grey-channel")));
           } else if (role == MapRole.NORMAL && i.channels() < 3) {
-            why.add(
-                new Evidence(
-                    "header", -0.6, "the file is grey, a normal map needs colour channels"));
+            why.add(new Evidence("header", -0.6, Words.of("mapMaker.file-grey-normal-map-needs")));
           } else if (role == MapRole.HEIGHT && i.bits() >= 16) {
-            why.add(new Evidence("header", 0.3, "16 bits are usual for height"));
+            why.add(new Evidence("header", 0.3, Words.of("mapMaker.16-bits-usual-height")));
           }
         });
     String resolution =
@@ -96,8 +86,8 @@ final class MapMaker {
                         new Evidence(
                             "name",
                             0.93,
-                            "the name says "
-                                + (named == Handedness.GL ? "+Y (OpenGL)" : "−Y (DirectX)"))));
+                            Words.of(
+                                "mapMaker.name-says-opengl", named == Handedness.GL ? 1 : 0))));
     return new RecognisedMap(
         c.file,
         role,

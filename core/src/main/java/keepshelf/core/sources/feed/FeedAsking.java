@@ -19,6 +19,7 @@ import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.sources.web.WebAnswer;
 import keepshelf.core.sources.web.WebException;
+import keepshelf.core.words.Words;
 
 /**
  * Asks a source for its feed: all pages, what has not changed only once. A feed that was signed is
@@ -69,10 +70,11 @@ public final class FeedAsking {
           Problem.error(
               "feed",
               home.feed().toString(),
-              e.getMessage() + " What was known of this source stays."),
+              Words.of("feedAsking.what-known-source-stays", e.getMessage())),
           e);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(home.feed().toString(), "reading the feed " + home.feed(), e);
+      throw ShelfException.ofDisk(
+          home.feed().toString(), Words.of("feedAsking.reading-feed", home.feed()), e);
     }
   }
 
@@ -81,11 +83,7 @@ public final class FeedAsking {
         Problem.error(
             "feed",
             home.feed().toString(),
-            "The feed "
-                + home.feed()
-                + " was not believed: "
-                + why
-                + ". What was known of this source stays. Check the address, or ask the source."));
+            Words.of("feedAsking.feed-not-believed-what-known", home.feed(), why)));
   }
 
   private FeedCache.Kept read() throws IOException, ShelfException {

@@ -35,6 +35,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.names.FolderScope;
 import keepshelf.core.recognise.names.NameParts;
 import keepshelf.core.versions.VersionOrder;
+import keepshelf.core.words.Words;
 
 /**
  * Makes a feed of a folder of archives. Archives of one name are one pack; what their names and
@@ -62,10 +63,7 @@ public final class FeedMaker {
           Problem.error(
               "feed-folder",
               folder.toString(),
-              folder
-                  + " is no folder beside or below "
-                  + out
-                  + ". A feed names files below the folder it lies in; write it there."));
+              Words.of("feedMaker.no-folder-beside-or-below", folder, out)));
     }
   }
 
@@ -120,7 +118,7 @@ public final class FeedMaker {
       }
       return new Made(feed, List.copyOf(problems));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(folder.toString(), "making a feed of " + folder, e);
+      throw ShelfException.ofDisk(folder.toString(), Words.of("feedMaker.making-feed", folder), e);
     }
   }
 

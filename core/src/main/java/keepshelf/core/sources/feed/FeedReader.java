@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.json.JsonFactory;
@@ -79,7 +80,7 @@ public final class FeedReader {
     for (Feed.Item i : f.items()) {
       String wrong = wrong(i);
       if (wrong == null && !ids.add(i.id())) {
-        wrong = "another one has the same identifier";
+        wrong = Words.of("feedReader.another-one-has-same-identifier");
       }
       if (wrong == null) {
         good.add(plain(i));
@@ -88,11 +89,10 @@ public final class FeedReader {
             Problem.warning(
                 "feed-item",
                 i.id(),
-                "“"
-                    + (i.name() == null ? "An item" : shown(i.name()))
-                    + "” of the feed was left out: "
-                    + wrong
-                    + ". Tell the source."));
+                Words.of(
+                    "feedReader.feed-left-out-tell-source",
+                    i.name() == null ? Words.of("feedReader.item") : shown(i.name()),
+                    wrong)));
       }
     }
     return new Feed(f.form(), f.issued(), plain(f.source()), plain(f.account()), f.next(), good);
@@ -109,13 +109,13 @@ public final class FeedReader {
 
   private static String wrong(Feed.Item i) {
     if (i.id() == null || i.id().isBlank() || i.id().length() > MOST_NAME) {
-      return "it has no identifier";
+      return Words.of("feedReader.has-no-identifier");
     }
     if (i.name() == null || i.name().isBlank() || i.name().length() > MOST_NAME) {
-      return "it has no name";
+      return Words.of("feedReader.has-no-name");
     }
     if (!day(i.withdrawn()) || i.owned() != null && !day(i.owned().date())) {
-      return "a day of it is none";
+      return Words.of("feedReader.day-none");
     }
     for (Feed.Version v : i.versions()) {
       String w = wrong(v);
@@ -128,14 +128,14 @@ public final class FeedReader {
 
   private static String wrong(Feed.Version v) {
     if (!day(v.date()) || v.licence() != null && !day(v.licence().since())) {
-      return "a day of version " + v.version() + " is none";
+      return Words.of("feedReader.day-version-none", v.version());
     }
     if (v.preview() != null && (v.preview().path() == null || !address(v.preview().path()))) {
-      return "the address of its preview is none";
+      return Words.of("feedReader.address-preview-none");
     }
     for (Feed.Edition e : v.editions()) {
       if (e.name() == null || e.name().isBlank() || e.files().isEmpty()) {
-        return "an edition of version " + v.version() + " has no name or no files";
+        return Words.of("feedReader.edition-version-has-no-name", v.version());
       }
       for (Feed.Part p : e.files()) {
         String w = wrong(p);
@@ -149,16 +149,16 @@ public final class FeedReader {
 
   private static String wrong(Feed.Part p) {
     if (p.path() == null || !address(p.path())) {
-      return "the address of a file is none";
+      return Words.of("feedReader.address-file-none");
     }
     if (p.sha256() == null || !HASH.matcher(p.sha256()).matches()) {
-      return "a file of it has no SHA-256 that could prove it";
+      return Words.of("feedReader.file-has-no-sha-256");
     }
     if (p.bytes() < 0 || p.bytes() > MOST_FILE) {
-      return "the size of a file cannot be";
+      return Words.of("feedReader.size-file-cannot");
     }
     boolean told = p.holds().stream().allMatch(h -> h.path() != null && h.sha256() != null);
-    return told ? null : "what an archive of it holds is not told";
+    return told ? null : Words.of("feedReader.what-archive-holds-not-told");
   }
 
   /** Whether a file of a feed, which may come out of a record of a shelf, makes sense. */

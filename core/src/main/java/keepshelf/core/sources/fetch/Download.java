@@ -20,6 +20,7 @@ import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.sources.web.WebAnswer;
 import keepshelf.core.sources.web.WebException;
+import keepshelf.core.words.Words;
 
 /**
  * Fetches one file whose size and SHA-256 its feed has promised. What came stays on disk through
@@ -79,11 +80,8 @@ final class Download {
       Files.createDirectories(parts);
       PartFile part =
           PartFile.open(part(file), file.bytes())
-              .orElseThrow(() ->
-                  no(
-                      "fetch-busy",
-                      file,
-                      "is being fetched by another Keep Shelf; it was left to it"));
+              .orElseThrow(
+                  () -> no("fetch-busy", file, Words.of("download.being-fetched-by-another-keep")));
       try (part) {
         attempt(file, to, part, hearing);
       } finally {
@@ -123,11 +121,7 @@ final class Download {
       throws IOException, ShelfException {
     whole(file, part, hearing);
     if (!prove(file, part, hearing)) {
-      throw no(
-          "wrong-hash",
-          file,
-          "is not what its feed promised: its SHA-256 is another. It was not used; nothing of it"
-              + " was kept. Ask the source");
+      throw no("wrong-hash", file, Words.of("download.not-what-feed-promised-sha"));
     }
     part.finish(to);
   }
@@ -208,7 +202,7 @@ final class Download {
     try (WebAnswer a = web.get(uri, home, headers)) {
       if (a.status() == 416 || a.status() == 304) {
         if (part.length() == 0) {
-          throw WebException.refused(uri, "it gives nothing of the file (" + a.status() + ")");
+          throw WebException.refused(uri, Words.of("download.gives-nothing-file", a.status()));
         }
         part.clear();
         return;
@@ -226,9 +220,9 @@ final class Download {
       copy(a.body(), file, part, hearing);
       if (part.length() < file.bytes()) {
         if (a.length().isPresent()) {
-          throw WebException.later(uri, "broke off while it was sending", null);
+          throw WebException.later(uri, Words.of("download.broke-off-while-sending"), null);
         }
-        throw WebException.later(uri, "sent less than the feed says", null);
+        throw WebException.later(uri, Words.of("download.sent-less-than-feed-says"), null);
       }
     }
   }
@@ -238,7 +232,7 @@ final class Download {
     Matcher m = RANGE.matcher(a.header("Content-Range").orElse(""));
     if (!m.matches() || Long.parseLong(m.group(1)) != part.length()) {
       part.clear();
-      throw WebException.later(a.uri(), "sent another part than was asked for", null);
+      throw WebException.later(a.uri(), Words.of("download.sent-another-part-than-asked"), null);
     }
     if (!m.group(3).equals("*")) {
       sized(file, Long.parseLong(m.group(3)));
@@ -250,11 +244,7 @@ final class Download {
       throw no(
           "wrong-size",
           file,
-          "is "
-              + length
-              + " bytes long where its feed says "
-              + file.bytes()
-              + ". It was not fetched. Ask the source");
+          Words.of("download.bytes-long-where-feed-says", length, file.bytes()));
     }
   }
 
@@ -266,11 +256,7 @@ final class Download {
       if (part.length() + n > file.bytes()) {
         part.delete();
         throw no(
-            "wrong-size",
-            file,
-            "goes on after the "
-                + file.bytes()
-                + " bytes that its feed promised. It was not used. Ask the source");
+            "wrong-size", file, Words.of("download.goes-after-bytes-feed-promised", file.bytes()));
       }
       part.write(buffer, n);
       hearing.at(part.length());

@@ -21,6 +21,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.feed.FeedReader;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
 /**
@@ -82,7 +83,7 @@ public final class FetchQueue {
               && f.files().stream().allMatch(FeedReader::isSound);
       if (sound) {
         boolean strange = !wished.contains(f.id()) && !f.state().isSettled();
-        out.add(strange ? f.now(Fetch.State.PAUSED, "It was not asked for on this computer.") : f);
+        out.add(strange ? f.now(Fetch.State.PAUSED, Words.of("fetchQueue.not-asked-computer")) : f);
       }
     }
     return out;
@@ -230,7 +231,8 @@ public final class FetchQueue {
           }
         }
       } catch (IOException e) {
-        throw ShelfException.ofDisk(file().toString(), "keeping what is to be fetched", e);
+        throw ShelfException.ofDisk(
+            file().toString(), Words.of("fetchQueue.keeping-what-fetched"), e);
       }
     }
   }

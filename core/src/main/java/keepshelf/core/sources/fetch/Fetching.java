@@ -30,6 +30,7 @@ import keepshelf.core.sources.Sources;
 import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
+import keepshelf.core.words.Words;
 
 /**
  * Works through the queue: several at once, of each source never more than it allows. Whatever
@@ -174,7 +175,7 @@ public final class Fetching implements AutoCloseable {
     } catch (RuntimeException | Error e) {
       org.slf4j.LoggerFactory.getLogger(Fetching.class).warn("{}", f.name(), e);
       if (!Thread.interrupted()) {
-        failed(f, "Something unexpected stopped it (" + e + "). Fetch it again.");
+        failed(f, Words.of("fetching.something-unexpected-stopped-fetch-again", e));
       }
     } finally {
       Thread.interrupted();
@@ -228,7 +229,7 @@ public final class Fetching implements AutoCloseable {
       Source s = sources.need(f.source());
       Home home = sources.home(s).orElse(null);
       if (home == null) {
-        failed(f, "“" + f.source() + "” has no feed any more. Add it again.");
+        failed(f, Words.of("fetching.has-no-feed-any-more", f.source()));
         return;
       }
       put(f.now(Fetch.State.FETCHING, null), 0);
@@ -320,13 +321,7 @@ public final class Fetching implements AutoCloseable {
           Problem.error(
               "disk",
               shelf.root().toString(),
-              "There is no room on the shelf's disk for "
-                  + p.name()
-                  + ": it needs "
-                  + (missing >> 20)
-                  + " MB and "
-                  + (free >> 20)
-                  + " MB are free. Make room and fetch it again."));
+              Words.of("fetching.there-no-room-shelfs-disk", p.name(), missing >> 20, free >> 20)));
     }
   }
 

@@ -15,6 +15,7 @@ import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 
 /** Puts what was fetched where it belongs: files it, asks, or mends with it. */
 final class Filer {
@@ -33,25 +34,25 @@ final class Filer {
         return f.now(
             Fetch.State.QUESTION,
             a.problems().isEmpty()
-                ? "Nothing in it was recognised. Look at it in Arrivals."
+                ? Words.of("filer.nothing-recognised-look-at-arrivals")
                 : a.problems().getFirst().message());
       }
       if (a.questions() > 0) {
         return f.now(
             Fetch.State.QUESTION,
             a.questions() == 1
-                ? "One map of it is a question. Answer it in Arrivals."
-                : a.questions() + " maps of it are questions. Answer them in Arrivals.");
+                ? Words.of("filer.one-map-question-answer-arrivals")
+                : Words.of("filer.maps-questions-answer-them-arrivals", a.questions()));
       }
       if (f.look()) {
-        return f.now(Fetch.State.LOOK, "It is fetched and proved. Look at it, then take it over.");
+        return f.now(Fetch.State.LOOK, Words.of("filer.fetched-proved-look-at-then"));
       }
       // The source says which version it is; its files need not.
       Optional<ArrivalKin> kin = intake.kin(a, f.source(), f.version());
       Filing.Filed filed = intake.file(a, f.filing(kin.map(ArrivalKin::kinship).orElse(null)));
       return f.filed(
           filed.pack().id(),
-          filed.alreadyThere() ? "The shelf has these very files already." : null);
+          filed.alreadyThere() ? Words.of("filer.shelf-has-these-very-files") : null);
     } finally {
       intake.dismiss(a);
     }
@@ -81,14 +82,12 @@ final class Filer {
       return f.filed(
           f.lost().getFirst().pack(),
           m.mended().size() == 1
-              ? m.mended().getFirst().path() + " is back."
-              : m.mended().size() + " files are back.");
+              ? Words.of("filer.back", m.mended().getFirst().path())
+              : Words.of("filer.files-back", m.mended().size()));
     }
     return f.now(
         Fetch.State.FAILED,
-        "What was fetched does not hold "
-            + m.left().getFirst().path()
-            + " as it was delivered. Its source may have changed it.");
+        Words.of("filer.what-fetched-does-not-hold", m.left().getFirst().path()));
   }
 
   private static Optional<Path> only(Path folder) throws IOException {

@@ -16,6 +16,7 @@ import java.util.HexFormat;
 import java.util.Optional;
 import java.util.zip.CRC32C;
 import keepshelf.core.disk.Hashes;
+import keepshelf.core.words.Words;
 
 /**
  * A file that is being fetched, on disk so that it goes on after a break. Beside it stands a
@@ -121,7 +122,7 @@ final class PartFile implements AutoCloseable {
     b.rewind();
     while (b.hasRemaining()) {
       if (c.read(b, at + b.position()) < 0) {
-        throw new EOFException("it became shorter while it was read");
+        throw new EOFException(Words.of("partFile.became-shorter-while-read"));
       }
     }
     b.flip();

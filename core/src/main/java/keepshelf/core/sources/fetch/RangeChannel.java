@@ -11,6 +11,7 @@ import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.sources.web.WebAnswer;
 import keepshelf.core.sources.web.WebException;
+import keepshelf.core.words.Words;
 
 /** A file at a source, read where it is wanted, in blocks of which the last ones are kept. */
 final class RangeChannel implements SeekableByteChannel {
@@ -56,11 +57,11 @@ final class RangeChannel implements SeekableByteChannel {
         web.get(uri, home, Map.of("Range", "bytes=" + from + "-" + (from + length - 1)))) {
       String range = a.header("Content-Range").orElse("");
       if (a.status() != 206 || !range.startsWith("bytes " + from + "-")) {
-        throw WebException.refused(uri, "it does not give parts of a file");
+        throw WebException.refused(uri, Words.of("rangeChannel.does-not-give-parts-file"));
       }
       byte[] b = a.body().readNBytes(length);
       if (b.length < length) {
-        throw WebException.later(uri, "broke off while it was sending", null);
+        throw WebException.later(uri, Words.of("rangeChannel.broke-off-while-sending"), null);
       }
       if (blocks.size() >= KEPT) {
         blocks.remove(blocks.keySet().iterator().next());

@@ -17,6 +17,7 @@ import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
+import keepshelf.core.words.Words;
 
 /** Makes of what a person wishes to have what has to be fetched. */
 public final class Wishes {
@@ -41,14 +42,13 @@ public final class Wishes {
                     Problem.error(
                         "no-edition",
                         pack.name(),
-                        "“"
-                            + pack.name()
-                            + "” is not to be had at "
-                            + resolution
-                            + ". There is: "
-                            + String.join(
-                                ", ", pack.editions().stream().map(Feed.Edition::name).toList())
-                            + ".")));
+                        Words.of(
+                            "wishes.not-had-at-there",
+                            pack.name(),
+                            resolution,
+                            String.join(
+                                ", ",
+                                pack.editions().stream().map(Feed.Edition::name).toList())))));
     return Fetch.waiting(
         source.source().name(),
         pack.name(),
@@ -65,32 +65,27 @@ public final class Wishes {
     return Problem.error(
         "no-downloads-left",
         pack.name(),
-        "The plan at “"
-            + source.source().name()
-            + "” has "
-            + (before == 0 ? "no" : "no more than " + before)
-            + " downloads left"
-            + (when == null ? "." : " until " + when + ".")
-            + " “"
-            + pack.name()
-            + "” was not fetched.");
+        Words.of(
+            "wishes.plan-at-has-downloads-left",
+            source.source().name(),
+            before == 0 ? "no" : Words.of("wishes.no-more-than", before),
+            when == null ? "." : " until " + when + ".",
+            pack.name()));
   }
 
   private static ShelfException cannot(SourceNews source, PackNews pack) {
     Feed.Item i = pack.item();
     String why =
         source.source().feed() == null
-            ? "“"
-                + source.source().name()
-                + "” has no feed. Take it from the source's page and add it in Arrivals."
+            ? Words.of("wishes.has-no-feed-take-from", source.source().name())
             : i == null
-                ? "the feed of “" + source.source().name() + "” does not have it."
+                ? Words.of("wishes.feed-does-not-have", source.source().name())
                 : i.withdrawn() != null
-                    ? "its source withdrew it on " + i.withdrawn() + "."
-                    : "it is not among what this account may fetch.";
+                    ? Words.of("wishes.source-withdrew", i.withdrawn())
+                    : Words.of("wishes.not-among-what-account-may");
     return new ShelfException(
         Problem.error(
-            "not-fetched", pack.name(), "“" + pack.name() + "” cannot be fetched: " + why));
+            "not-fetched", pack.name(), Words.of("wishes.cannot-fetched", pack.name(), why)));
   }
 
   private static String page(SourceNews source, PackNews pack) {

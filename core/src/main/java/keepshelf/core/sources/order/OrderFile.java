@@ -20,6 +20,7 @@ import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import tools.jackson.core.JacksonException;
@@ -54,15 +55,15 @@ public final class OrderFile {
   public static OrderTable read(Path file) throws ShelfException {
     try {
       if (!Files.isRegularFile(file)) {
-        throw no(file, "it is no file");
+        throw no(file, Words.of("orderFile.no-file"));
       }
       if (Files.size(file) > MOST_BYTES) {
-        throw no(file, "it is larger than 64 MB");
+        throw no(file, Words.of("orderFile.larger-than-64-mb"));
       }
       byte[] bytes = Files.readAllBytes(file);
       OrderTable t = of(file.getFileName().toString(), bytes);
       if (t.rows().isEmpty()) {
-        throw no(file, "there is no table with rows in it");
+        throw no(file, Words.of("orderFile.there-no-table-with-rows"));
       }
       return t;
     } catch (IOException e) {
@@ -77,10 +78,7 @@ public final class OrderFile {
         Problem.error(
             "order-list",
             file.toString(),
-            file
-                + " cannot be read as a list of orders: "
-                + why
-                + ". Save the list of your orders as CSV, or the page that shows it as HTML."));
+            Words.of("orderFile.cannot-read-list-orders-save", file, why)));
   }
 
   private static OrderTable of(String name, byte[] bytes) throws IOException {

@@ -11,6 +11,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
+import keepshelf.core.words.Words;
 
 /**
  * What a table of orders means, once it is known what its columns say.
@@ -46,28 +47,26 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
           OrderField.ofId(e.getKey())
               .orElseThrow(() ->
                   wrong(
-                      "A list of orders has no field “"
-                          + e.getKey()
-                          + "”. There are: "
-                          + String.join(
+                      Words.of(
+                          "orderList.list-orders-has-no-field",
+                          e.getKey(),
+                          String.join(
                               ", ",
-                              List.of(OrderField.values()).stream().map(OrderField::id).toList())
-                          + "."));
+                              List.of(OrderField.values()).stream()
+                                  .map(OrderField::id)
+                                  .toList()))));
       if (table.column(e.getValue()) < 0) {
         throw wrong(
-            "The list has no column “"
-                + e.getValue()
-                + "”. It has: "
-                + String.join(", ", table.columns())
-                + ".");
+            Words.of(
+                "orderList.list-has-no-column-has",
+                e.getValue(),
+                String.join(", ", table.columns())));
       }
       out.put(f, table.columns().get(table.column(e.getValue())));
     }
     if (!out.containsKey(OrderField.PACK)) {
       throw wrong(
-          "Say which column names the pack, as in --map pack=COLUMN. The list has: "
-              + String.join(", ", table.columns())
-              + ".");
+          Words.of("orderList.say-which-column-names-pack", String.join(", ", table.columns())));
     }
     return out;
   }
@@ -86,10 +85,7 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
     if (days.ambiguous()) {
       problems.add(
           Problem.note(
-              "day-or-month",
-              null,
-              "Nothing in the list tells whether its dates begin with the day or the month; the day"
-                  + " was taken. Put the dates right if that is wrong."));
+              "day-or-month", null, Words.of("orderList.nothing-list-tells-whether-dates")));
     }
     List<Entitlement> owned = new ArrayList<>();
     for (int r = 0; r < table.rows().size(); r++) {
@@ -170,13 +166,7 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
     return Problem.warning(
         "order-" + what,
         null,
-        "Row "
-            + (row.number + 1)
-            + ": “"
-            + text
-            + "” is no "
-            + what
-            + " that can be read; it was left out. Enter it by hand.");
+        Words.of("orderList.row-no-can-read-left", row.number + 1, text, what));
   }
 
   private static List<Problem> cut(List<Problem> all) {
@@ -188,8 +178,7 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
         Problem.warning(
             "order-more",
             null,
-            (all.size() - MOST_SAID)
-                + " more cells could not be read. Check which column says what."));
+            Words.of("orderList.more-cells-could-not-read", all.size() - MOST_SAID)));
     return out;
   }
 

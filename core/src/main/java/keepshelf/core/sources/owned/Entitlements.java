@@ -23,6 +23,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.json.RecordFiles;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
 /** The entitlements of a shelf, a readable record for each source in {@code records/owned}. */
@@ -146,13 +147,10 @@ public final class Entitlements {
           Problem.error(
               "record",
               file.toString(),
-              "The record "
-                  + file
-                  + " of what is owned cannot be read, so nothing was changed. Restore it from a"
-                  + " backup, or move it away."),
+              Words.of("entitlements.record-what-owned-cannot-read", file)),
           e);
     } catch (IOException e) {
-      throw ShelfException.ofDisk(source, "keeping what is owned of “" + source + "”", e);
+      throw ShelfException.ofDisk(source, Words.of("entitlements.keeping-what-owned", source), e);
     }
   }
 }

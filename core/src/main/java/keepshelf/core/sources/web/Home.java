@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Objects;
+import keepshelf.core.words.Words;
 
 /**
  * Where a feed lies, and what may be asked for on its behalf.
@@ -26,15 +27,14 @@ public record Home(URI feed, String token) {
   public void permit(URI to, URI from) throws WebException {
     String scheme = scheme(to);
     if (!scheme.equals("http") && !scheme.equals("https") || to.getHost() == null) {
-      throw WebException.refused(
-          to, "the feed leads to “" + shown(to) + "”, which is no address of the web");
+      throw WebException.refused(to, Words.of("home.feed-leads-which-no-address", shown(to)));
     }
     if (from != null && scheme(from).equals("https") && scheme.equals("http")) {
       throw WebException.refused(
-          to, from.getHost() + " leads to an address that is not encrypted (" + shown(to) + ")");
+          to, Words.of("home.leads-address-not-encrypted", from.getHost(), shown(to)));
     }
     if (!isLocal() && local(to.getHost())) {
-      throw WebException.refused(to, "the feed leads into the local network, to " + to.getHost());
+      throw WebException.refused(to, Words.of("home.feed-leads-into-local-network", to.getHost()));
     }
   }
 
@@ -53,8 +53,7 @@ public record Home(URI feed, String token) {
     } catch (IOException | IllegalArgumentException e) {
       org.slf4j.LoggerFactory.getLogger(Home.class).debug("{}", file, e);
     }
-    throw WebException.refused(
-        file, "it is no file in the folder of its feed. Put the files of a feed beside it");
+    throw WebException.refused(file, Words.of("home.no-file-folder-feed-put"));
   }
 
   /** Whether the feed is a file, or lies on this computer or in its network. */
@@ -72,10 +71,7 @@ public record Home(URI feed, String token) {
       return null;
     }
     if (scheme(to).equals("http") && !loopback(to.getHost())) {
-      throw WebException.refused(
-          to,
-          "its address is not encrypted, and the token would be sent for all to read. Add the"
-              + " source anew with an https address");
+      throw WebException.refused(to, Words.of("home.address-not-encrypted-token-would"));
     }
     return token;
   }

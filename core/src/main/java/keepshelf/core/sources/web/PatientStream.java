@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
+import keepshelf.core.words.Words;
 
 /** A body that is given up when nothing came for too long, and whose breaks are said plainly. */
 final class PatientStream extends FilterInputStream {
@@ -62,7 +63,7 @@ final class PatientStream extends FilterInputStream {
     try {
       int n = in.read(b, off, len);
       if (gaveUp) {
-        throw new IOException("nothing came any more");
+        throw new IOException(Words.of("patientStream.nothing-came-any-more"));
       }
       return n;
     } catch (IOException e) {
@@ -71,7 +72,11 @@ final class PatientStream extends FilterInputStream {
         throw new java.util.concurrent.CancellationException();
       }
       throw WebException.later(
-          uri, gaveUp ? "stopped sending" : "broke off while it was sending", e);
+          uri,
+          gaveUp
+              ? Words.of("patientStream.stopped-sending")
+              : Words.of("patientStream.broke-off-while-sending"),
+          e);
     } finally {
       reading = false;
     }

@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import javax.net.ssl.SSLException;
+import keepshelf.core.words.Words;
 
 /**
  * Asks for addresses. Requests carry the address, a token where there is one, and nothing else; the
@@ -85,8 +86,7 @@ public final class Web implements AutoCloseable {
       from = at;
       at = target(at, to);
     }
-    throw WebException.refused(
-        uri, "it leads in a circle, or from one address to another too often");
+    throw WebException.refused(uri, Words.of("web.leads-circle-or-from-one"));
   }
 
   /** How long to wait after a first break; longer after each further one. */
@@ -99,7 +99,7 @@ public final class Web implements AutoCloseable {
       // Many write addresses with blanks in them.
       return at.resolve(to.strip().replace(" ", "%20"));
     } catch (IllegalArgumentException e) {
-      throw WebException.refused(at, "it leads to an address that is none");
+      throw WebException.refused(at, Words.of("web.leads-address-none"));
     }
   }
 
@@ -122,7 +122,7 @@ public final class Web implements AutoCloseable {
       }
       return b.build();
     } catch (IllegalArgumentException e) {
-      throw WebException.refused(at, "it is no address that can be asked for");
+      throw WebException.refused(at, Words.of("web.no-address-can-asked"));
     }
   }
 
@@ -135,20 +135,15 @@ public final class Web implements AutoCloseable {
     } catch (SSLException e) {
       throw new WebException(
           WebException.Kind.REFUSED,
-          Home.shown(at)
-              + " was not used: it cannot prove that it is "
-              + at.getHost()
-              + " ("
-              + reason(e)
-              + "). Nothing was sent to it. Ask the source, or try from another network.",
+          Words.of("web.not-used-cannot-prove-nothing", Home.shown(at), at.getHost(), reason(e)),
           null,
           e);
     } catch (HttpConnectTimeoutException e) {
-      throw WebException.later(at, "does not answer", e);
+      throw WebException.later(at, Words.of("web.does-not-answer"), e);
     } catch (HttpTimeoutException e) {
-      throw WebException.later(at, "took longer than a minute to answer", e);
+      throw WebException.later(at, Words.of("web.took-longer-than-minute-answer"), e);
     } catch (IOException e) {
-      throw WebException.later(at, "cannot be reached (" + reason(e) + ")", e);
+      throw WebException.later(at, Words.of("web.cannot-reached", reason(e)), e);
     }
   }
 
@@ -158,9 +153,9 @@ public final class Web implements AutoCloseable {
       t = t.getCause();
     }
     if (t instanceof java.nio.channels.UnresolvedAddressException) {
-      return "no such host is known";
+      return Words.of("web.no-such-host-known");
     }
-    return t.getMessage() == null ? "the line broke" : t.getMessage();
+    return t.getMessage() == null ? Words.of("web.line-broke") : t.getMessage();
   }
 
   private WebAnswer answer(URI at, HttpResponse<InputStream> r) throws IOException {
@@ -169,7 +164,7 @@ public final class Web implements AutoCloseable {
       String coded = r.headers().firstValue("Content-Encoding").orElse("identity");
       if (!coded.equalsIgnoreCase("identity")) {
         r.body().close();
-        throw WebException.refused(at, "it sends what was asked for in another coding, " + coded);
+        throw WebException.refused(at, Words.of("web.sends-what-asked-another-coding", coded));
       }
       return new WebAnswer(at, s, r.headers(), new PatientStream(r.body(), at, still));
     }
@@ -179,29 +174,23 @@ public final class Web implements AutoCloseable {
       case 401, 403 ->
           new WebException(
               WebException.Kind.NO_ENTRY,
-              Home.shown(at)
-                  + " does not let this account in ("
-                  + s
-                  + "). Check the token of the source, and whether the subscription still runs.",
+              Words.of("web.does-not-let-account-check", Home.shown(at), s),
               null,
               null);
       case 404, 410 ->
           new WebException(
-              WebException.Kind.GONE, Home.shown(at) + " is not there (" + s + ").", null, null);
+              WebException.Kind.GONE, Words.of("web.not-there", Home.shown(at), s), null, null);
       case 429 ->
           new WebException(
               WebException.Kind.LATER,
-              Home.shown(at) + " asks to wait, it was asked too often (429).",
+              Words.of("web.asks-wait-asked-too-often", Home.shown(at)),
               wait == null ? Duration.ofSeconds(30) : wait,
               null);
       default ->
           s >= 500
               ? new WebException(
-                  WebException.Kind.LATER,
-                  Home.shown(at) + " is out of order (" + s + ").",
-                  wait,
-                  null)
-              : WebException.refused(at, "it answered with " + s);
+                  WebException.Kind.LATER, Words.of("web.out-order", Home.shown(at), s), wait, null)
+              : WebException.refused(at, Words.of("web.answered-with", s));
     };
   }
 

@@ -8,6 +8,7 @@ import java.net.http.HttpHeaders;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.OptionalLong;
+import keepshelf.core.words.Words;
 
 /**
  * What came back: 200, 206, 304 or 416; others are exceptions.
@@ -49,10 +50,11 @@ public record WebAnswer(URI uri, int status, HttpHeaders headers, InputStream bo
     while ((n = body.read(piece)) >= 0) {
       out.write(piece, 0, n);
       if (out.size() > most) {
-        throw WebException.refused(uri, "what it sends is longer than " + (most >> 20) + " MB");
+        throw WebException.refused(
+            uri, Words.of("webAnswer.what-sends-longer-than-mb", most >> 20));
       }
       if (System.nanoTime() > end) {
-        throw WebException.later(uri, "sends too slowly to be waited for", null);
+        throw WebException.later(uri, Words.of("webAnswer.sends-too-slowly-waited"), null);
       }
     }
     return out.toByteArray();

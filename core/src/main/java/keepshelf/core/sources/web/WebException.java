@@ -3,6 +3,7 @@ package keepshelf.core.sources.web;
 import java.io.IOException;
 import java.net.URI;
 import java.time.Duration;
+import keepshelf.core.words.Words;
 
 /** A request that came to nothing; the message is for people. */
 public final class WebException extends IOException {
@@ -32,7 +33,7 @@ public final class WebException extends IOException {
   /** Something that is not done, or not believed. */
   public static WebException refused(URI at, String why) {
     return new WebException(
-        Kind.REFUSED, Home.shown(at) + " was not used: " + why + ".", null, null);
+        Kind.REFUSED, Words.of("webException.not-used", Home.shown(at), why), null, null);
   }
 
   /** Something that may work later. */
