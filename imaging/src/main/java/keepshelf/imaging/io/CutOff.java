@@ -6,6 +6,7 @@ import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /**
  * Tells whether a picture file reaches as far as its own structure says. Many decoders make up what

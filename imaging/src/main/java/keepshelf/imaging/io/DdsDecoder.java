@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /**
  * The first picture of a DDS file: plain pixels and the block formats BC1 to BC5. A two-channel

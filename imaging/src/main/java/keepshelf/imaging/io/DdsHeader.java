@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /**
  * What a DDS file says of its first picture.

@@ -8,6 +8,7 @@ import keepshelf.imaging.exr.ExrException;
 import keepshelf.imaging.exr.ExrFacts;
 import keepshelf.imaging.exr.ExrReader;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.pixel.UnreadableImageException;
 import org.lwjgl.PointerBuffer;
 import org.lwjgl.system.MemoryStack;
 import org.lwjgl.system.MemoryUtil;

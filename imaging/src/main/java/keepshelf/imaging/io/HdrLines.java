@@ -8,6 +8,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /**
  * The lines of a Radiance RGBE picture as linear floats, from the top: run-length coded lines, the

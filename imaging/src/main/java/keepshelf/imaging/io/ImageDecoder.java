@@ -17,6 +17,8 @@ import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.pixel.UnreadableImageException;
+import keepshelf.imaging.png.PngDecoder;
 
 /**
  * Decodes pictures in their stored depth and encoding: no colour management, no premultiplied

@@ -19,6 +19,7 @@ import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageOutputStream;
 import keepshelf.imaging.pixel.Lines;
 import keepshelf.imaging.pixel.Pixels;
+import keepshelf.imaging.png.PngEncoder;
 import keepshelf.imaging.tiff.TiffEncoder;
 
 /**

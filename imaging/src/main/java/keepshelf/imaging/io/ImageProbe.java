@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.Optional;
 import keepshelf.imaging.exr.ExrException;
 import keepshelf.imaging.exr.ExrFacts;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /**
  * Reads picture headers: format by content, size, channels and bits, without decoding pixels. Only

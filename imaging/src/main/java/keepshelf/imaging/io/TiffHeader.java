@@ -3,6 +3,7 @@ package keepshelf.imaging.io;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /** The first directory of a TIFF file (TIFF 6.0, sections 2 and 8). */
 final class TiffHeader {

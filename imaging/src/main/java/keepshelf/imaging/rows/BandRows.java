@@ -12,9 +12,9 @@ import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import keepshelf.imaging.io.ImageInfo;
-import keepshelf.imaging.io.UnreadableImageException;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Rows;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /** A TIFF or JPEG, a band of lines at a time. */
 final class BandRows implements Rows {

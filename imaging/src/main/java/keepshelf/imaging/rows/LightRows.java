@@ -6,9 +6,9 @@ import keepshelf.imaging.exr.ExrException;
 import keepshelf.imaging.exr.ExrReader;
 import keepshelf.imaging.io.HdrLines;
 import keepshelf.imaging.io.ImageInfo;
-import keepshelf.imaging.io.UnreadableImageException;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Rows;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /** Pictures of linear floats by rows: OpenEXR a band of its blocks at a time, RGBE line by line. */
 abstract class LightRows implements Rows {

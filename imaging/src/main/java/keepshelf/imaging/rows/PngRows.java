@@ -1,9 +1,9 @@
 package keepshelf.imaging.rows;
 
 import java.io.IOException;
-import keepshelf.imaging.io.PngLines;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Rows;
+import keepshelf.imaging.png.PngLines;
 
 /** A PNG, a line at a time. */
 final class PngRows implements Rows {

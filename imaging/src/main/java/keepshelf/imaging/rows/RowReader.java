@@ -9,11 +9,11 @@ import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
-import keepshelf.imaging.io.PngLines;
-import keepshelf.imaging.io.UnreadableImageException;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.pixel.Rows;
+import keepshelf.imaging.pixel.UnreadableImageException;
+import keepshelf.imaging.png.PngLines;
 
 /**
  * Opens pictures row by row: PNG, TIFF, JPEG, OpenEXR and RGBE from the file as it is read, others

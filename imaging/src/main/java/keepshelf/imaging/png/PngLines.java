@@ -1,4 +1,4 @@
-package keepshelf.imaging.io;
+package keepshelf.imaging.png;
 
 import java.io.BufferedInputStream;
 import java.io.Closeable;
@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.util.Optional;
 import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
+import keepshelf.imaging.pixel.UnreadableImageException;
 
 /**
  * The lines of a PNG of 8 or 16 bits without palette and interlacing (PNG Specification, Third

@@ -1,4 +1,4 @@
-package keepshelf.imaging.io;
+package keepshelf.imaging.png;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -10,7 +10,7 @@ import keepshelf.imaging.pixel.Pixels;
  * Decodes PNG of 8 and 16 bits without palette and interlacing: it is what most maps are, and they
  * are decoded often. Others are left to the platform's decoder.
  */
-final class PngDecoder {
+public final class PngDecoder {
   private PngDecoder() {}
 
   /**
@@ -18,7 +18,7 @@ final class PngDecoder {
    *
    * @throws IOException when it is damaged or cut off
    */
-  static Optional<Pixels> decode(Path file) throws IOException {
+  public static Optional<Pixels> decode(Path file) throws IOException {
     Optional<PngLines> opened = PngLines.open(file);
     if (opened.isEmpty()) {
       return Optional.empty();

@@ -1,4 +1,4 @@
-package keepshelf.imaging.io;
+package keepshelf.imaging.png;
 
 import java.io.BufferedOutputStream;
 import java.io.DataOutputStream;
@@ -16,7 +16,7 @@ import keepshelf.imaging.pixel.Lines;
  * Writes PNG of 8 and 16 bits in about the time that deflating takes, line by line. That filter is
  * taken whose bytes are smallest in sum (PNG Specification, Third Edition, section 12.7).
  */
-final class PngEncoder {
+public final class PngEncoder {
   private static final byte[] SIGNATURE = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
   private static final int PIECE = 1 << 16;
 
@@ -44,7 +44,7 @@ final class PngEncoder {
   }
 
   /** Writes {@code p}; {@code level} is zlib effort 1 (fast) to 9 (small). */
-  static void write(Lines p, Path to, int level) throws IOException {
+  public static void write(Lines p, Path to, int level) throws IOException {
     Files.deleteIfExists(to);
     try (OutputStream file = new BufferedOutputStream(Files.newOutputStream(to), PIECE)) {
       new PngEncoder(file).run(p, level);

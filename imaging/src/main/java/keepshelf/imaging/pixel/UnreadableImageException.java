@@ -1,4 +1,4 @@
-package keepshelf.imaging.io;
+package keepshelf.imaging.pixel;
 
 import java.io.IOException;
 

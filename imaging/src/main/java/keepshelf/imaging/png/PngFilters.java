@@ -1,4 +1,4 @@
-package keepshelf.imaging.io;
+package keepshelf.imaging.png;
 
 /**
  * The five filters of PNG, both ways (PNG Specification, Third Edition, section 9). Lines are

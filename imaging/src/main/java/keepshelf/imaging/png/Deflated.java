@@ -1,4 +1,4 @@
-package keepshelf.imaging.io;
+package keepshelf.imaging.png;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
