@@ -2,6 +2,7 @@ package keepshelf.cli.words;
 
 import java.util.Locale;
 import keepshelf.core.words.WordBook;
+import org.jspecify.annotations.Nullable;
 
 /** What the command line says by itself; what the core says comes in its own words. */
 public final class Words {
@@ -14,7 +15,7 @@ public final class Words {
   private Words() {}
 
   /** The text of {@code key}, with {@code {0}} and so on filled in. */
-  public static String of(String key, Object... values) {
+  public static String of(String key, @Nullable Object... values) {
     return BOOK.of(key, values);
   }
 }

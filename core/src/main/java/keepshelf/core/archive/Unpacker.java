@@ -18,6 +18,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Words;
 import org.apache.commons.compress.PasswordRequiredException;
 import org.apache.commons.compress.archivers.zip.UnsupportedZipFeatureException;
+import org.jspecify.annotations.Nullable;
 import org.tukaani.xz.UnsupportedOptionsException;
 
 /** Unpacks an archive into an empty folder, hashing on the way; archives in it one level down. */
@@ -186,7 +187,7 @@ public final class Unpacker {
   }
 
   /** The parts of a name that may be written, or null with a problem noted. */
-  List<String> checked(String name, boolean link, EntryWriter writer, String prefix) {
+  @Nullable List<String> checked(String name, boolean link, EntryWriter writer, String prefix) {
     String path = shown + "!/" + prefix + name;
     if (link) {
       problems.add(

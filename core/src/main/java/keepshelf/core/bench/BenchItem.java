@@ -18,6 +18,7 @@ import keepshelf.imaging.analyse.VisibleRepetition;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BenchScene;
 import keepshelf.imaging.render.Surface;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An item on the bench: its maps decoded once, so that each finish is shown in a moment. Slow to
@@ -72,7 +73,7 @@ public final class BenchItem {
    *
    * @param edition label of the edition, or null
    */
-  public BenchItem still(ShelvedItem now, String edition) {
+  public @Nullable BenchItem still(ShelvedItem now, String edition) {
     boolean same =
         now.item().id().equals(item.item().id())
             && now.item().maps().equals(item.item().maps())

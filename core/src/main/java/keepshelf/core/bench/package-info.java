@@ -1,2 +1,5 @@
 /** Items and lights made ready for the bench. */
+@NullMarked
 package keepshelf.core.bench;
+
+import org.jspecify.annotations.NullMarked;

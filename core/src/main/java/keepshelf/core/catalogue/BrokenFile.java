@@ -2,6 +2,7 @@ package keepshelf.core.catalogue;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A file of a pack that is not what was delivered.
@@ -11,7 +12,7 @@ import java.util.Locale;
  * @param state what is wrong
  * @param foundAt where the same content lies now, relative to the shelf, or null
  */
-public record BrokenFile(String pack, String path, State state, String foundAt) {
+public record BrokenFile(String pack, String path, State state, @Nullable String foundAt) {
   /** What is wrong with it. */
   public enum State {
     /** It is gone, and no other file on the shelf is the same. */

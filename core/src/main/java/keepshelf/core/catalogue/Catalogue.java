@@ -16,6 +16,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.recognise.names.NamingHabit;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** What the shelf has. Every change is one transaction. */
 public interface Catalogue extends AutoCloseable {
@@ -101,7 +102,7 @@ public interface Catalogue extends AutoCloseable {
    *
    * @param gone identifier of the other one, or null
    */
-  void putInstallation(InstallationRecord installation, String gone);
+  void putInstallation(InstallationRecord installation, @Nullable String gone);
 
   /**
    * Remembers what a reader found in {@code read}, unless it was installed anew, moved or removed

@@ -9,6 +9,7 @@ import keepshelf.core.model.Resolution;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import keepshelf.imaging.colour.OkLab;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the boards and the search need to know of an item: small, so that a hundred thousand of them
@@ -156,7 +157,7 @@ public record ItemCard(
   }
 
   /** The worst of what was found about an item, or null. */
-  public static Problem.Severity worst(ItemRecord item) {
+  public static Problem.@Nullable Severity worst(ItemRecord item) {
     return item.problems().stream()
         .map(Problem::severity)
         .max(java.util.Comparator.naturalOrder())

@@ -17,6 +17,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One item on the shelf.
@@ -46,7 +47,7 @@ public record ItemRecord(
     List<MapRecord> maps,
     List<Problem> problems,
     @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Origin> also,
-    @JsonInclude(JsonInclude.Include.NON_NULL) String partOf,
+    @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String partOf,
     @JsonInclude(JsonInclude.Include.NON_EMPTY) List<EnsemblePart> parts,
     @JsonInclude(value = JsonInclude.Include.CUSTOM, valueFilter = NoMarks.class) Marks marks) {
   /** Where it is looked at: large enough to tell, and quick. */
@@ -141,7 +142,7 @@ public record ItemRecord(
       List<MapRecord> newMaps,
       List<Problem> newProblems,
       List<Origin> origins,
-      String with,
+      @Nullable String with,
       Marks newMarks) {
     return new ItemRecord(
         id,
@@ -179,6 +180,7 @@ public record ItemRecord(
 
   /** The editions, large to small; a resolution may stand with several formats. */
   @JsonIgnore
+  @SuppressWarnings("NullAway") // Each edition was counted before it is asked for.
   public List<Edition> editions() {
     Map<Edition, Integer> count = new LinkedHashMap<>();
     for (MapRecord m : maps) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
 import keepshelf.core.catalogue.setup.Finish;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a person has put on an item, beyond what was delivered.
@@ -28,8 +29,8 @@ public record Marks(
     List<String> projects,
     @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean favourite,
     @JsonInclude(JsonInclude.Include.NON_DEFAULT) int rating,
-    String notes,
-    Double reliefMillimetres,
+    @Nullable String notes,
+    @Nullable Double reliefMillimetres,
     List<Finish> finishes) {
   /** The best rating. */
   public static final int MOST_RATING = 5;

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.function.Consumer;
 import keepshelf.core.catalogue.kin.Kinship;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a source delivered as one thing; also the form of {@code pack.json} beside it.
@@ -52,17 +53,17 @@ public record PackRecord(
 
   /** The fields that change, for a copy of which the others stay. */
   private static final class Draft {
-    private String name;
-    private String version;
-    private String source;
-    private String creator;
-    private String licence;
-    private String page;
-    private String folder;
-    private List<ItemRecord> items;
-    private List<FileRecord> files;
-    private Purchase purchase;
-    private List<DatedLicence> earlierLicences;
+    private @Nullable String name;
+    private @Nullable String version;
+    private @Nullable String source;
+    private @Nullable String creator;
+    private @Nullable String licence;
+    private @Nullable String page;
+    private @Nullable String folder;
+    private @Nullable List<ItemRecord> items;
+    private @Nullable List<FileRecord> files;
+    private @Nullable Purchase purchase;
+    private @Nullable List<DatedLicence> earlierLicences;
   }
 
   private PackRecord but(Consumer<Draft> change) {
@@ -210,7 +211,7 @@ public record PackRecord(
       String sort,
       long bytes,
       String sha256,
-      @JsonInclude(JsonInclude.Include.NON_NULL) String elsewhere) {
+      @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String elsewhere) {
     /** One that is there. */
     public FileRecord(String path, String sort, long bytes, String sha256) {
       this(path, sort, bytes, sha256, null);

@@ -1,5 +1,7 @@
 package keepshelf.core.catalogue;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * How a pack was got; every field may be null.
  *
@@ -11,7 +13,12 @@ package keepshelf.core.catalogue;
  * @param until end of the subscription it came with, ISO 8601
  */
 public record Purchase(
-    String price, String bought, String order, String invoice, Integer seats, String until) {
+    @Nullable String price,
+    @Nullable String bought,
+    @Nullable String order,
+    @Nullable String invoice,
+    @Nullable Integer seats,
+    @Nullable String until) {
   /** Nothing known. */
   public static final Purchase NONE = new Purchase(null, null, null, null, null, null);
 

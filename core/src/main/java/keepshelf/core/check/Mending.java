@@ -26,6 +26,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
+import org.jspecify.annotations.Nullable;
 
 /** Puts files of the shelf right that a {@link ShelfCheck} found to be wrong. */
 public final class Mending {
@@ -94,7 +95,7 @@ public final class Mending {
       for (BrokenFile b : broken) {
         PackRecord pack = catalogue.pack(b.pack()).orElse(null);
         FileRecord f = pack == null ? null : file(pack, b.path());
-        if (f == null) {
+        if (pack == null || f == null) {
           continue;
         }
         String at = pack.folder() + "/" + b.path();
@@ -121,7 +122,7 @@ public final class Mending {
     }
   }
 
-  private static FileRecord file(PackRecord p, String path) {
+  private static @Nullable FileRecord file(PackRecord p, String path) {
     return p.files().stream().filter(f -> f.path().equals(path)).findFirst().orElse(null);
   }
 
@@ -158,7 +159,7 @@ public final class Mending {
   }
 
   /** An identical file of another place on the shelf, or null. */
-  private Path twin(FileRecord f, String not) {
+  private @Nullable Path twin(FileRecord f, String not) {
     for (var s : catalogue.withFiles(Set.of(f.sha256()))) {
       for (MapRecord m : s.item().maps()) {
         String at = s.path(m);

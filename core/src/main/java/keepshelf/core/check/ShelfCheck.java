@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.IntStream;
 import keepshelf.core.catalogue.BrokenFile;
@@ -24,6 +25,7 @@ import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Compares the files of the shelf with what was delivered. */
 public final class ShelfCheck {
@@ -111,7 +113,7 @@ public final class ShelfCheck {
         .toArray(State[]::new);
   }
 
-  private State state(String path, FileRecord f, boolean deep) {
+  private @Nullable State state(String path, FileRecord f, boolean deep) {
     try {
       return state(shelf.resolve(path), f, deep);
     } catch (OutsideShelfException e) {
@@ -121,7 +123,7 @@ public final class ShelfCheck {
   }
 
   /** What is wrong with a file, or null. */
-  static State state(Path file, FileRecord f, boolean deep) {
+  static @Nullable State state(Path file, FileRecord f, boolean deep) {
     try {
       if (!Files.isRegularFile(file)) {
         return State.MISSING;
@@ -189,7 +191,8 @@ public final class ShelfCheck {
       String sha = Hashes.sha256(file);
       // Of several places the one with the same file name comes first.
       candidates.stream()
-          .filter(at -> lost.get(at).sha256().equals(sha) && !out.containsKey(at))
+          .filter(at -> Objects.requireNonNull(lost.get(at)).sha256().equals(sha))
+          .filter(at -> !out.containsKey(at))
           .min(java.util.Comparator.comparing(at -> !name(at).equals(name(s))))
           .ifPresent(at -> out.put(at, s));
     }

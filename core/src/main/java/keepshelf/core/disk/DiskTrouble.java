@@ -7,6 +7,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.ReadOnlyFileSystemException;
 import java.util.Locale;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Says in plain words why a disk or the catalogue on it did not take or give something. */
 public final class DiskTrouble {
@@ -78,7 +79,7 @@ public final class DiskTrouble {
   }
 
   /** What one link of the chain of causes says, or null. */
-  private static String said(Throwable t, String doing, SystemErrors system) {
+  private static @Nullable String said(Throwable t, String doing, SystemErrors system) {
     String file =
         t instanceof FileSystemException f && f.getFile() != null
             ? f.getFile()
@@ -106,7 +107,7 @@ public final class DiskTrouble {
   }
 
   /** What the system says, without the names of files, which may say anything. */
-  private static String reason(Throwable t) {
+  private static @Nullable String reason(Throwable t) {
     return t instanceof FileSystemException f ? f.getReason() : t.getMessage();
   }
 

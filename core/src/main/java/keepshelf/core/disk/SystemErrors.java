@@ -10,6 +10,7 @@ import java.util.LinkedHashSet;
 import java.util.Locale;
 import java.util.Set;
 import java.util.function.IntFunction;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the system says of a few errors, in the language that it says it in. Java hands on the
@@ -60,13 +61,13 @@ record SystemErrors(Set<String> full, Set<String> readOnly, Set<String> denied) 
   }
 
   /** Whether {@code message} holds one of {@code texts}. */
-  static boolean says(String message, Set<String> texts) {
+  static boolean says(@Nullable String message, Set<String> texts) {
     String m = message == null ? "" : message.toLowerCase(Locale.ROOT);
     return texts.stream().anyMatch(m::contains);
   }
 
   /** The C library's {@code strerror}; null where there is none. */
-  private static String systemText(int number) {
+  private static @Nullable String systemText(int number) {
     try (Arena arena = Arena.ofConfined()) {
       Linker linker = Linker.nativeLinker();
       MemorySegment strerror = linker.defaultLookup().find("strerror").orElse(null);

@@ -6,13 +6,14 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /** Tells a file from another one that has its place now. */
 final class FileIdentity {
   private FileIdentity() {}
 
   /** Its number on the disk; its path where the system has none; null when it is not there. */
-  static Object of(Path file) {
+  static @Nullable Object of(Path file) {
     try {
       BasicFileAttributes a =
           Files.readAttributes(file, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
@@ -23,7 +24,7 @@ final class FileIdentity {
   }
 
   /** Whether {@code file}, opened after {@code before} was told of it, is still in its place. */
-  static boolean still(Path file, Object before) {
+  static boolean still(Path file, @Nullable Object before) {
     Object now = of(file);
     return now != null && (before == null || Objects.equals(before, now));
   }

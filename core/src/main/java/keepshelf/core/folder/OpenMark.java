@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import keepshelf.core.disk.DiskTrouble;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Says that somebody has the shelf open, for as long as that process lives: such a shelf is not
@@ -21,10 +22,10 @@ public final class OpenMark implements AutoCloseable {
   private static final Map<Path, OpenMark> HERE = new HashMap<>();
 
   private final Path file;
-  private final FileChannel channel;
+  private final @Nullable FileChannel channel;
   private int times = 1;
 
-  private OpenMark(Path file, FileChannel channel) {
+  private OpenMark(Path file, @Nullable FileChannel channel) {
     this.file = file;
     this.channel = channel;
   }

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Value;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One kind of document that hosts read: what it can say, what its surfaces usually have, and how it
@@ -44,10 +45,10 @@ public interface DocumentFormat {
   String id();
 
   /** Ending of the main document, with a dot; null where a profile says it. */
-  String ending();
+  @Nullable String ending();
 
   /** Ending of a document that holds its pictures, with a dot; null where there is no such. */
-  default String packageEnding() {
+  default @Nullable String packageEnding() {
     return null;
   }
 

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** Makes the shapes that installations are shown on. */
 public final class Shapes {
@@ -62,7 +63,8 @@ public final class Shapes {
    * @param heights metres above the ground of each of the (steps + 1)² corners, rows from the back;
    *     null for a flat one
    */
-  public static Shape grid(String name, double width, double depth, int steps, float[] heights) {
+  public static Shape grid(
+      String name, double width, double depth, int steps, float @Nullable [] heights) {
     int row = steps + 1;
     float[] p = new float[row * row * 3];
     float[] n = new float[row * row * 3];
@@ -98,7 +100,7 @@ public final class Shapes {
 
   /** Rise per metre at place {@code at} of the line that begins at {@code from}. */
   private static double slope(
-      float[] heights, int from, int at, int step, int count, double metres) {
+      float @Nullable [] heights, int from, int at, int step, int count, double metres) {
     if (heights == null) {
       return 0;
     }

@@ -14,6 +14,7 @@ import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
+import org.jspecify.annotations.Nullable;
 
 /** What can be said about one map from its header and what was measured on its pixels. */
 final class MapChecks {
@@ -199,12 +200,12 @@ final class MapChecks {
     }
   }
 
-  private void add(String code, Severity severity, String what, String proposal) {
+  private void add(String code, Severity severity, String what, @Nullable String proposal) {
     out.add(finding(map, code, severity, what, proposal));
   }
 
   static Problem finding(
-      RecognisedMap m, String code, Severity severity, String what, String proposal) {
+      RecognisedMap m, String code, Severity severity, String what, @Nullable String proposal) {
     return new Problem(
         code, severity, m.role(), m.file().path(), m.file().name() + ": " + what, proposal);
   }

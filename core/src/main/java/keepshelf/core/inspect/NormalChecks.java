@@ -7,6 +7,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.io.ImageFormat;
+import org.jspecify.annotations.Nullable;
 
 /** Whether a normal map is stored as hosts expect it. */
 final class NormalChecks {
@@ -112,7 +113,7 @@ final class NormalChecks {
       String code,
       Severity severity,
       String what,
-      String proposal) {
+      @Nullable String proposal) {
     out.add(MapChecks.finding(m, code, severity, what, proposal));
   }
 }

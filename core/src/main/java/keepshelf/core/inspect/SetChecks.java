@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
@@ -18,6 +19,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.SeamTest;
 import keepshelf.imaging.io.ImageInfo;
+import org.jspecify.annotations.Nullable;
 
 /** What can be said about a set from its roles and picture headers. */
 public final class SetChecks {
@@ -136,10 +138,10 @@ public final class SetChecks {
   }
 
   private static int width(RecognisedMap m) {
-    return m.file().image().width();
+    return Objects.requireNonNull(m.file().image()).width();
   }
 
-  private static Problem size(RecognisedMap m, ImageInfo sibling) {
+  private static Problem size(RecognisedMap m, @Nullable ImageInfo sibling) {
     return new Problem(
         "size-mismatch",
         Severity.NOTE,
@@ -185,7 +187,8 @@ public final class SetChecks {
     smaller(item, out);
   }
 
-  private static String size(ImageInfo i) {
+  private static String size(@Nullable ImageInfo of) {
+    ImageInfo i = Objects.requireNonNull(of);
     return i.width() + " × " + i.height();
   }
 
@@ -212,7 +215,7 @@ public final class SetChecks {
       }
     }
     boolean tileable = item.kind() == ItemKind.MATERIAL || item.kind() == ItemKind.PHOTO_TEXTURE;
-    if (tileable && seams > 0 && 2 * seams > speaking) {
+    if (tileable && seam != null && 2 * seams > speaking) {
       boolean photo = item.kind() == ItemKind.PHOTO_TEXTURE;
       out.add(
           new Problem(

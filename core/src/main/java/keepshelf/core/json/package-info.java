@@ -1,2 +1,5 @@
 /** How records are written as JSON. */
+@NullMarked
 package keepshelf.core.json;
+
+import org.jspecify.annotations.NullMarked;

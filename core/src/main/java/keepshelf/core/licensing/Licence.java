@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.ArrayList;
 import java.util.List;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A licence with its terms as data.
@@ -28,18 +29,18 @@ import keepshelf.core.words.Words;
 public record Licence(
     String id,
     String name,
-    String page,
-    Answer commercial,
-    Answer attribution,
-    Answer derivatives,
-    Answer shareAlike,
-    Answer redistribution,
-    Answer handOver,
-    Answer editorialOnly,
-    Answer machineLearning,
-    Integer seats,
+    @Nullable String page,
+    @Nullable Answer commercial,
+    @Nullable Answer attribution,
+    @Nullable Answer derivatives,
+    @Nullable Answer shareAlike,
+    @Nullable Answer redistribution,
+    @Nullable Answer handOver,
+    @Nullable Answer editorialOnly,
+    @Nullable Answer machineLearning,
+    @Nullable Integer seats,
     boolean subscription,
-    String text) {
+    @Nullable String text) {
   /** How SPDX expressions begin what is in no list. */
   private static final String OWN = "LicenseRef-";
 
@@ -64,7 +65,7 @@ public record Licence(
     return own ? id.substring(OWN.length()).replace('-', ' ') : id;
   }
 
-  private static Answer known(Answer a) {
+  private static Answer known(@Nullable Answer a) {
     return a == null ? Answer.UNKNOWN : a;
   }
 
@@ -130,7 +131,8 @@ public record Licence(
     return out;
   }
 
-  private static void say(List<String> out, Answer a, String yes, String no) {
+  private static void say(
+      List<String> out, @Nullable Answer a, @Nullable String yes, @Nullable String no) {
     String s = a == Answer.YES ? yes : a == Answer.NO ? no : null;
     if (s != null) {
       out.add(s);

@@ -14,6 +14,7 @@ import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.likeness.Look;
 import keepshelf.imaging.likeness.Surface;
+import org.jspecify.annotations.Nullable;
 
 /** Says what an item looks like by the fingerprints of its maps. */
 final class LookMaker {
@@ -47,11 +48,11 @@ final class LookMaker {
   }
 
   /** Mean of a map of this role, or of the channel of a packed one; null when there is none. */
-  private Float mean(ShelvedItem s, MapRole role) {
+  private @Nullable Float mean(ShelvedItem s, MapRole role) {
     for (MapRecord m : s.item().mapsAt("1K")) {
       String channel = m.role() == role ? "r" : channel(m, role);
       Fingerprint f = channel == null ? null : print(s, m).orElse(null);
-      if (f != null) {
+      if (channel != null && f != null) {
         Descriptor d = f.descriptor();
         return switch (channel) {
           case "r" -> d.meanRed();
@@ -64,7 +65,7 @@ final class LookMaker {
     return null;
   }
 
-  private static String channel(MapRecord m, MapRole role) {
+  private static @Nullable String channel(MapRecord m, MapRole role) {
     return m.channels() == null
         ? null
         : m.channels().roles().entrySet().stream()

@@ -12,6 +12,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.PixelMemory;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -36,7 +37,7 @@ public final class MissingColours {
    * @param last identifier of the last item that was looked at, or null when that was the end
    * @param found how many have their colour now
    */
-  public record Looked(String last, int found) {}
+  public record Looked(@Nullable String last, int found) {}
 
   /** Looks at all of them. */
   public void look() {

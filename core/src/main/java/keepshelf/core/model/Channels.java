@@ -3,6 +3,7 @@ package keepshelf.core.model;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which role each channel of a packed map has.
@@ -30,7 +31,7 @@ public record Channels(Map<String, MapRole> roles) {
     return new Channels(roles);
   }
 
-  private static MapRole role(char c) {
+  private static @Nullable MapRole role(char c) {
     return switch (c) {
       case 'o' -> MapRole.AMBIENT_OCCLUSION;
       case 'r' -> MapRole.ROUGHNESS;

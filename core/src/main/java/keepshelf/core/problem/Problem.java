@@ -1,6 +1,7 @@
 package keepshelf.core.problem;
 
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One thing that went wrong or needs a look.
@@ -13,9 +14,19 @@ import keepshelf.core.model.MapRole;
  * @param proposal what could be done about a finding, or null when the message says all
  */
 public record Problem(
-    String code, Severity severity, MapRole role, String path, String message, String proposal) {
+    String code,
+    Severity severity,
+    @Nullable MapRole role,
+    @Nullable String path,
+    String message,
+    @Nullable String proposal) {
   /** A problem whose message says all. */
-  public Problem(String code, Severity severity, MapRole role, String path, String message) {
+  public Problem(
+      String code,
+      Severity severity,
+      @Nullable MapRole role,
+      @Nullable String path,
+      String message) {
     this(code, severity, role, path, message, null);
   }
 
@@ -49,7 +60,7 @@ public record Problem(
   }
 
   /** An error about a file. */
-  public static Problem error(String code, String path, String message) {
+  public static Problem error(String code, @Nullable String path, String message) {
     return new Problem(code, Severity.ERROR, null, path, message);
   }
 

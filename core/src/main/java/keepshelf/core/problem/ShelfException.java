@@ -1,6 +1,7 @@
 package keepshelf.core.problem;
 
 import keepshelf.core.disk.DiskTrouble;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Something that could not be done and changed nothing. The message is meant for people: it names
@@ -29,7 +30,7 @@ public final class ShelfException extends Exception {
    * @param path of what it is about, or null
    * @param doing what was tried, as in "filing rope.zip"
    */
-  public static ShelfException ofDisk(String path, String doing, Throwable cause) {
+  public static ShelfException ofDisk(@Nullable String path, String doing, Throwable cause) {
     return new ShelfException(
         Problem.error("disk", path, DiskTrouble.sentence(cause, doing)), cause);
   }

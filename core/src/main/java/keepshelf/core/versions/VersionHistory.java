@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
+import org.jspecify.annotations.Nullable;
 
 /** The versions of a pack that stand on the shelf. */
 public final class VersionHistory {
@@ -24,7 +25,7 @@ public final class VersionHistory {
    * @param pack the pack
    * @param changes against the version before it; null for the oldest
    */
-  public record Step(PackSummary pack, PackChanges changes) {}
+  public record Step(PackSummary pack, @Nullable PackChanges changes) {}
 
   /** Whether no other version of {@code pack} is on the shelf; reads no pack. */
   public static boolean alone(Catalogue catalogue, String pack) {
@@ -61,7 +62,7 @@ public final class VersionHistory {
   }
 
   /** Against the edition of the release before that is most like it; null when there is none. */
-  private static PackChanges changes(PackRecord now, List<PackRecord> before) {
+  private static @Nullable PackChanges changes(PackRecord now, List<PackRecord> before) {
     List<Delivered> files = delivered(now);
     return before.stream()
         .map(p -> PackChanges.between(files, delivered(p)))

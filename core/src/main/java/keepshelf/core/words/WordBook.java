@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.ResourceBundle;
 import java.util.ResourceBundle.Control;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The words of one part of the program, from a resource bundle: the one in the language of the
@@ -48,7 +49,7 @@ public final class WordBook {
    *
    * @throws java.util.MissingResourceException when there is no such text
    */
-  public String of(String key, Object... values) {
+  public String of(String key, @Nullable Object... values) {
     String text = bundle.getString(key);
     if (values.length == 0 && text.indexOf('{') < 0) {
       return text;
@@ -56,7 +57,7 @@ public final class WordBook {
     MessageFormat pattern =
         patterns.get().computeIfAbsent(key, k -> new MessageFormat(text, locale));
     Format[] formats = pattern.getFormatsByArgumentIndex();
-    Object[] written = new Object[values.length];
+    @Nullable Object[] written = new @Nullable Object[values.length];
     for (int i = 0; i < values.length; i++) {
       boolean chosen = i < formats.length && formats[i] != null;
       written[i] = chosen ? values[i] : written(values[i]);
@@ -64,13 +65,13 @@ public final class WordBook {
     return pattern.format(written);
   }
 
-  private Object written(Object value) {
-    boolean whole = value instanceof Integer || value instanceof Long;
-    if (whole && Math.abs(((Number) value).longValue()) < leastGrouped) {
-      return value.toString();
-    }
-    if (!(value instanceof Number)) {
+  private @Nullable Object written(@Nullable Object value) {
+    if (!(value instanceof Number n)) {
       return value;
+    }
+    boolean whole = value instanceof Integer || value instanceof Long;
+    if (whole && Math.abs(n.longValue()) < leastGrouped) {
+      return value.toString();
     }
     NumberFormat numbers = NumberFormat.getInstance(locale);
     numbers.setMaximumFractionDigits(MOST_DIGITS);

@@ -1,6 +1,7 @@
 package keepshelf.core.words;
 
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** What the core says to people: problems, reasons, findings and what to do about them. */
 public final class Words {
@@ -14,7 +15,7 @@ public final class Words {
   private Words() {}
 
   /** The text of {@code key}, with {@code {0}} and so on filled in. */
-  public static String of(String key, Object... values) {
+  public static String of(String key, @Nullable Object... values) {
     return BOOK.of(key, values);
   }
 }

@@ -3,6 +3,7 @@ package keepshelf.imaging.analyse;
 import java.util.Arrays;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What an environment light in the latitude-longitude layout holds: its middle looks ahead, its
@@ -14,7 +15,8 @@ import keepshelf.imaging.resample.Resampler;
  * @param horizonDegrees elevation of the edge between land and sky, or null when none is seen
  * @param skyShare share of all light that comes from the upper half, 0..1
  */
-public record EnvironmentFacts(double stops, Sun sun, Double horizonDegrees, double skyShare) {
+public record EnvironmentFacts(
+    double stops, @Nullable Sun sun, @Nullable Double horizonDegrees, double skyShare) {
   /**
    * A small strong light.
    *
@@ -82,7 +84,8 @@ public record EnvironmentFacts(double stops, Sun sun, Double horizonDegrees, dou
     return Math.log(bright / dark) / Math.log(2);
   }
 
-  private static Sun sun(double[] lum, double[] area, int w, int h, double total, double mean) {
+  private static @Nullable Sun sun(
+      double[] lum, double[] area, int w, int h, double total, double mean) {
     int peak = 0;
     for (int i = 1; i < lum.length; i++) {
       peak = lum[i] > lum[peak] ? i : peak;
@@ -123,7 +126,7 @@ public record EnvironmentFacts(double stops, Sun sun, Double horizonDegrees, dou
   }
 
   /** The row near the middle where brightness (in stops) changes most, all around. */
-  private static Double horizon(double[] lum, int w, int h) {
+  private static @Nullable Double horizon(double[] lum, int w, int h) {
     double[] rows = new double[h];
     for (int y = 0; y < h; y++) {
       double sum = 0;

@@ -129,6 +129,10 @@ public final class HandednessTest {
       return new WithHeight(Handedness.UNKNOWN, 0, 0);
     }
     float[] h = height.lumaAt(field.width, field.height);
+    if (h == null) {
+      // What is called a height is a normal map.
+      return new WithHeight(Handedness.UNKNOWN, 0, 0);
+    }
     Correlation x = new Correlation();
     Correlation y = new Correlation();
     for (int row = 1; row < field.height - 1; row++) {

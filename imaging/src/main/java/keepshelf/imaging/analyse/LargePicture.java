@@ -10,6 +10,7 @@ import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.pixel.Rows;
 import keepshelf.imaging.pixel.SampleHash;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What is kept of a very large picture that passes by once, row by row: enough to measure it as if
@@ -161,9 +162,9 @@ public final class LargePicture {
     private final int[] ys;
     private final int channels;
     private final Depth depth;
-    private final byte[] bytes;
-    private final short[] shorts;
-    private final float[] floats;
+    private final byte @Nullable [] bytes;
+    private final short @Nullable [] shorts;
+    private final float @Nullable [] floats;
     private int next;
 
     /** Columns {@code xs} and rows {@code ys}, both ascending. */
@@ -178,6 +179,7 @@ public final class LargePicture {
       floats = depth == Depth.F32 ? new float[size] : null;
     }
 
+    @SuppressWarnings("NullAway") // The array of the depth is there.
     void take(float[] row, int y) {
       if (next == ys.length || ys[next] != y) {
         return;
@@ -196,6 +198,7 @@ public final class LargePicture {
       next++;
     }
 
+    @SuppressWarnings("NullAway") // The array of its depth is there.
     Pixels picture() {
       return switch (depth) {
         case U8 -> Pixels.u8(xs.length, ys.length, channels, bytes);
@@ -213,8 +216,8 @@ public final class LargePicture {
     private final int channels;
     private final int columns;
     private final float[] sums;
-    private final short[] shorts;
-    private final float[] floats;
+    private final short @Nullable [] shorts;
+    private final float @Nullable [] floats;
 
     Means(Rows rows, int by) {
       this.by = by;
@@ -243,6 +246,7 @@ public final class LargePicture {
       }
     }
 
+    @SuppressWarnings("NullAway") // The array of the depth is there.
     private void close(int line, int rows) {
       int to = line * sums.length;
       for (int i = 0; i < sums.length; i++) {
@@ -258,6 +262,7 @@ public final class LargePicture {
       Arrays.fill(sums, 0);
     }
 
+    @SuppressWarnings("NullAway") // The array of its depth is there.
     Pixels picture() {
       int h = (height + by - 1) / by;
       return floats == null

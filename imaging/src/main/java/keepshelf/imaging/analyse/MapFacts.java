@@ -8,6 +8,7 @@ import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Everything that is measured on one decoded picture, in one go, whatever it may be for.
@@ -36,8 +37,8 @@ public record MapFacts(
     boolean jpegTraces,
     double dark,
     double light,
-    NormalHealth normal,
-    HandednessTest.Slopes slopes) {
+    @Nullable NormalHealth normal,
+    HandednessTest.@Nullable Slopes slopes) {
   /** What an alpha channel does. */
   public enum Alpha {
     NONE,

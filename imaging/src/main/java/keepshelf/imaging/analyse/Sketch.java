@@ -2,6 +2,7 @@ package keepshelf.imaging.analyse;
 
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A small stand-in of a map, kept while its set is judged so that no picture is decoded twice: its
@@ -13,10 +14,10 @@ public final class Sketch {
 
   private final int width;
   private final int height;
-  private final float[] luma;
-  private final SlopeField slopes;
+  private final float @Nullable [] luma;
+  private final @Nullable SlopeField slopes;
 
-  private Sketch(int width, int height, float[] luma, SlopeField slopes) {
+  private Sketch(int width, int height, float @Nullable [] luma, @Nullable SlopeField slopes) {
     this.width = width;
     this.height = height;
     this.luma = luma;
@@ -73,12 +74,12 @@ public final class Sketch {
     return Math.max(1, (Math.max(p.width(), p.height()) + SIDE - 1) / SIDE);
   }
 
-  SlopeField slopes() {
+  @Nullable SlopeField slopes() {
     return slopes;
   }
 
-  float[] lumaAt(int w, int h) {
-    return Resampler.area(luma, width, height, w, h);
+  float @Nullable [] lumaAt(int w, int h) {
+    return luma == null ? null : Resampler.area(luma, width, height, w, h);
   }
 
   /**
@@ -88,7 +89,7 @@ public final class Sketch {
     if (luma == null || other.luma == null) {
       return 0;
     }
-    float[] theirs = other.lumaAt(width, height);
+    float[] theirs = Resampler.area(other.luma, other.width, other.height, width, height);
     Correlation c = new Correlation();
     for (int i = 0; i < luma.length; i++) {
       c.add(luma[i], theirs[i]);

@@ -9,6 +9,7 @@ import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.derive.Ranges;
 import keepshelf.imaging.derive.SkyShare;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The maps of units that are laid.
@@ -31,7 +32,7 @@ public record LaidMaps(
     int units,
     Pixels colour,
     Pixels roughness,
-    Pixels metallic,
+    @Nullable Pixels metallic,
     float[] relief,
     double reliefMillimetres,
     Pixels ids,
@@ -130,7 +131,7 @@ public record LaidMaps(
     private final double mm;
     private final byte[] colour;
     private final byte[] roughness;
-    private final byte[] metallic;
+    private final byte @Nullable [] metallic;
     private final byte[] ids;
     private final float[] relief;
 

@@ -3,6 +3,7 @@ package keepshelf.imaging.bond;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import org.jspecify.annotations.Nullable;
 
 /** Courses of several heights with units of any length, whose ends keep away from each other. */
 final class RandomCourses {
@@ -23,8 +24,8 @@ final class RandomCourses {
     double[] heights = shares(dice, s.rows(), 0.75, 0.5, height);
     List<Unit> out = new ArrayList<>();
     double top = 0;
-    double[] above = null;
-    double[] first = null;
+    double @Nullable [] above = null;
+    double @Nullable [] first = null;
     for (int r = 0; r < heights.length; r++) {
       double[] ends = ends(s, dice, width, above, r == heights.length - 1 ? first : null);
       for (int i = 0; i < ends.length; i++) {
@@ -55,8 +56,8 @@ final class RandomCourses {
 
   /** Where the units of a course begin: the best of several throws. */
   private static double[] ends(
-      BondSpec s, Random dice, double width, double[] above, double[] below) {
-    double[] best = null;
+      BondSpec s, Random dice, double width, double @Nullable [] above, double @Nullable [] below) {
+    double[] best = {};
     double most = -1;
     for (int t = 0; t < TRIES && most < APART * s.pitch(); t++) {
       double[] parts = shares(dice, s.columns(), SHORTEST, SPREAD, width);
@@ -75,7 +76,7 @@ final class RandomCourses {
     return best;
   }
 
-  private static double apart(double[] a, double[] b, double width) {
+  private static double apart(double[] a, double @Nullable [] b, double width) {
     double least = Double.MAX_VALUE;
     for (double x : a) {
       for (int i = 0; b != null && i < b.length; i++) {

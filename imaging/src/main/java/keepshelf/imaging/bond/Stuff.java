@@ -2,6 +2,7 @@ package keepshelf.imaging.bond;
 
 import java.util.List;
 import keepshelf.imaging.colour.Srgb;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What units or joints are made of: a tile of a material that repeats, or one plain colour.
@@ -24,8 +25,8 @@ public record Stuff(
     double height,
     float[] colour,
     float[] roughness,
-    float[] metallic,
-    float[] relief,
+    float @Nullable [] metallic,
+    float @Nullable [] relief,
     List<Cut> whole) {
   /**
    * A unit that is there: an upright box, in millimetres from the tile's upper left corner.
@@ -45,8 +46,8 @@ public record Stuff(
       double height,
       float[] colour,
       float[] roughness,
-      float[] metallic,
-      float[] relief) {
+      float @Nullable [] metallic,
+      float @Nullable [] relief) {
     this(w, h, width, height, colour, roughness, metallic, relief, List.of());
   }
 

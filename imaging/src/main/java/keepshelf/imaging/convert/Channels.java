@@ -16,6 +16,7 @@ public final class Channels {
    * @param fills values 0..1 of constant channels
    * @throws IllegalArgumentException when the sizes differ or nothing is given
    */
+  @SuppressWarnings("NullAway") // Large or small is there, by the depth.
   public static Pixels pack(Pixels[] parts, double[] fills) {
     Pixels first = Arrays.stream(parts).filter(p -> p != null).findFirst().orElseThrow();
     boolean deep = Arrays.stream(parts).anyMatch(p -> p != null && p.depth() != Depth.U8);

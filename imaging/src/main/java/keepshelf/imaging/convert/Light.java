@@ -3,6 +3,7 @@ package keepshelf.imaging.convert;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Conversions of sRGB colour that are done in linear light. Results have 16 bits, so that nothing
@@ -52,7 +53,7 @@ public final class Light {
   }
 
   /** Linear light of each level of an 8-bit picture, else null. */
-  private static float[] table(Pixels p) {
+  private static float @Nullable [] table(Pixels p) {
     if (p.depth() != Depth.U8) {
       return null;
     }
@@ -63,7 +64,7 @@ public final class Light {
     return out;
   }
 
-  private static float linear(Pixels p, float[] table, int i, int c) {
+  private static float linear(Pixels p, float @Nullable [] table, int i, int c) {
     return table == null
         ? linear(p, i, c)
         : table[p.level(i * p.channels() + (p.channels() < 3 ? 0 : c))];

@@ -18,6 +18,7 @@ public final class Maps {
     return invert(p, -1);
   }
 
+  @SuppressWarnings("NullAway") // Floats have an array of floats.
   private static Pixels invert(Pixels p, int channel) {
     if (p.depth() != Depth.F32) {
       int full = p.fullScale();
@@ -42,6 +43,7 @@ public final class Maps {
    * A colour of floats, which hold linear light, stored through the sRGB curve at 16 bits; others
    * come back unchanged. Light above white is cut off.
    */
+  @SuppressWarnings("NullAway") // Floats have an array of floats.
   public static Pixels encoded(Pixels p) {
     if (p.depth() != Depth.F32) {
       return p;
@@ -58,6 +60,7 @@ public final class Maps {
   }
 
   /** A 16-bit copy of a float picture, clamped to 0..1 and rounded; others come back unchanged. */
+  @SuppressWarnings("NullAway") // Floats have an array of floats.
   public static Pixels quantised(Pixels p) {
     if (p.depth() != Depth.F32) {
       return p;

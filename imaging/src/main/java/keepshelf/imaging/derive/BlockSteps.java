@@ -1,6 +1,7 @@
 package keepshelf.imaging.derive;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The steps in which an earlier JPEG stored the waves of its 8 x 8 blocks, found out of the picture
@@ -39,7 +40,7 @@ final class BlockSteps {
    *
    * @param plane values 0..255 whose blocks begin at the upper left
    */
-  static float[] of(float[] plane, int w, int h) {
+  static float @Nullable [] of(float[] plane, int w, int h) {
     int across = w / 8;
     int down = h / 8;
     int every = Math.max(1, across * down / MOST_BLOCKS);

@@ -11,6 +11,7 @@ import java.util.Optional;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A JPEG as it is stored: luma and colour differences before they become colours, and the steps in
@@ -80,7 +81,7 @@ public record JpegPlanes(
     private int count;
 
     /** Null when it is no JPEG, or one without a frame that is known here. */
-    static Head of(ByteBuffer b) {
+    static @Nullable Head of(ByteBuffer b) {
       if ((b.getShort() & 0xFFFF) != 0xFFD8) {
         return null;
       }

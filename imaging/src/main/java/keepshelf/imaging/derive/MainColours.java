@@ -7,6 +7,7 @@ import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The main colours of a picture: clusters of its colours in OKLab (S. Lloyd's algorithm, begun with
@@ -99,7 +100,7 @@ public final class MainColours {
     return counts;
   }
 
-  private static OkLab mean(OkLab[] all, int[] of, int which) {
+  private static OkLab mean(OkLab[] all, int @Nullable [] of, int which) {
     double l = 0;
     double a = 0;
     double b = 0;

@@ -2,6 +2,7 @@ package keepshelf.imaging.derive;
 
 import java.util.Optional;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Parts a grey map whose values stand in two heaps, such as a metallic map that is neither black
@@ -51,7 +52,7 @@ public final class TwoValues {
    * Means of the two heaps, by the threshold that leaves least variance within them (N. Otsu,
    * 1979); null when they are not apart.
    */
-  private static double[] heaps(int[] count, int n) {
+  private static double @Nullable [] heaps(int[] count, int n) {
     double sum = 0;
     double squares = 0;
     for (int v = 0; v < LEVELS; v++) {
@@ -78,7 +79,9 @@ public final class TwoValues {
         heaps = new double[] {low, high};
       }
     }
-    return all > 0 && best / all > APART && between(count, n, heaps) < VALLEY ? heaps : null;
+    return heaps != null && all > 0 && best / all > APART && between(count, n, heaps) < VALLEY
+        ? heaps
+        : null;
   }
 
   private static double between(int[] count, int n, double[] heaps) {

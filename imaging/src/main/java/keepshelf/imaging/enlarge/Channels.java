@@ -3,6 +3,7 @@ package keepshelf.imaging.enlarge;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** The channels of a map in the space that they are mixed in, and back. */
 final class Channels {
@@ -11,12 +12,16 @@ final class Channels {
   private final Enlarging.Kind kind;
   private final boolean linear;
   private final float[][] planes;
-  private final double[][] axes;
-  private final float[] mean;
-  private Gaussian[] gaussian;
+  private final double @Nullable [][] axes;
+  private final float @Nullable [] mean;
+  private Gaussian @Nullable [] gaussian;
 
   private Channels(
-      Enlarging.Kind kind, boolean linear, float[][] planes, double[][] axes, float[] mean) {
+      Enlarging.Kind kind,
+      boolean linear,
+      float[][] planes,
+      double @Nullable [][] axes,
+      float @Nullable [] mean) {
     this.kind = kind;
     this.linear = linear;
     this.planes = planes;
@@ -139,6 +144,7 @@ final class Channels {
   }
 
   /** As the file has it. */
+  @SuppressWarnings("NullAway") // Colours have their axes and mean.
   void store(float[] sum, float[] pixel) {
     switch (kind) {
       case NORMAL -> {

@@ -5,6 +5,7 @@ import keepshelf.imaging.derive.PeriodicBlur;
 import keepshelf.imaging.fourier.Fft;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** One way to make a larger tile out of one, the same for all maps of a set. */
 public final class Enlarging {
@@ -204,9 +205,9 @@ public final class Enlarging {
     private final int w;
     private final int h;
     private final int n;
-    private final byte[] small;
-    private final short[] deep;
-    private final float[] floats;
+    private final byte @Nullable [] small;
+    private final short @Nullable [] deep;
+    private final float @Nullable [] floats;
 
     Writer(int w, int h, int n, Depth depth) {
       this.w = w;
@@ -223,12 +224,14 @@ public final class Enlarging {
       }
     }
 
+    @SuppressWarnings("NullAway") // The array of its depth is there.
     private float at(int i) {
       return small != null
           ? (small[i] & 255) / 255f
           : deep != null ? (deep[i] & 65535) / 65535f : floats[i];
     }
 
+    @SuppressWarnings("NullAway") // The array of its depth is there.
     private void put(int i, float v) {
       if (small != null) {
         small[i] = (byte) Math.round(Math.clamp(v, 0f, 1f) * 255);
@@ -262,6 +265,7 @@ public final class Enlarging {
       }
     }
 
+    @SuppressWarnings("NullAway") // The array of its depth is there.
     Pixels done() {
       return small != null
           ? Pixels.u8(w, h, n, small)

@@ -16,8 +16,8 @@ final class Dwa {
 
   private final Block block;
   private final List<byte[]> planes = new ArrayList<>();
-  private short[] steady;
-  private short[] changes;
+  private short[] steady = {};
+  private short[] changes = {};
   private int nextSteady;
   private int nextChange;
 

@@ -8,6 +8,7 @@ import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The headers at the start of an OpenEXR file.
@@ -100,7 +101,7 @@ record ExrHeaders(List<ExrPart> parts, boolean multiPart, int end) {
     private final ByteBuffer b;
     private int at;
     private String name = "";
-    private int[] window;
+    private int @Nullable [] window;
     private List<Channel> channels = List.of();
     private int compression = -1;
     private int tileWidth;

@@ -22,7 +22,7 @@ public final class ExrReader implements Closeable {
   private final ExrPart part;
   private final List<Integer> shown;
   private final long[] offsets;
-  private float[] samples;
+  private float[] samples = {};
 
   /** The rows that {@link #samples} has room for. */
   private int top;
@@ -111,7 +111,7 @@ public final class ExrReader implements Closeable {
     top = first;
     rows = count;
     int size = Math.multiplyExact(Math.multiplyExact(part.width(), rows), shown.size());
-    if (samples == null || samples.length < size) {
+    if (samples.length < size) {
       samples = new float[size];
     }
     try {

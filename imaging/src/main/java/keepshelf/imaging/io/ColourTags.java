@@ -16,6 +16,7 @@ import java.util.Arrays;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.zip.InflaterInputStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a picture file says about its colours besides its samples. Programs that follow it change
@@ -26,7 +27,7 @@ import java.util.zip.InflaterInputStream;
  * @param gamma exponent that its samples are encoded by, as in a PNG's gAMA; 0 when it says none
  * @param srgb whether it says that it is sRGB
  */
-public record ColourTags(boolean any, byte[] icc, double gamma, boolean srgb) {
+public record ColourTags(boolean any, byte @Nullable [] icc, double gamma, boolean srgb) {
   /** Nothing said. */
   public static final ColourTags NONE = new ColourTags(false, null, 0, false);
 

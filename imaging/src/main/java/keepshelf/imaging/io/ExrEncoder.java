@@ -121,6 +121,7 @@ final class ExrEncoder {
   }
 
   /** Lines from {@code first} up to {@code end}: of each its channels one after the other. */
+  @SuppressWarnings("NullAway") // Floats have an array of floats.
   private byte[] block(int first, int end) {
     int w = pixels.width();
     int n = pixels.channels();

@@ -40,6 +40,7 @@ final class HdrEncoder {
   }
 
   /** One pixel as three mantissas and their exponent, {@code plane} bytes apart. */
+  @SuppressWarnings("NullAway") // Floats have an array of floats.
   private static void shared(Pixels p, int pixel, byte[] to, int x, int plane, int step) {
     float[] v = new float[3];
     float most = 0;

@@ -19,6 +19,7 @@ import javax.imageio.stream.ImageInputStream;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.pixel.UnreadableImageException;
 import keepshelf.imaging.png.PngDecoder;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Decodes pictures in their stored depth and encoding: no colour management, no premultiplied
@@ -89,7 +90,7 @@ public final class ImageDecoder {
       CutOff.refuse(file, info.get());
       return info.get().format() == ImageFormat.DDS ? DdsDecoder.trouble(file) : Optional.empty();
     } catch (UnreadableImageException e) {
-      return Optional.of(e.getMessage());
+      return Optional.of(String.valueOf(e.getMessage()));
     } catch (RuntimeException e) {
       return Optional.of("its header is damaged");
     }
@@ -145,7 +146,7 @@ public final class ImageDecoder {
   }
 
   /** Takes over the array when samples already lie in the right order (or in BGR order). */
-  private static Pixels direct(Raster raster) {
+  private static @Nullable Pixels direct(Raster raster) {
     if (!(raster.getSampleModel() instanceof PixelInterleavedSampleModel model)
         || raster.getSampleModelTranslateX() != 0
         || raster.getSampleModelTranslateY() != 0) {
@@ -190,6 +191,7 @@ public final class ImageDecoder {
     return true;
   }
 
+  @SuppressWarnings("NullAway") // The array of its depth is there.
   private static Pixels byRows(Raster raster) {
     int w = raster.getWidth();
     int h = raster.getHeight();

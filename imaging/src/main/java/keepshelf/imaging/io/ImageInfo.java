@@ -1,5 +1,7 @@
 package keepshelf.imaging.io;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * What a picture's header says.
  *
@@ -18,7 +20,7 @@ public record ImageInfo(
     int channels,
     int bits,
     int orientation,
-    String profile) {
+    @Nullable String profile) {
   /** A picture that is shown as stored, without a profile. */
   public ImageInfo(ImageFormat format, int width, int height, int channels, int bits) {
     this(format, width, height, channels, bits, 1, null);

@@ -5,6 +5,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads from the first bytes of a picture how it asks to be turned (EXIF) and the name of its
@@ -16,7 +17,7 @@ final class ImageTags {
   private static final int ICC = 34675;
 
   private int orientation = 1;
-  private String profile;
+  private @Nullable String profile;
 
   private ImageTags() {}
 
@@ -125,7 +126,7 @@ final class ImageTags {
   }
 
   /** The description in an ICC profile (ICC.1:2010, 9.2.41), or null. */
-  private static String described(ByteBuffer icc) {
+  private static @Nullable String described(ByteBuffer icc) {
     try {
       int tags = icc.getInt(128);
       for (int i = 0; i < Math.min(tags, 100); i++) {

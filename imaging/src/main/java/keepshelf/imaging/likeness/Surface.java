@@ -1,6 +1,7 @@
 package keepshelf.imaging.likeness;
 
 import keepshelf.imaging.fingerprint.Descriptor;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What maps say of a surface beyond its colours, each null when no map says it.
@@ -9,7 +10,7 @@ import keepshelf.imaging.fingerprint.Descriptor;
  * @param roughness mean, 0 for a mirror, 1 for chalk
  * @param metallic mean, 0..1
  */
-public record Surface(Float slope, Float roughness, Float metallic) {
+public record Surface(@Nullable Float slope, @Nullable Float roughness, @Nullable Float metallic) {
   /** Nothing is known. */
   public static final Surface NONE = new Surface(null, null, null);
 
@@ -20,7 +21,7 @@ public record Surface(Float slope, Float roughness, Float metallic) {
   static final byte UNKNOWN = -128;
 
   /** How much the steepness varies in a normal map; null when the picture is none. */
-  public static Float slope(Descriptor normals) {
+  public static @Nullable Float slope(Descriptor normals) {
     return normals.vectors() ? normals.deviation() / 255 : null;
   }
 

@@ -37,6 +37,7 @@ public final class Panorama {
    * The same with the elevation {@code horizonDegrees} in the middle row: what lies above and below
    * is stretched or pressed evenly, so that nothing is cut off. Floats of three channels.
    */
+  @SuppressWarnings("NullAway") // Floats have an array of floats.
   public static Pixels level(Pixels p, double horizonDegrees) {
     int w = p.width();
     int h = p.height();

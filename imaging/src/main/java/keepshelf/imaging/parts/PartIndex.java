@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import keepshelf.imaging.fingerprint.Fingerprint;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds which pictures may be parts of others: spots that look alike are looked up by parts of
@@ -177,7 +178,7 @@ public final class PartIndex {
   }
 
   /** The arrangement that most pairings agree on, or null when too few do. */
-  private static Candidate agreed(int a, int b, List<Pairing> pairings) {
+  private static @Nullable Candidate agreed(int a, int b, List<Pairing> pairings) {
     List<Pairing> best = List.of();
     for (Pairing p : pairings) {
       double scale = p.a.size() / p.b.size();
@@ -202,7 +203,7 @@ public final class PartIndex {
   }
 
   /** Scale and shift by least squares. */
-  private static Placement fitted(List<Pairing> all) {
+  private static @Nullable Placement fitted(List<Pairing> all) {
     int n = all.size();
     double ax = 0;
     double ay = 0;

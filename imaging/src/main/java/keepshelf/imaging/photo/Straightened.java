@@ -19,6 +19,7 @@ public final class Straightened {
    * @param h rows of it
    * @throws IllegalArgumentException when the corners span no such figure
    */
+  @SuppressWarnings("NullAway") // The array of its depth is there.
   public static Pixels of(Pixels p, double[] corners, int w, int h) {
     double[] m = homography(corners);
     int n = p.channels();

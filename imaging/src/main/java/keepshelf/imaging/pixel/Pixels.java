@@ -2,6 +2,7 @@ package keepshelf.imaging.pixel;
 
 import java.lang.reflect.Array;
 import java.util.function.IntUnaryOperator;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A picture: rows from top to bottom, samples interleaved, 1 (grey), 2 (grey, alpha), 3 (RGB) or 4
@@ -12,11 +13,18 @@ public final class Pixels {
   private final int width;
   private final int height;
   private final int channels;
-  private final byte[] bytes;
-  private final short[] shorts;
-  private final float[] floats;
+  private final byte @Nullable [] bytes;
+  private final short @Nullable [] shorts;
+  private final float @Nullable [] floats;
 
-  private Pixels(int width, int height, int channels, byte[] b, short[] s, float[] f) {
+  @SuppressWarnings("NullAway") // One of the three arrays is there.
+  private Pixels(
+      int width,
+      int height,
+      int channels,
+      byte @Nullable [] b,
+      short @Nullable [] s,
+      float @Nullable [] f) {
     long expected = (long) width * height * channels;
     int length = b != null ? b.length : s != null ? s.length : f.length;
     if (width < 1 || height < 1 || channels < 1 || channels > 4 || expected != length) {
@@ -75,11 +83,13 @@ public final class Pixels {
   }
 
   /** Number of samples: width x height x channels. */
+  @SuppressWarnings("NullAway") // One of the three arrays is there.
   public int sampleCount() {
     return bytes != null ? bytes.length : shorts != null ? shorts.length : floats.length;
   }
 
   /** Sample {@code i} of the interleaved data; integer depths scaled to 0..1. */
+  @SuppressWarnings("NullAway") // One of the three arrays is there.
   public float at(int i) {
     if (bytes != null) {
       return (bytes[i] & 0xFF) * (1f / 255f);
@@ -93,6 +103,7 @@ public final class Pixels {
   }
 
   /** The stored integer level of sample {@code i}; not for float pictures. */
+  @SuppressWarnings("NullAway") // One of the three arrays is there.
   public int level(int i) {
     if (floats != null) {
       throw new IllegalStateException("a float picture has no levels");
@@ -147,6 +158,7 @@ public final class Pixels {
   }
 
   /** A copy of the rectangle of {@code w} x {@code h} pixels from {@code (x, y)}, within it. */
+  @SuppressWarnings("NullAway") // One of the three arrays is there.
   public Pixels cut(int x, int y, int w, int h) {
     int line = w * channels;
     Object from = bytes != null ? bytes : shorts != null ? shorts : floats;
@@ -185,17 +197,17 @@ public final class Pixels {
   }
 
   /** The raw 8-bit samples (not a copy), or null at another depth; for encoders. */
-  public byte[] rawBytes() {
+  public byte @Nullable [] rawBytes() {
     return bytes;
   }
 
   /** The raw 16-bit samples (not a copy), or null at another depth; for encoders. */
-  public short[] rawShorts() {
+  public short @Nullable [] rawShorts() {
     return shorts;
   }
 
   /** The raw float samples (not a copy), or null at another depth; for encoders. */
-  public float[] rawFloats() {
+  public float @Nullable [] rawFloats() {
     return floats;
   }
 }

@@ -1,6 +1,7 @@
 package keepshelf.imaging.pixel;
 
 import java.io.IOException;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A picture that cannot be decoded; the message says why in plain words, without the file's name.
@@ -12,7 +13,7 @@ public final class UnreadableImageException extends IOException {
   }
 
   /** With the reason in plain words and what caused it. */
-  public UnreadableImageException(String reason, Throwable cause) {
+  public UnreadableImageException(@Nullable String reason, @Nullable Throwable cause) {
     super(reason, cause);
   }
 }

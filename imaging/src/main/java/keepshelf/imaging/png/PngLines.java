@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
 import keepshelf.imaging.pixel.UnreadableImageException;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The lines of a PNG of 8 or 16 bits without palette and interlacing (PNG Specification, Third
@@ -38,7 +39,7 @@ public final class PngLines implements Closeable {
   /** Bytes of the chunk that are still to be read. */
   private int left;
 
-  private byte[] filtered;
+  private byte[] filtered = {};
   private int band;
   private int y;
 
@@ -155,7 +156,7 @@ public final class PngLines implements Closeable {
     y++;
   }
 
-  private static UnreadableImageException damaged(Exception cause) {
+  private static UnreadableImageException damaged(@Nullable Exception cause) {
     return new UnreadableImageException("its pixels are damaged or cut off", cause);
   }
 

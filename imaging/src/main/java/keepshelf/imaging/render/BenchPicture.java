@@ -1,5 +1,6 @@
 package keepshelf.imaging.render;
 
+import java.util.Objects;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
@@ -10,6 +11,7 @@ import keepshelf.imaging.light.PrefilteredLight;
 import keepshelf.imaging.light.Sequences;
 import keepshelf.imaging.solid.Skin;
 import keepshelf.imaging.solid.Solid;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One picture of the bench. {@link #rough} gives a coarse one at once, for following the hand; each
@@ -68,8 +70,8 @@ public final class BenchPicture {
   private final float[] brightest;
   private final byte[] taken;
   private final FreeWay free;
-  private boolean[] open;
-  private GroundShade ground;
+  private boolean @Nullable [] open;
+  private @Nullable GroundShade ground;
   private int grid;
   private int passes;
 
@@ -237,7 +239,7 @@ public final class BenchPicture {
   }
 
   /** The pixels that go on, with those beside them; null for none. */
-  private boolean[] unsure() {
+  private boolean @Nullable [] unsure() {
     boolean[] out = new boolean[taken.length];
     boolean any = false;
     for (int y = 0; y < height; y++) {
@@ -291,7 +293,8 @@ public final class BenchPicture {
     return new BenchTracer(
         surface,
         scene,
-        new BenchTracer.Around(solid, skin, light, rays, below, ground, camera),
+        new BenchTracer.Around(
+            solid, skin, light, rays, below, Objects.requireNonNull(ground), camera),
         exposure,
         footprint,
         pass);

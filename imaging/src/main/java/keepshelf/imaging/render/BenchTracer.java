@@ -5,6 +5,7 @@ import keepshelf.imaging.light.PrefilteredLight;
 import keepshelf.imaging.solid.HorizonMap;
 import keepshelf.imaging.solid.Meeting;
 import keepshelf.imaging.solid.Solid;
+import org.jspecify.annotations.Nullable;
 
 /** Follows the rays of a bench picture. Holds scratch space: one for each row. */
 final class BenchTracer {
@@ -27,17 +28,17 @@ final class BenchTracer {
   private final LightRays below;
 
   /** The rays as a raised surface sees them; null for others. */
-  private final SurfaceRays fromHere;
+  private final @Nullable SurfaceRays fromHere;
 
   /** Null where one look along the middle of the lobe has to do. */
-  private final GlossRays gloss;
+  private final @Nullable GlossRays gloss;
 
-  private final GlossRays layer;
+  private final @Nullable GlossRays layer;
 
   private final GlossRays.Sight sight;
   private final BenchCamera camera;
   private final GroundShade ground;
-  private final HorizonMap horizon;
+  private final @Nullable HorizonMap horizon;
   private final float exposure;
   private final float footprint;
   private final boolean quick;
@@ -129,6 +130,7 @@ final class BenchTracer {
     return (float) Math.sqrt(1 - Math.min(1, facing * facing)) / facing;
   }
 
+  @SuppressWarnings("NullAway") // What a relief or a coat needs is there with it.
   private void surfaceColour(float[] out) {
     for (int c = 0; c < 3; c++) {
       v[c] = -d[c];
@@ -233,6 +235,7 @@ final class BenchTracer {
   }
 
   /** Takes away the diffuse light that the relief stands in the way of, and the floor's shade. */
+  @SuppressWarnings("NullAway") // What a relief or a coat needs is there with it.
   private void hide() {
     Arrays.fill(hidden, 0);
     for (int i = 0; i < below.x.length; i++) {
@@ -276,6 +279,7 @@ final class BenchTracer {
   }
 
   /** Whether the relief lets the light of a ray through, as {@link #inSight}. */
+  @SuppressWarnings("NullAway") // What a relief or a coat needs is there with it.
   private float pastRelief(int ray) {
     float slope = horizon.slope(place, fromHere.turn[ray]) * skin.steepness();
     float flat = fromHere.flat[ray];
@@ -310,6 +314,7 @@ final class BenchTracer {
   }
 
   /** Whether the relief lets a direction through, 0..1 with an edge of {@code soft} in slope. */
+  @SuppressWarnings("NullAway") // What a relief or a coat needs is there with it.
   private float inSight(int place, float x, float y, float z, float soft) {
     float[] a = at.tangent;
     float[] b = at.bitangent;

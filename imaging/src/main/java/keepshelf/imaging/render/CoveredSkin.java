@@ -1,12 +1,13 @@
 package keepshelf.imaging.render;
 
 import keepshelf.imaging.solid.Skin;
+import org.jspecify.annotations.Nullable;
 
 /** The height and opacity maps of a surface, laid on an object in metres. */
 final class CoveredSkin implements Skin {
   private final Surface surface;
   private final BenchScene.Laying laying;
-  private final float[] heights;
+  private final float @Nullable [] heights;
   private final int w;
   private final int h;
   private final float tileWidth;
@@ -76,6 +77,7 @@ final class CoveredSkin implements Skin {
     return v < i ? i - 1 : i;
   }
 
+  @SuppressWarnings("NullAway") // Asked only where there are heights.
   private float value(float s, float t) {
     float x = (s - floor(s)) * w - 0.5f;
     float y = (1 - (t - floor(t))) * h - 0.5f;

@@ -1,6 +1,7 @@
 package keepshelf.imaging.render;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How far from the eye nothing is in the way, pixel by pixel, as the first samples of a picture
@@ -15,7 +16,7 @@ final class FreeWay {
   /** Least distance that was met, 0 where a sample went past the object. */
   private final float[] near;
 
-  private float[] free;
+  private float @Nullable [] free;
   private int passes;
 
   /** Nothing is known yet; {@code pad} metres before what was met are always looked at. */

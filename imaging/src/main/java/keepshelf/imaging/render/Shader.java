@@ -1,6 +1,7 @@
 package keepshelf.imaging.render;
 
 import keepshelf.imaging.light.PrefilteredLight;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reflected radiance of one surface point under a prefiltered light: GGX with multiple scattering
@@ -179,13 +180,14 @@ final class Shader {
    * @param mirrored by the surface
    * @param layered by the clear layer above, where there is one
    */
+  @SuppressWarnings("NullAway") // A coat has its own mirror.
   void reflect(
       float[] n,
       float[] v,
       float[] t,
       float roughness,
       GlossRays.Mirrored mirrored,
-      GlossRays.Mirrored layered,
+      GlossRays.@Nullable Mirrored layered,
       float diffSeen,
       float[] hidden,
       float[] out) {

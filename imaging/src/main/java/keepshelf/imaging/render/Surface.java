@@ -1,6 +1,8 @@
 package keepshelf.imaging.render;
 
+import java.util.Objects;
 import keepshelf.imaging.solid.HorizonMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A tiling metal/rough surface ready for rendering: all properties interleaved per texel, with a
@@ -30,19 +32,19 @@ public final class Surface {
   private final float[][] texels;
 
   /** The rarer channels, level by level; null when there is none. */
-  private final float[][] more;
+  private final float @Nullable [][] more;
 
   private final int width;
   private final int height;
   private final boolean seeThrough;
-  private final float[] heights;
+  private final float @Nullable [] heights;
   private final boolean normals;
   private final float aspect;
 
   /** What lies behind this many channels is the same everywhere and is not looked up. */
   private final int used;
 
-  private HorizonMap horizon;
+  private @Nullable HorizonMap horizon;
 
   private Surface(Builder b) {
     this.width = b.width;
@@ -67,14 +69,14 @@ public final class Surface {
   }
 
   /** Heights 0..1, rows from the top, or null when there is no height map. */
-  float[] heights() {
+  float @Nullable [] heights() {
     return heights;
   }
 
   /** What the relief shades of itself; made when it is first asked for. */
   synchronized HorizonMap horizon() {
     if (horizon == null) {
-      horizon = new HorizonMap(heights, width, height);
+      horizon = new HorizonMap(Objects.requireNonNull(heights), width, height);
     }
     return horizon;
   }
@@ -205,9 +207,9 @@ public final class Surface {
     private final int width;
     private final int height;
     private final float[] texels;
-    private float[] more;
+    private float @Nullable [] more;
     private boolean seeThrough;
-    private float[] heights;
+    private float @Nullable [] heights;
     private boolean normals;
     private float aspect;
     private int used = OCCLUSION;

@@ -15,6 +15,7 @@ import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Rows;
 import keepshelf.imaging.pixel.UnreadableImageException;
+import org.jspecify.annotations.Nullable;
 
 /** A TIFF or JPEG, a band of lines at a time. */
 final class BandRows implements Rows {
@@ -29,10 +30,10 @@ final class BandRows implements Rows {
   private final int width;
   private final int height;
   private int rows;
-  private Raster band;
+  private @Nullable Raster band;
   private int first;
   private int at;
-  private int[] samples;
+  private int @Nullable [] samples;
 
   private BandRows(Path file, ImageInfo info) throws IOException {
     stream = ImageIO.createImageInputStream(file.toFile());
@@ -100,16 +101,19 @@ final class BandRows implements Rows {
   }
 
   @Override
+  @SuppressWarnings("NullAway") // Loaded when it was opened.
   public int channels() {
     return band.getNumBands();
   }
 
   @Override
+  @SuppressWarnings("NullAway") // Loaded when it was opened.
   public Depth depth() {
     return band.getSampleModel().getSampleSize(0) == 16 ? Depth.U16 : Depth.U8;
   }
 
   @Override
+  @SuppressWarnings("NullAway") // Loaded when it was opened.
   public void next(float[] row) throws IOException {
     try {
       if (at - first >= band.getHeight()) {

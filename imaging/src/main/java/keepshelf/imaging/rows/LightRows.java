@@ -9,6 +9,7 @@ import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Rows;
 import keepshelf.imaging.pixel.UnreadableImageException;
+import org.jspecify.annotations.Nullable;
 
 /** Pictures of linear floats by rows: OpenEXR a band of its blocks at a time, RGBE line by line. */
 abstract class LightRows implements Rows {
@@ -30,7 +31,7 @@ abstract class LightRows implements Rows {
       throw new UnreadableImageException(e.getMessage(), e);
     }
     return new LightRows(in.width(), in.height(), in.channels()) {
-      private float[] band;
+      private float @Nullable [] band;
       private int y;
 
       @Override

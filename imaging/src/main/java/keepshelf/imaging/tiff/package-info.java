@@ -1,2 +1,5 @@
 /** Writing of TIFF. */
+@NullMarked
 package keepshelf.imaging.tiff;
+
+import org.jspecify.annotations.NullMarked;

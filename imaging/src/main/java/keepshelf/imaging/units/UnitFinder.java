@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import keepshelf.imaging.derive.PeriodicBlur;
 import keepshelf.imaging.units.Pieces.Piece;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds units that are set off by joints all round. Planes of which one may tell units from joints
@@ -215,7 +216,7 @@ public final class UnitFinder {
      * The box whose sides are all but full: the emptiest side is taken off again and again. Null
      * where a joint goes through it, because two units hang together.
      */
-    FoundUnit inner(int eroded) {
+    @Nullable FoundUnit inner(int eroded) {
       int l = 0;
       int t = 0;
       int r = has[0].length;

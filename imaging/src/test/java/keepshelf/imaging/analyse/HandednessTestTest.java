@@ -113,4 +113,11 @@ class HandednessTestTest {
     assertThat(PixelCharacter.of(Pixels.u8(128, 128, 3, colour))).isEqualTo(PixelCharacter.COLOUR);
     assertThat(PixelCharacter.of(Pixels.u8(128, 128, 1, binary))).isEqualTo(PixelCharacter.BINARY);
   }
+
+  @Test
+  void aNormalMapIsNoHeightToCompareWith() {
+    Sketch normal = Sketch.ofNormal(Fields.normals(Fields.bumpy(64, 3), 64, 6, true));
+    assertThat(HandednessTest.withHeight(normal, normal).handedness())
+        .isEqualTo(Handedness.UNKNOWN);
+  }
 }

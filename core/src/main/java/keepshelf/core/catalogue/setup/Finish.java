@@ -3,6 +3,7 @@ package keepshelf.core.catalogue.setup;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A named set of adjustments over an item; the item's own files never change. What is null is as
@@ -24,17 +25,17 @@ import keepshelf.core.model.MapRole;
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Finish(
     String name,
-    Double tileMetres,
-    Double turnDegrees,
-    Double rightMetres,
-    Double upMetres,
-    Double reliefMillimetres,
-    Double normalStrength,
-    Range roughness,
-    Colour colour,
-    Body body,
-    Maps maps,
-    List<Overlay> overlays) {
+    @Nullable Double tileMetres,
+    @Nullable Double turnDegrees,
+    @Nullable Double rightMetres,
+    @Nullable Double upMetres,
+    @Nullable Double reliefMillimetres,
+    @Nullable Double normalStrength,
+    @Nullable Range roughness,
+    @Nullable Colour colour,
+    @Nullable Body body,
+    @Nullable Maps maps,
+    @Nullable List<Overlay> overlays) {
   /** More than these would not be told apart. */
   public static final int MOST_OVERLAYS = 4;
 
@@ -49,7 +50,11 @@ public record Finish(
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
   public record Body(
-      Double ior, Double coat, Double coatRoughness, Double transmission, Boolean thin) {
+      @Nullable Double ior,
+      @Nullable Double coat,
+      @Nullable Double coatRoughness,
+      @Nullable Double transmission,
+      @Nullable Boolean thin) {
     /** As most are. */
     public static final Body NONE = new Body(null, null, null, null, null);
 
@@ -73,7 +78,12 @@ public record Finish(
    *     half
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  public record Range(double low, double high, Double from, Double to, Double middle) {
+  public record Range(
+      double low,
+      double high,
+      @Nullable Double from,
+      @Nullable Double to,
+      @Nullable Double middle) {
     /** As it is. */
     public static final Range WHOLE = new Range(0, 1, null, null, null);
 
@@ -98,12 +108,12 @@ public record Finish(
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
   public record Maps(
-      Range height,
-      Double occlusion,
-      Double opacityThreshold,
-      Double emission,
-      List<MapRole> inverted,
-      Boolean reliefStays) {
+      @Nullable Range height,
+      @Nullable Double occlusion,
+      @Nullable Double opacityThreshold,
+      @Nullable Double emission,
+      @Nullable List<MapRole> inverted,
+      @Nullable Boolean reliefStays) {
     /** As delivered. */
     public static final Maps NONE = new Maps(null, null, null, null, null, null);
 
@@ -134,7 +144,7 @@ public record Finish(
       double saturation,
       double brightness,
       double contrast,
-      String tint,
+      @Nullable String tint,
       boolean invert) {
     /** As delivered. */
     public static final Colour NONE = new Colour(0, 1, 1, 1, null, false);

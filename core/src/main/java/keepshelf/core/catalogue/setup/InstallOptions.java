@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How an item is to be installed. What is null is as the item itself says.
@@ -25,15 +26,15 @@ import java.util.function.Consumer;
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record InstallOptions(
-    String resolution,
-    Double tileMetres,
-    Setup as,
+    @Nullable String resolution,
+    @Nullable Double tileMetres,
+    @Nullable Setup as,
     double turnDegrees,
     double brightness,
     boolean levelHorizon,
     boolean testScene,
-    Double metresPerUnit,
-    Finish finish,
+    @Nullable Double metresPerUnit,
+    @Nullable Finish finish,
     @JsonInclude(JsonInclude.Include.NON_EMPTY) Map<String, Finish> parts,
     boolean breakUp) {
   /** As the item itself says. */
@@ -48,16 +49,16 @@ public record InstallOptions(
 
   /** What a copy can have otherwise. */
   private static final class Draft {
-    private String resolution;
-    private Double tileMetres;
-    private Setup as;
+    private @Nullable String resolution;
+    private @Nullable Double tileMetres;
+    private @Nullable Setup as;
     private double turnDegrees;
     private double brightness;
     private boolean levelHorizon;
     private boolean testScene;
-    private Double metresPerUnit;
-    private Finish finish;
-    private Map<String, Finish> parts;
+    private @Nullable Double metresPerUnit;
+    private @Nullable Finish finish;
+    private @Nullable Map<String, Finish> parts;
     private boolean breakUp;
   }
 

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import java.nio.file.Path;
 import java.util.List;
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An item in a host, with the receipt of every file written.
@@ -104,7 +105,7 @@ public record InstallationRecord(
       List<String> conversions,
       String sha256,
       long bytes,
-      @JsonInclude(JsonInclude.Include.NON_NULL) List<String> sources) {
+      @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable List<String> sources) {
     /** A document, or a picture of which nothing more is known. */
     public InstalledFile(
         String path,

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A grey map of another item that is laid over a finish: streaks, dust, wear. It repeats a whole
@@ -21,12 +22,12 @@ import keepshelf.core.model.MapRole;
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Overlay(
     String item,
-    MapRole role,
-    Double tileMetres,
+    @Nullable MapRole role,
+    @Nullable Double tileMetres,
     int turnDegrees,
     double amount,
     List<Target> changes,
-    String colour) {
+    @Nullable String colour) {
   /** What an overlay can change. */
   public enum Target {
     @JsonProperty("roughness")

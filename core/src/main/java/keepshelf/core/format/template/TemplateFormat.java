@@ -9,6 +9,7 @@ import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceValues;
+import org.jspecify.annotations.Nullable;
 
 /** A host's own text, written by filling in a template. */
 public final class TemplateFormat implements DocumentFormat {
@@ -18,7 +19,7 @@ public final class TemplateFormat implements DocumentFormat {
   }
 
   @Override
-  public String ending() {
+  public @Nullable String ending() {
     return null;
   }
 

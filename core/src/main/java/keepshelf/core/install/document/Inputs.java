@@ -10,6 +10,7 @@ import keepshelf.core.format.SurfaceDocument.Texture;
 import keepshelf.core.format.SurfaceDocument.Value;
 import keepshelf.core.format.SurfaceValues;
 import keepshelf.core.install.profile.HostProfile;
+import org.jspecify.annotations.Nullable;
 
 /** Plain values of a surface's inputs: the format's own, then the profile's, then the finish's. */
 final class Inputs {
@@ -28,7 +29,7 @@ final class Inputs {
    * @param finish that the item is installed with, or null
    */
   static List<Value> of(
-      HostProfile profile, Set<Texture> textures, Opacity opacity, Finish finish) {
+      HostProfile profile, Set<Texture> textures, Opacity opacity, @Nullable Finish finish) {
     SurfaceValues v =
         new SurfaceValues(textures.stream().map(Texture::input).collect(Collectors.toSet()));
     profile.document().usual(v, profile.surface(), opacity);

@@ -13,6 +13,7 @@ import keepshelf.core.format.SurfaceDocument;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
+import org.jspecify.annotations.Nullable;
 
 /** All facts of an installation by the names that templates use; see docs/host-profiles.md. */
 final class TemplateFacts {
@@ -30,11 +31,12 @@ final class TemplateFacts {
    * @param object file with its shapes, or null
    * @param test whether it is a test scene
    */
-  static Map<String, Object> of(InstallPlan plan, Scene scene, String object, boolean test) {
+  static Map<String, Object> of(
+      InstallPlan plan, Scene scene, @Nullable String object, boolean test) {
     return new TemplateFacts(plan, scene).all(object, test);
   }
 
-  private Map<String, Object> all(String object, boolean test) {
+  private Map<String, Object> all(@Nullable String object, boolean test) {
     ShelvedItem s = plan.item();
     double units = plan.profile().unitsPerMetre();
     Map<String, Object> f = new LinkedHashMap<>();

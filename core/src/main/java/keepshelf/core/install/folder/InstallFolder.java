@@ -6,6 +6,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.HostRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.install.profile.HostProfile;
+import org.jspecify.annotations.Nullable;
 
 /** Where in its host's folder an installation goes. */
 public final class InstallFolder {
@@ -24,11 +25,11 @@ public final class InstallFolder {
       ShelvedItem item,
       String resolution,
       String id,
-      InstallationRecord before) {
+      @Nullable InstallationRecord before) {
     Path root = Path.of(host.folder());
     if (before != null) {
       Path has = Path.of(before.document()).getParent();
-      if (has.startsWith(root)) {
+      if (has != null && has.startsWith(root)) {
         return has;
       }
     }

@@ -2,6 +2,7 @@ package keepshelf.core.recognise.document;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What all material documents of a pack say.
@@ -10,7 +11,8 @@ import java.util.Map;
  * @param tileMetres width of one tile, or null when none says
  * @param reliefMetres height between black and white of a height map, or null when none says
  */
-public record DocumentFacts(Map<String, Mention> mentions, Double tileMetres, Double reliefMetres) {
+public record DocumentFacts(
+    Map<String, Mention> mentions, @Nullable Double tileMetres, @Nullable Double reliefMetres) {
   /** Nothing known. */
   public static final DocumentFacts NONE = new DocumentFacts(Map.of(), null, null);
 

@@ -9,6 +9,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads the MaterialX, glTF, OBJ/MTL and USD text documents of a pack for what they say about its
@@ -61,7 +62,7 @@ public final class MaterialDocuments {
   private MaterialDocuments() {}
 
   /** The role of a surface input, or null when pictures in it say nothing. */
-  static MapRole role(String input) {
+  static @Nullable MapRole role(String input) {
     return INPUTS.get(input.toLowerCase(java.util.Locale.ROOT).replace("_", ""));
   }
 

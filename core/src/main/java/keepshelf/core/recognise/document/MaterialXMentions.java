@@ -13,6 +13,7 @@ import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.SourceFile;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 import org.w3c.dom.Node;
 import org.w3c.dom.NodeList;
@@ -109,7 +110,7 @@ final class MaterialXMentions {
     }
   }
 
-  private static java.util.Optional<Double> number(String s) {
+  private static java.util.Optional<Double> number(@Nullable String s) {
     try {
       double v = s == null ? 0 : Double.parseDouble(s.trim());
       return v > 0 && v < 1000 ? java.util.Optional.of(v) : java.util.Optional.empty();
@@ -118,7 +119,7 @@ final class MaterialXMentions {
     }
   }
 
-  private static String value(Element e, String input) {
+  private static @Nullable String value(Element e, String input) {
     for (Element i : inputs(e)) {
       if (i.getAttribute("name").equals(input) && i.hasAttribute("value")) {
         return i.getAttribute("value");
@@ -134,7 +135,7 @@ final class MaterialXMentions {
   }
 
   /** What was met on the way up from a surface input. */
-  private record Trail(MapRole role, String channel, boolean inverted) {}
+  private record Trail(MapRole role, @Nullable String channel, boolean inverted) {}
 
   private record Step(Element input, String scope, Trail trail) {}
 
@@ -189,7 +190,7 @@ final class MaterialXMentions {
     }
   }
 
-  private String interfaceFile(Element image, String graph) {
+  private @Nullable String interfaceFile(Element image, String graph) {
     for (Element i : inputs(image)) {
       if (i.getAttribute("name").equals("file") && i.hasAttribute("interfacename")) {
         Element g = nodes.get(graph);
@@ -204,7 +205,7 @@ final class MaterialXMentions {
     return e.getTagName().equals("subtract") && first != null && first.trim().startsWith("1");
   }
 
-  private static String channel(Element node, String output, String before) {
+  private static @Nullable String channel(Element node, String output, @Nullable String before) {
     if (node.getTagName().equals("extract")) {
       int i = Math.clamp(index(value(node, "index")), 0, 3);
       return "rgba".substring(i, i + 1);
@@ -222,7 +223,7 @@ final class MaterialXMentions {
   }
 
   /** The first where nothing that can be counted is said. */
-  private static int index(String said) {
+  private static int index(@Nullable String said) {
     return said != null && said.trim().matches("\\d{1,4}") ? Integer.parseInt(said.trim()) : 0;
   }
 

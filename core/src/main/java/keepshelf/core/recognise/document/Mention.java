@@ -2,6 +2,7 @@ package keepshelf.core.recognise.document;
 
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A picture that a material document names.
@@ -13,4 +14,4 @@ import keepshelf.core.model.MapRole;
  * @param document file name of the document
  */
 public record Mention(
-    String path, MapRole role, Channels channels, String material, String document) {}
+    String path, MapRole role, @Nullable Channels channels, String material, String document) {}

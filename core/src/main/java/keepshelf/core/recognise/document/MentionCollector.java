@@ -12,6 +12,7 @@ import java.util.Map;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.SourceFile;
+import org.jspecify.annotations.Nullable;
 
 /** Finds the pictures that documents refer to, and gathers what is said about each. */
 final class MentionCollector {
@@ -21,8 +22,8 @@ final class MentionCollector {
   private final Map<String, List<SourceFile>> byName = new HashMap<>();
   private final Map<String, Mention> mentions = new LinkedHashMap<>();
   private final Map<String, Map<String, MapRole>> channels = new HashMap<>();
-  Double tileMetres;
-  Double reliefMetres;
+  @Nullable Double tileMetres;
+  @Nullable Double reliefMetres;
 
   MentionCollector(List<SourceFile> files) {
     for (SourceFile f : files) {
@@ -40,7 +41,12 @@ final class MentionCollector {
    *
    * @param channel {@code r g b a} when only that channel is used, else null
    */
-  void add(SourceFile document, String reference, MapRole role, String channel, String material) {
+  void add(
+      SourceFile document,
+      String reference,
+      MapRole role,
+      @Nullable String channel,
+      String material) {
     SourceFile f = resolve(document, reference);
     if (f == null) {
       return;
@@ -55,7 +61,7 @@ final class MentionCollector {
 
   /** One use is a map of that role; several channels make it a packed map. */
   private void settle(SourceFile f, String material, String document) {
-    Map<String, MapRole> said = channels.get(f.path());
+    Map<String, MapRole> said = channels.getOrDefault(f.path(), Map.of());
     MapRole whole = said.get(REST);
     Map<String, MapRole> apart = new LinkedHashMap<>();
     for (String c : List.of("r", "g", "b", "a")) {
@@ -77,7 +83,7 @@ final class MentionCollector {
     return new Channels(Map.of("a", apart.get("a")));
   }
 
-  private SourceFile resolve(SourceFile document, String reference) {
+  private @Nullable SourceFile resolve(SourceFile document, String reference) {
     String r = reference.replace('\\', '/').trim();
     if (r.startsWith("data:") || r.contains("://")) {
       return null;

@@ -4,6 +4,7 @@ import java.util.Optional;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a person said about one picture, known again by its content.
@@ -14,7 +15,10 @@ import keepshelf.imaging.analyse.Handedness;
  * @param handedness of a normal map, or null when nothing was said about that
  */
 public record FileCorrection(
-    String sha256, MapRole role, Channels channels, Handedness handedness) {
+    String sha256,
+    @Nullable MapRole role,
+    @Nullable Channels channels,
+    @Nullable Handedness handedness) {
   /** What of {@code m} is a person's word; empty when nothing is. */
   public static Optional<FileCorrection> of(String sha256, RecognisedMap m) {
     boolean role = m.verdict().byPerson();

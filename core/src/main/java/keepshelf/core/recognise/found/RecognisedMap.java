@@ -6,6 +6,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One map of a recognised item.
@@ -26,13 +27,13 @@ import keepshelf.imaging.analyse.MapFacts;
 public record RecognisedMap(
     SourceFile file,
     MapRole role,
-    Channels channels,
+    @Nullable Channels channels,
     String resolution,
     String format,
-    Handedness handedness,
+    @Nullable Handedness handedness,
     Integer tile,
     Verdict verdict,
-    Verdict handednessVerdict,
+    @Nullable Verdict handednessVerdict,
     MapFacts facts,
     String part) {
 
@@ -62,7 +63,7 @@ public record RecognisedMap(
   }
 
   /** The same picture in another role. */
-  public RecognisedMap as(MapRole newRole, Channels newChannels, Verdict why) {
+  public RecognisedMap as(MapRole newRole, @Nullable Channels newChannels, Verdict why) {
     boolean normal = newRole == MapRole.NORMAL;
     Handedness h = normal ? (handedness == null ? Handedness.UNKNOWN : handedness) : null;
     Verdict hand =

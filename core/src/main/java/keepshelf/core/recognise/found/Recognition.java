@@ -2,6 +2,7 @@ package keepshelf.core.recognise.found;
 
 import java.util.List;
 import keepshelf.core.problem.Problem;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What one arrival holds.
@@ -20,8 +21,8 @@ public record Recognition(
     List<RecognisedItem> items,
     List<LooseFile> loose,
     List<Problem> problems,
-    Double tileMetres,
-    Double reliefMetres) {
+    @Nullable Double tileMetres,
+    @Nullable Double reliefMetres) {
   /** One about whose sizes nothing is known. */
   public Recognition(
       String pack,

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import keepshelf.imaging.io.ImageInfo;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One file of an arrival.
@@ -16,7 +17,12 @@ import keepshelf.imaging.io.ImageInfo;
  * @param trouble why its header could not be read, or null
  */
 public record SourceFile(
-    String path, List<String> parts, long size, Path onDisk, ImageInfo image, String trouble) {
+    String path,
+    List<String> parts,
+    long size,
+    @Nullable Path onDisk,
+    @Nullable ImageInfo image,
+    @Nullable String trouble) {
   /** Keeps the parts as they are. */
   public SourceFile {
     parts = List.copyOf(parts);

@@ -1,6 +1,7 @@
 package keepshelf.core.recognise.model;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a model file holds.
@@ -10,7 +11,8 @@ import java.util.List;
  * @param size width, height and depth in the file's unit; empty when it has no mesh
  * @param trouble why it could not be read, or null
  */
-public record ModelFacts(List<Slot> slots, int triangles, List<Double> size, String trouble) {
+public record ModelFacts(
+    List<Slot> slots, int triangles, List<Double> size, @Nullable String trouble) {
   /**
    * One material slot.
    *

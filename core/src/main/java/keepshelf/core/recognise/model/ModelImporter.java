@@ -13,6 +13,7 @@ import java.util.Set;
 import keepshelf.core.json.Json;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.render.Mesh;
+import org.jspecify.annotations.Nullable;
 import org.lwjgl.PointerBuffer;
 import org.lwjgl.assimp.AIMaterial;
 import org.lwjgl.assimp.AIMesh;
@@ -67,7 +68,7 @@ final class ModelImporter {
     }
   }
 
-  private static AIScene scene(ModelFile model, PackFiles files, int steps) {
+  private static @Nullable AIScene scene(ModelFile model, PackFiles files, int steps) {
     return Assimp.aiImportFileEx(
         model.file().toAbsolutePath().normalize().toString(), steps, files.io());
   }
@@ -143,7 +144,7 @@ final class ModelImporter {
   }
 
   /** The importer repeats parts of the file, which may hold anything. */
-  private static String said(String error) {
+  private static String said(@Nullable String error) {
     String line = String.valueOf(error).replaceAll("\\p{Cntrl}+", " ").strip();
     return line.length() > 160 ? line.substring(0, 160) + " …" : line;
   }

@@ -14,6 +14,7 @@ import keepshelf.core.disk.TempFolders;
 import keepshelf.core.json.Json;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.render.Mesh;
+import org.jspecify.annotations.Nullable;
 
 /** Has model files read in a process of its own, which may crash or hang without harm. */
 public final class ModelReader {
@@ -36,18 +37,19 @@ public final class ModelReader {
     }
 
     /** What was read, when it is of this file and that has not changed; null else. */
-    static <T> T now(Known<T> known, Path file) throws IOException {
+    static <T> @Nullable T now(@Nullable Known<T> known, Path file) throws IOException {
+      if (known == null || !known.file().equals(file)) {
+        return null;
+      }
       boolean same =
-          known != null
-              && known.file().equals(file)
-              && known.bytes() == Files.size(file)
+          known.bytes() == Files.size(file)
               && known.changed() == Files.getLastModifiedTime(file).toMillis();
       return same ? known.what().get() : null;
     }
   }
 
-  private static volatile Known<Mesh> knownMesh;
-  private static volatile Known<ModelFacts> knownFacts;
+  private static volatile @Nullable Known<Mesh> knownMesh;
+  private static volatile @Nullable Known<ModelFacts> knownFacts;
 
   /**
    * What one model holds; says why when it cannot be read.

@@ -7,6 +7,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.lwjgl.assimp.AIFile;
 import org.lwjgl.assimp.AIFileIO;
 import org.lwjgl.system.MemoryUtil;
@@ -104,14 +105,14 @@ final class PackFiles implements AutoCloseable {
   }
 
   /** The file that {@code name} may be read as, or null: it leads out, or is no plain file. */
-  static Path allowed(Path root, String name) {
+  static @Nullable Path allowed(Path root, String name) {
     try {
       // The importer joins what a model names to the model's own folder.
       Path p = Path.of(name.replace('\\', '/')).normalize();
       if (!p.startsWith(root)) {
         return null;
       }
-      for (Path q = p; !q.equals(root); q = q.getParent()) {
+      for (Path q = p; q != null && !q.equals(root); q = q.getParent()) {
         if (Files.isSymbolicLink(q)) {
           return null;
         }

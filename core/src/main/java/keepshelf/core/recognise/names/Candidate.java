@@ -7,6 +7,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.sets.RoleChooser;
 import keepshelf.imaging.analyse.Handedness;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A picture on its way to a set: what its name and folders say, and then which reading was chosen.
@@ -30,10 +31,10 @@ public final class Candidate {
   public List<NameReading> readings;
 
   /** The reading that its set decided for, or null. */
-  public NameReading chosen;
+  public @Nullable NameReading chosen;
 
   /** The meaning of the chosen reading, set by {@link RoleChooser}. */
-  public RoleVocabulary.Sense sense;
+  public RoleVocabulary.@Nullable Sense sense;
 
   /** A picture with every way to read its name. */
   public Candidate(
@@ -57,7 +58,7 @@ public final class Candidate {
   }
 
   /** Resolution that names say, or null. */
-  public String namedResolution() {
+  public @Nullable String namedResolution() {
     return parts.resolution() != null ? parts.resolution() : scope.resolution();
   }
 

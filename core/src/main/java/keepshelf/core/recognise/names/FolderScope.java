@@ -9,6 +9,7 @@ import java.util.regex.Pattern;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.recognise.names.NameParts.Word;
 import keepshelf.imaging.analyse.Handedness;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the folders above a file say: which files may form a set together. Folders that only say
@@ -26,12 +27,12 @@ import keepshelf.imaging.analyse.Handedness;
 public record FolderScope(
     String scope,
     List<String> names,
-    String role,
-    String resolution,
-    String version,
+    @Nullable String role,
+    @Nullable String resolution,
+    @Nullable String version,
     Handedness handedness,
-    ItemKind kind,
-    String preview) {
+    @Nullable ItemKind kind,
+    @Nullable String preview) {
   /** Whether {@code inner} is the folder {@code outer} or lies in it, both as {@link #scope}. */
   public static boolean holds(String outer, String inner) {
     return outer.isEmpty() || inner.equals(outer) || inner.startsWith(outer + "/");
@@ -136,7 +137,7 @@ public record FolderScope(
       return p.words().stream().filter(Word::names).allMatch(w -> GENERIC.contains(w.text()));
     }
 
-    private static String roleWord(NameParts p) {
+    private static @Nullable String roleWord(NameParts p) {
       StringBuilder b = new StringBuilder();
       for (Word w : p.words()) {
         if (w.names() && !w.text().equals("maps") && !w.text().equals("map")) {

@@ -2,6 +2,7 @@ package keepshelf.core.recognise.names;
 
 import java.util.List;
 import keepshelf.core.recognise.names.NameParts.Word;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A name cut before its last word.
@@ -13,7 +14,7 @@ import keepshelf.core.recognise.names.NameParts.Word;
  */
 public record NameEnd(String stem, String key, String word, boolean glued) {
   /** The end of {@code c}'s name, or null when there is nothing before its last word. */
-  public static NameEnd of(Candidate c) {
+  public static @Nullable NameEnd of(Candidate c) {
     List<Word> words = c.parts.words();
     int last = words.size() - 1;
     while (last > 0 && !words.get(last).names()) {

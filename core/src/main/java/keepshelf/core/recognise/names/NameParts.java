@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import keepshelf.imaging.analyse.Handedness;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A file or folder name taken apart: words by separators, camel case and digits, with the parts
@@ -22,8 +23,8 @@ import keepshelf.imaging.analyse.Handedness;
  */
 public record NameParts(
     List<Word> words,
-    String resolution,
-    String version,
+    @Nullable String resolution,
+    @Nullable String version,
     int tile,
     Handedness handedness,
     boolean copy,

@@ -11,6 +11,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.names.NameParts.Word;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
 import keepshelf.imaging.analyse.Handedness;
+import org.jspecify.annotations.Nullable;
 
 /** Lists every way in which a name can be read as a role and a material's name. */
 public final class NameReadings {
@@ -68,7 +69,8 @@ public final class NameReadings {
    * @param folderRole the role word of a role folder, or null
    * @param habits words whose meaning a person gave for this source
    */
-  static List<NameReading> of(NameParts parts, String folderRole, Map<String, Sense> habits) {
+  static List<NameReading> of(
+      NameParts parts, @Nullable String folderRole, Map<String, Sense> habits) {
     List<Word> words = withoutPrefix(parts.words());
     List<NameReading> out = new ArrayList<>();
     if (!habits.isEmpty()) {
@@ -329,7 +331,7 @@ public final class NameReadings {
     }
   }
 
-  private static MapRole packable(List<Word> words, int from, int to) {
+  private static @Nullable MapRole packable(List<Word> words, int from, int to) {
     String text = "";
     for (int i = from; i < to; i++) {
       if (!words.get(i).names()) {

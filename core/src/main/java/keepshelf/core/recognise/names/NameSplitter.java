@@ -10,6 +10,7 @@ import keepshelf.core.model.Resolution;
 import keepshelf.core.recognise.names.NameParts.Use;
 import keepshelf.core.recognise.names.NameParts.Word;
 import keepshelf.imaging.analyse.Handedness;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Splits one name into words by separators, camel case and digits, and tells what each word is for.
@@ -84,8 +85,8 @@ final class NameSplitter {
           "px");
 
   final List<Word> words = new ArrayList<>();
-  String resolution;
-  String version;
+  @Nullable String resolution;
+  @Nullable String version;
   int tile;
   int innerTile = -1;
   Handedness handedness = Handedness.UNKNOWN;

@@ -12,11 +12,12 @@ import java.util.List;
 import java.util.Map;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /** What words in file names can mean as roles; read from {@code roles.txt}. */
 public final class RoleVocabulary {
   /** One meaning of a word. */
-  public record Sense(MapRole role, Channels channels, double weight) {}
+  public record Sense(MapRole role, @Nullable Channels channels, double weight) {}
 
   private static final Map<String, List<Sense>> SENSES = read();
   private static final int LONGEST =
@@ -79,7 +80,7 @@ public final class RoleVocabulary {
    * A role word at the end of {@code word} with something before it ("brickdiffuse"), or null.
    * Short ones ("brickdiff") are found too; they prove nothing alone.
    */
-  static String glued(String word) {
+  static @Nullable String glued(String word) {
     for (int i = 3; i <= word.length() - 3; i++) {
       String tail = word.substring(i);
       List<Sense> s = senses(tail);

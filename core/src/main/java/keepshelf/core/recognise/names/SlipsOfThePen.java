@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds the word that was meant when one letter is missing, too many, wrong or swapped with its
@@ -26,7 +27,7 @@ final class SlipsOfThePen {
   }
 
   /** The indexed word that {@code word} is but for one slip, or null. */
-  static String meant(String word, Map<String, List<String>> index) {
+  static @Nullable String meant(String word, Map<String, List<String>> index) {
     for (int i = word.length(); i >= 1; i--) {
       for (String w : index.getOrDefault(without(word, i), List.of())) {
         if (near(word, w)) {
