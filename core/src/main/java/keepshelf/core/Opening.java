@@ -239,7 +239,7 @@ record Opening(
   }
 
   private static List<Problem> putAside(ShelfFolder folder) throws IOException, ShelfException {
-    try (ShelfLock lock = ShelfLock.take(folder)) {
+    try (ShelfLock _ = ShelfLock.take(folder)) {
       String name = "catalogue-damaged-" + System.currentTimeMillis() + ".db";
       for (String part : List.of("", "-wal", "-shm")) {
         Path p = folder.own().resolve("catalogue.db" + part);

@@ -197,7 +197,7 @@ public final class Screenshots extends Application {
     shown("Skerry Light visitor film");
     hand.shot("projects");
     hand.act(() -> {
-      window.projects().key(hand.key(KeyCode.F));
+      window.projects().key(WindowHand.key(KeyCode.F));
     });
     hand.shot("alike");
   }
@@ -223,7 +223,7 @@ public final class Screenshots extends Application {
   /** Waits until a project is shown. */
   private void shown(String project) throws InterruptedException, ExecutionException {
     ProjectsModel m = window.projectsModel();
-    while (hand.fx(
+    while (WindowHand.fx(
         () -> {
           m.choose(project);
           return m.chosenProperty().get() == null

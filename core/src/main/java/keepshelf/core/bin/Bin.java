@@ -219,7 +219,7 @@ public final class Bin {
    * @throws ShelfException when something else stands there now; nothing is changed then
    */
   public void bringBack(BinEntry e) throws ShelfException {
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       if (!Files.isRegularFile(folder(shelf, e).resolve(RECORD))) {
         throw new ShelfException(
             Problem.error(
@@ -337,7 +337,7 @@ public final class Bin {
    */
   public long empty(List<BinEntry> entries) throws ShelfException {
     long freed = 0;
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       for (BinEntry e : entries) {
         Path folder = folder(shelf, e);
         long bytes = FileTrees.bytes(folder.resolve("files"));

@@ -42,7 +42,7 @@ public final class FileLinks {
     Path first = shelf.resolve(paths.getFirst());
     List<BinEntry.Linked> done = new ArrayList<>();
     String id = "l" + UUID.randomUUID().toString().substring(0, 13);
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       String hash = Hashes.sha256(first);
       for (String p : paths.subList(1, paths.size())) {
         Path file = shelf.resolve(p);
@@ -89,7 +89,7 @@ public final class FileLinks {
 
   /** Gives every file of {@code entry} bytes of its own again. */
   public void part(BinEntry entry) throws ShelfException {
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       for (BinEntry.Linked l : entry.links()) {
         Path file = shelf.resolve(l.path());
         Path beside = file.resolveSibling(file.getFileName() + ".own");

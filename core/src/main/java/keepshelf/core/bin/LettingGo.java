@@ -138,7 +138,7 @@ public final class LettingGo {
   public BinEntry run(Plan plan) throws ShelfException {
     prove(plan);
     String name = plan.letGo().item().name();
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       refuseChanged(
           plan.letGo(),
           plan.onlyPart()

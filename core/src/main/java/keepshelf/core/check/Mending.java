@@ -90,7 +90,7 @@ public final class Mending {
     List<BrokenFile> mended = new ArrayList<>();
     List<BrokenFile> left = new ArrayList<>();
     List<String> aside = new ArrayList<>();
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       List<ShelfChange.Move> moves = new ArrayList<>();
       for (BrokenFile b : broken) {
         PackRecord pack = catalogue.pack(b.pack()).orElse(null);
@@ -195,7 +195,7 @@ public final class Mending {
     altered.stream()
         .filter(b -> b.state() == State.ALTERED)
         .forEach(b -> byPack.computeIfAbsent(b.pack(), p -> new HashSet<>()).add(b.path()));
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       List<PackRecord> changed = new ArrayList<>();
       for (var e : byPack.entrySet()) {
         changed.add(asItIs(catalogue.need(e.getKey()), e.getValue()));

@@ -1,6 +1,5 @@
 package keepshelf.core.disk;
 
-import java.lang.foreign.Arena;
 import java.lang.foreign.FunctionDescriptor;
 import java.lang.foreign.Linker;
 import java.lang.foreign.MemorySegment;
@@ -67,8 +66,9 @@ record SystemErrors(Set<String> full, Set<String> readOnly, Set<String> denied) 
   }
 
   /** The C library's {@code strerror}; null where there is none. */
+  @SuppressWarnings("restricted")
   private static @Nullable String systemText(int number) {
-    try (Arena arena = Arena.ofConfined()) {
+    try {
       Linker linker = Linker.nativeLinker();
       MemorySegment strerror = linker.defaultLookup().find("strerror").orElse(null);
       if (strerror == null) {

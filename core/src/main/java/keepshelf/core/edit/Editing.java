@@ -107,7 +107,7 @@ public final class Editing {
     String pack = packOf(item);
     String what = Words.of("editing.keeping-invoice", nameOf(item));
     String at;
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       at = Papers.keep(shelf, catalogue.need(pack), file);
     } catch (IOException e) {
       throw EditTrouble.disk(what, e);
@@ -234,7 +234,7 @@ public final class Editing {
     ShelvedItem s = one(item);
     String name = s.item().name();
     String what = Words.of("editing.moving-another-pack", name);
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       PackRecord from = catalogue.need(s.pack().id());
       PackRecord to =
           catalogue
@@ -276,7 +276,7 @@ public final class Editing {
   private Edited back(Edited edited, List<PackRecord> from, List<PackRecord> to, List<Move> moves)
       throws ShelfException {
     String what = edited.what();
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       for (PackRecord p : from) {
         PackRecord now = catalogue.pack(p.id()).orElse(null);
         if (!p.equals(now)) {
@@ -298,7 +298,7 @@ public final class Editing {
       throws ShelfException {
     List<PackRecord> before = new ArrayList<>();
     List<PackRecord> after = new ArrayList<>();
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       for (String id : packs) {
         PackRecord p = catalogue.need(id);
         PackRecord changed = how.apply(p);

@@ -50,9 +50,9 @@ public final class Backup {
     Path beside = zip.resolveSibling(zip.getFileName() + ".part");
     // Beside the archive: the shelf's own disk may be full.
     Path copy = zip.resolveSibling(zip.getFileName() + ".catalogue");
-    try (Unfinished note =
+    try (Unfinished _ =
             Unfinished.note(beside, copy, copy.resolveSibling(copy.getFileName() + "-journal"));
-        ShelfLock lock = catalogue.readOnly() ? null : ShelfLock.take(shelf)) {
+        ShelfLock _ = catalogue.readOnly() ? null : ShelfLock.take(shelf)) {
       Files.deleteIfExists(copy);
       catalogue.backUp(copy);
       List<Path> all = contents(files);

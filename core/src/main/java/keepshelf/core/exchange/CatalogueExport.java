@@ -49,7 +49,7 @@ public final class CatalogueExport {
   public int write(Path file, ShareProgress progress) throws ShelfException {
     boolean csv = file.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".csv");
     Path beside = file.resolveSibling(file.getFileName() + ".part");
-    try (Unfinished note = Unfinished.note(beside)) {
+    try (Unfinished _ = Unfinished.note(beside)) {
       int n = csv ? csv(beside, progress) : json(beside, progress);
       Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
       return n;

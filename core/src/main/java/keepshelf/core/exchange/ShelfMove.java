@@ -43,8 +43,8 @@ public final class ShelfMove {
         throw stayed(from, Words.of("shelfMove.not-empty-choose-new-or", to));
       }
       ShelfFolder shelf = new ShelfFolder(from);
-      try (OpenMark alone = OpenMark.alone(shelf).orElseThrow(() -> open(from));
-          ShelfLock lock = ShelfLock.take(shelf)) {
+      try (OpenMark _ = OpenMark.alone(shelf).orElseThrow(() -> open(from));
+          ShelfLock _ = ShelfLock.take(shelf)) {
         Files.createDirectories(to.getParent());
         Files.deleteIfExists(to);
         if (!renamed(from, to)) {

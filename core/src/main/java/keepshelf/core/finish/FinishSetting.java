@@ -260,7 +260,7 @@ public enum FinishSetting {
             this == COAT ? number(t, 0, 1, null) : b.coat(),
             this == COAT_ROUGHNESS ? number(t, 0, 1, null) : b.coatRoughness(),
             this == TRANSMISSION ? number(t, 0, 1, null) : b.transmission(),
-            this == THIN ? (Boolean) (yes(t) ? true : null) : b.thin());
+            this == THIN ? (yes(t) ? true : null) : b.thin());
     return next.equals(Finish.Body.NONE) ? null : next;
   }
 

@@ -82,7 +82,7 @@ public final class InstallQueue {
     if (!Files.isWritable(file.getParent())) {
       return;
     }
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       List<Wanted> all = new ArrayList<>(left());
       how.accept(all);
       if (all.isEmpty()) {

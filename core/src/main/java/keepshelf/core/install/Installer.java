@@ -215,7 +215,7 @@ public final class Installer {
       HostFolders.refuseUnknown(host.get());
     }
     Path root = host.map(h -> Path.of(h.folder())).orElse(Path.of(i.document()).getParent());
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       // Another process may have installed it anew since it was asked for.
       InstallationRecord now = catalogue.installation(i.id()).orElse(i);
       return Removing.remove(shelf, catalogue, now, root);
@@ -242,7 +242,7 @@ public final class Installer {
     }
     HostFolders.allow(to);
     List<Problem> lost = new ArrayList<>();
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       List<InstallationRecord> found = new ArrayList<>();
       for (InstallationRecord i : catalogue.installations()) {
         if (i.host().equals(host.name())) {

@@ -98,7 +98,7 @@ public final class Filing {
               : Staged.alreadyIn(arrival);
       listener.reached(FilingStep.STAGED);
       String id = Staged.packId(staged);
-      try (ShelfLock lock = ShelfLock.take(shelf)) {
+      try (ShelfLock _ = ShelfLock.take(shelf)) {
         // Asked here: another process may have filed the same just now.
         Optional<PackRecord> there = catalogue.pack(id);
         if (there.isPresent()) {

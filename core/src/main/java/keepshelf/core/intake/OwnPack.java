@@ -167,7 +167,7 @@ public final class OwnPack implements AutoCloseable {
             .collect(Collectors.joining("\n"));
     String id = "p" + Hashes.sha256(all).substring(0, 12);
     listener.reached(FilingStep.STAGED);
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       Optional<PackRecord> there = catalogue.pack(id);
       if (there.isPresent()) {
         return new Filing.Filed(there.get(), true);

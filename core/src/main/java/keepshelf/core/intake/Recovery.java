@@ -46,7 +46,7 @@ public final class Recovery {
     if (lock.isEmpty()) {
       return List.of();
     }
-    try (ShelfLock held = lock.get()) {
+    try (ShelfLock _ = lock.get()) {
       List<Problem> said =
           new ArrayList<>(new Journal(shelf, catalogue, FilingStep.Listener.NONE).settle());
       Belonging found = belonging(shelf, catalogue, records);
@@ -180,7 +180,7 @@ public final class Recovery {
    */
   public static List<Problem> rebuild(ShelfFolder shelf, Catalogue catalogue, ShelfRecords records)
       throws IOException, ShelfException {
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       List<Problem> said = new ArrayList<>();
       renew(shelf, catalogue, records, said);
       claim(catalogue, records);

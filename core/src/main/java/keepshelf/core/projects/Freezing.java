@@ -43,7 +43,7 @@ public final class Freezing {
     Path file =
         shelf.resolve(
             "records/frozen/" + Projects.key(p.name()) + "-" + f.at().replace(":", "") + ".json");
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       Files.createDirectories(file.getParent());
       FileTrees.writeAtomically(file, Json.pretty(f));
       return f;

@@ -127,7 +127,7 @@ public final class Projects {
 
   private void change(String name, UnaryOperator<Project> how) throws ShelfException {
     Path file = file(name);
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       Project was = read(file).orElse(null);
       if (was == null && Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
         throw new ShelfException(
@@ -154,7 +154,7 @@ public final class Projects {
           Problem.error(
               "project-in-use", p.name(), Words.of("projects.uses-items-take-them-out", p.name())));
     }
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       Files.deleteIfExists(file(p.name()));
     } catch (IOException e) {
       throw ShelfException.ofDisk(p.name(), Words.of("projects.forgetting-project", p.name()), e);

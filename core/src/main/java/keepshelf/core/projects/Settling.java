@@ -61,7 +61,7 @@ public final class Settling {
   public void settle(Project p, Map<String, String> names, Settled.What what)
       throws ShelfException {
     String today = LocalDate.now().toString();
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       Map<String, Settled> all = new TreeMap<>(of(p));
       names.forEach((sha, name) -> {
         if (what == null) {

@@ -192,7 +192,7 @@ public final class Sources {
   /** Keeps what a source is. */
   public Source change(String name, UnaryOperator<Source> how) throws ShelfException {
     Path file = file(name);
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && read(file).isEmpty()) {
         throw new ShelfException(
             Problem.error(
@@ -229,7 +229,7 @@ public final class Sources {
       tokens.put(s.feed(), null);
     }
     boolean bare = change(s.name(), x -> x.at(null)).isBare();
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       FileTrees.delete(shelf.resolve(".keepshelf/feeds/" + key(name)));
       if (bare) {
         Files.deleteIfExists(file(name));

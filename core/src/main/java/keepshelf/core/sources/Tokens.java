@@ -93,6 +93,7 @@ public final class Tokens {
   }
 
   /** What the keyring says; null when there is none, or it does not have or do it. */
+  @SuppressWarnings("try") // Closing it may be interrupted, as asking may.
   private <T> T asked(Asking<T> what) {
     if (!keyring) {
       return null;

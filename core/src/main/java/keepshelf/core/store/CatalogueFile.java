@@ -143,7 +143,7 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, bool
         }
       }
     }
-    try (OpeningLock lock = OpeningLock.take(file)) {
+    try (OpeningLock _ = OpeningLock.take(file)) {
       return source.getConnection();
     }
   }
@@ -190,7 +190,7 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, bool
     if (version(c) == SCHEMA) {
       return;
     }
-    try (OpeningLock lock = OpeningLock.take(file)) {
+    try (OpeningLock _ = OpeningLock.take(file)) {
       // Another process may have done it while this one waited.
       if (version(c) < SCHEMA) {
         Flyway.configure()

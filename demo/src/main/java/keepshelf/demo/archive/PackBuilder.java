@@ -27,6 +27,7 @@ import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.apache.commons.compress.compressors.gzip.GzipCompressorOutputStream;
 import org.apache.commons.compress.compressors.gzip.GzipParameters;
 import org.apache.commons.compress.compressors.xz.XZCompressorOutputStream;
+import org.tukaani.xz.LZMA2Options;
 
 /** Collects the entries of one pack and writes them as an archive; deterministic byte for byte. */
 public final class PackBuilder {
@@ -136,7 +137,11 @@ public final class PackBuilder {
 
   private static OutputStream packed(OutputStream file, String packing) throws IOException {
     return switch (packing) {
-      case "xz" -> new XZCompressorOutputStream(file, 0);
+      case "xz" ->
+          XZCompressorOutputStream.builder()
+              .setOutputStream(file)
+              .setLzma2Options(new LZMA2Options(0))
+              .get();
       case "zst" -> new ZstdOutputStream(file, 1);
       default -> new GzipCompressorOutputStream(file, fast());
     };

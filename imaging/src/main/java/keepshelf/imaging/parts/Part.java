@@ -36,11 +36,11 @@ public record Part(
   public record Area(double left, double top, double width, double height) {
     /** The part of {@code p}, at least a pixel. */
     Pixels of(Pixels p) {
-      int w = (int) Math.clamp(Math.round(width * p.width()), 1, p.width());
-      int h = (int) Math.clamp(Math.round(height * p.height()), 1, p.height());
+      int w = Math.clamp(Math.round(width * p.width()), 1, p.width());
+      int h = Math.clamp(Math.round(height * p.height()), 1, p.height());
       return p.cut(
-          (int) Math.clamp(Math.round(left * p.width()), 0, p.width() - w),
-          (int) Math.clamp(Math.round(top * p.height()), 0, p.height() - h),
+          Math.clamp(Math.round(left * p.width()), 0, p.width() - w),
+          Math.clamp(Math.round(top * p.height()), 0, p.height() - h),
           w,
           h);
     }

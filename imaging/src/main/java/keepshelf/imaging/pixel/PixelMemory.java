@@ -25,7 +25,7 @@ public final class PixelMemory {
    * @throws java.util.concurrent.CancellationException when the thread was interrupted
    */
   public static PixelMemory take(long bytes) {
-    int wanted = (int) Math.clamp(bytes >> 20, 1, MEGABYTES);
+    int wanted = Math.clamp(bytes >> 20, 1, MEGABYTES);
     try {
       FREE.acquire(wanted);
     } catch (InterruptedException e) {

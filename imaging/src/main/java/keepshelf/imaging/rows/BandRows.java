@@ -66,9 +66,9 @@ final class BandRows implements Rows {
   private boolean begin(ImageInfo info) throws IOException {
     long line = (long) width * Math.max(1, info.channels()) * Math.max(1, info.bits() / 8);
     int stored = reader.getTileHeight(0);
-    rows = (int) Math.clamp(BAND / line, 1, height);
+    rows = Math.clamp(BAND / line, 1, height);
     if (stored > rows) {
-      rows = (int) Math.clamp(FROM_THE_START / line, rows, height);
+      rows = Math.clamp(FROM_THE_START / line, rows, height);
     } else {
       // Whole strips or rows of tiles: none is decoded twice.
       rows -= rows % stored;

@@ -170,7 +170,7 @@ public final class InstallJournal {
     if (lock.isEmpty()) {
       return said;
     }
-    try (ShelfLock held = lock.get()) {
+    try (ShelfLock _ = lock.get()) {
       Promises.settle(shelf, ENDING, Entry.class, said, (f, e) -> settle(f, e, catalogue, said));
     }
     return said;

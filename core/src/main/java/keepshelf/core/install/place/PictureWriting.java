@@ -24,13 +24,12 @@ final class PictureWriting {
 
   /** A core each, and for each about what converting a 4K map takes at most. */
   private static final int AT_ONCE =
-      (int)
-          Math.clamp(
-              Math.min(
-                  Runtime.getRuntime().availableProcessors(),
-                  Runtime.getRuntime().maxMemory() / 900_000_000),
-              1,
-              4);
+      Math.clamp(
+          Math.min(
+              Runtime.getRuntime().availableProcessors(),
+              Runtime.getRuntime().maxMemory() / 900_000_000),
+          1,
+          4);
 
   /** Shared by all installations that are made at once; in turn, so that a large one gets in. */
   private static final Semaphore ROOM = new Semaphore(AT_ONCE, true);

@@ -81,7 +81,7 @@ public final class Placing {
       Files.createDirectories(root);
       if (!overChanged && !catalogue.readOnly() && altered().isPresent()) {
         // Told before all the work; but another process may be just between files and record.
-        try (ShelfLock lock = ShelfLock.take(shelf)) {
+        try (ShelfLock _ = ShelfLock.take(shelf)) {
           refuseAltered();
         }
       }
@@ -94,7 +94,7 @@ public final class Placing {
       journal = InstallJournal.begin(shelf, fresh, plan.folder(), old);
       Files.createDirectories(textures());
       InstallationRecord record = write(progress);
-      try (ShelfLock lock = ShelfLock.take(shelf)) {
+      try (ShelfLock _ = ShelfLock.take(shelf)) {
         if (overChanged) {
           plan = plan.replacing(standing());
         } else {

@@ -127,7 +127,7 @@ public final class Removing {
     if (lock.isEmpty()) {
       return said;
     }
-    try (ShelfLock held = lock.get()) {
+    try (ShelfLock _ = lock.get()) {
       Promises.settle(
           shelf,
           ENDING,

@@ -117,7 +117,7 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
                 Words.of("stuffOf.nobody-said-how-wide-tile", item.item().name())));
       }
       Pixels colour = decoded(MapRole.BASE_COLOUR, base);
-      w = (int) Math.clamp(Math.round(tile / perPixel), 1, colour.width());
+      w = Math.clamp(Math.round(tile / perPixel), 1, colour.width());
       h = Math.max(1, (int) Math.round((double) w * colour.height() / colour.width()));
       double high = tile * h / w;
       float[] linear = Resampler.linear(colour, w, h);

@@ -223,7 +223,7 @@ public final class FetchQueue {
                     StandardOpenOption.CREATE,
                     StandardOpenOption.WRITE,
                     LinkOption.NOFOLLOW_LINKS);
-            FileLock lock = c.lock()) {
+            FileLock _ = c.lock()) {
           List<Fetch> was = all();
           List<Fetch> now = how.apply(was);
           if (!now.equals(was)) {

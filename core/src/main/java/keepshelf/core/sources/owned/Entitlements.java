@@ -133,7 +133,7 @@ public final class Entitlements {
 
   private void change(String source, UnaryOperator<List<Entitlement>> how) throws ShelfException {
     Path file = file(source);
-    try (ShelfLock lock = ShelfLock.take(shelf)) {
+    try (ShelfLock _ = ShelfLock.take(shelf)) {
       List<Entitlement> now = new ArrayList<>(how.apply(read(file)));
       now.sort(BY_NAME);
       Files.createDirectories(file.getParent());
