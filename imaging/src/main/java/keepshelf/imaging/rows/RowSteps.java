@@ -221,21 +221,51 @@ public final class RowSteps {
     }
 
     private void narrow() {
+      lightened();
+      if (in.width() % w == 0) {
+        evenly(in.width() / w);
+        return;
+      }
       int n = in.channels();
       double across = (double) in.width() / w;
       for (int c = 0; c < n; c++) {
-        boolean light = light(c);
         for (int x = 0; x < w; x++) {
           double from = x * across;
           double to = Math.min(in.width(), (x + 1) * across);
           double sum = 0;
           int last = Math.min(in.width() - 1, (int) Math.ceil(to) - 1);
           for (int i = (int) from; i <= last; i++) {
-            float v = row[i * n + c];
-            sum += (light ? Srgb.linear(v) : v) * (Math.min(i + 1, to) - Math.max(i, from));
+            sum += row[i * n + c] * (Math.min(i + 1, to) - Math.max(i, from));
           }
           narrow[x * n + c] = (float) (sum / (to - from));
         }
+      }
+    }
+
+    /** Takes colours to linear light. */
+    private void lightened() {
+      int n = in.channels();
+      for (int c = 0; c < n; c++) {
+        for (int i = c; light(c) && i < row.length; i += n) {
+          row[i] = Srgb.linear(row[i]);
+        }
+      }
+    }
+
+    /** Means of {@code by} neighbours each. */
+    private void evenly(int by) {
+      int n = in.channels();
+      java.util.Arrays.fill(narrow, 0);
+      int at = 0;
+      for (int to = 0; to < narrow.length; to += n) {
+        for (int i = 0; i < by; i++) {
+          for (int c = 0; c < n; c++) {
+            narrow[to + c] += row[at++];
+          }
+        }
+      }
+      for (int i = 0; i < narrow.length; i++) {
+        narrow[i] /= by;
       }
     }
 
