@@ -96,25 +96,7 @@ public class ConversionBenchmark {
   }
 
   private void write(Pixels tile, String name) throws IOException {
-    ImageEncoder.png(repeated(tile, side / TILE), at(name), EFFORT);
-  }
-
-  private static Pixels repeated(Pixels p, int times) {
-    int line = p.width() * p.channels();
-    boolean deep = p.rawShorts() != null;
-    Object from = deep ? p.rawShorts() : p.rawBytes();
-    int n = line * p.height() * times * times;
-    Object to = deep ? new short[n] : new byte[n];
-    for (int y = 0; y < p.height() * times; y++) {
-      for (int k = 0; k < times; k++) {
-        System.arraycopy(from, y % p.height() * line, to, (y * times + k) * line, line);
-      }
-    }
-    int w = p.width() * times;
-    int h = p.height() * times;
-    return deep
-        ? Pixels.u16(w, h, p.channels(), (short[]) to)
-        : Pixels.u8(w, h, p.channels(), (byte[]) to);
+    ImageEncoder.png(Repeated.tiles(tile, side / TILE), at(name), EFFORT);
   }
 
   private Path at(String name) {

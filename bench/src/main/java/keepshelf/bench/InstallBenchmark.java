@@ -23,6 +23,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.demo.texture.MapSet;
 import keepshelf.demo.texture.Recipe;
 import keepshelf.imaging.io.ImageEncoder;
+import keepshelf.imaging.pixel.Pixels;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -39,8 +40,9 @@ import org.openjdk.jmh.annotations.Timeout;
 import org.openjdk.jmh.annotations.Warmup;
 
 /**
- * Materials at 2K installed in all five simulated hosts, planned, written and read back by their
- * readers, beside a plain copy of the same delivered files into five folders.
+ * Materials installed in simulated hosts, planned, written and read back by their readers, beside
+ * the same without reading back, and beside copying the delivered files into as many folders and
+ * hashing the copies with the system's tools.
  */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.SingleShotTime)
@@ -53,6 +55,16 @@ public class InstallBenchmark {
   /** How many materials. */
   @Param("50")
   public int materials;
+
+  /** Pixels a side of each map. */
+  @Param("2048")
+  public int side;
+
+  /** In which hosts: {@code all} five, or the name of one. */
+  @Param("all")
+  public String hosts;
+
+  private static final int TILE = 2048;
 
   private Path folder;
   private Path packs;
@@ -68,13 +80,13 @@ public class InstallBenchmark {
       Path to = Files.createDirectories(packs.resolve("quay_" + letters(i)));
       String stem = "quay_" + letters(i) + "_";
       if (i < recipes.length) {
-        MapSet m = new MapSet(recipes[i], 2048);
-        ImageEncoder.png(m.baseColour(), to.resolve(stem + "BaseColor.png"), 1);
-        ImageEncoder.png(m.roughness(), to.resolve(stem + "Roughness.png"), 1);
-        ImageEncoder.png(m.metallic(), to.resolve(stem + "Metallic.png"), 1);
-        ImageEncoder.png(m.normal8(true), to.resolve(stem + "NormalGL.png"), 1);
-        ImageEncoder.png(m.height16(), to.resolve(stem + "Height.png"), 1);
-        ImageEncoder.png(m.occlusion(), to.resolve(stem + "AO.png"), 1);
+        MapSet m = new MapSet(recipes[i], Math.min(side, TILE));
+        write(m.baseColour(), to.resolve(stem + "BaseColor.png"));
+        write(m.roughness(), to.resolve(stem + "Roughness.png"));
+        write(m.metallic(), to.resolve(stem + "Metallic.png"));
+        write(m.normal8(true), to.resolve(stem + "NormalGL.png"));
+        write(m.height16(), to.resolve(stem + "Height.png"));
+        write(m.occlusion(), to.resolve(stem + "AO.png"));
       } else {
         Path like = packs.resolve("quay_" + letters(i % recipes.length));
         try (var maps = Files.list(like)) {
@@ -88,11 +100,16 @@ public class InstallBenchmark {
     shelf = Shelf.open(folder.resolve("shelf"));
     shelf.file(shelf.read(packs.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
     for (HostProfile p : HostProfile.shipped()) {
-      if (!p.id().startsWith("plain-")) {
+      boolean wanted = hosts.equals("all") || hosts.equals(p.id());
+      if (!p.id().startsWith("plain-") && wanted) {
         String at = folder.resolve("hosts/" + p.id()).toString();
         shelf.installer().addHost(new HostRecord(p.id(), p.id(), at));
       }
     }
+  }
+
+  private void write(Pixels map, Path to) throws IOException {
+    ImageEncoder.png(Repeated.tiles(map, Math.max(1, side / TILE)), to, 1);
   }
 
   private static String letters(int i) {
@@ -106,15 +123,30 @@ public class InstallBenchmark {
     FileTrees.delete(folder);
   }
 
-  /** Plans, installs and proves. */
-  @Benchmark
-  public int installed() throws ShelfException {
+  private List<InstallPlan> plans() throws ShelfException {
     List<InstallPlan> plans = new ArrayList<>();
     for (ShelvedItem s : shelf.catalogue().items()) {
       for (HostRecord h : shelf.catalogue().hosts()) {
         plans.add(shelf.installer().plan(s, h, InstallOptions.NONE.tile(0.5)));
       }
     }
+    return plans;
+  }
+
+  /** Plans and writes, and reads nothing back. */
+  @Benchmark
+  public int written() throws ShelfException {
+    List<InstallPlan> plans = plans();
+    for (InstallPlan p : plans) {
+      shelf.installer().install(p, Progress.NONE);
+    }
+    return plans.size();
+  }
+
+  /** Plans, installs and proves. */
+  @Benchmark
+  public int installed() throws ShelfException {
+    List<InstallPlan> plans = plans();
     int[] sound = {0};
     InstallBatch.run(
         shelf.installer(),
@@ -136,17 +168,20 @@ public class InstallBenchmark {
             throw new IllegalStateException(why.message());
           }
         });
-    if (sound[0] != materials * 5) {
-      throw new IllegalStateException(sound[0] + " of " + materials * 5 + " were proved");
+    if (sound[0] != plans.size()) {
+      throw new IllegalStateException(sound[0] + " of " + plans.size() + " were proved");
     }
     return sound[0];
   }
 
-  /** The limit: the same files copied five times. */
+  /** The limit: the same files copied into as many folders, and the copies hashed. */
   @Benchmark
   public int copied() throws IOException, InterruptedException {
     return SystemShell.run(
-        "for i in 1 2 3 4 5; do cp -r . \"$1/$i\"; done; sync",
+        "for i in $(seq "
+            + (hosts.equals("all") ? 5 : 1)
+            + "); do cp -r . \"$1/$i\"; done; sync;"
+            + " find \"$1\" -type f -print0 | xargs -0 sha256sum > \"$1/hashes\"",
         packs,
         Files.createTempDirectory(folder, "copied"));
   }

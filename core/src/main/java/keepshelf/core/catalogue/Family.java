@@ -4,7 +4,6 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import keepshelf.core.model.ItemKind;
-import keepshelf.core.words.Words;
 
 /** The families that materials are put on boards by, told from the words of their names. */
 public enum Family {
@@ -13,22 +12,21 @@ public enum Family {
       "metal copper brass steel iron bronze aluminium aluminum tin zinc gold silver chrome rust"
           + " rusty hull plate rivet foil chain anchor"),
   WOOD_AND_FIBRE(
-      Words.of("family.wood-fibre"),
+      "Wood & fibre",
       "wood larch oak pine plank planks planking board boards timber bark cork rope net mesh canvas"
           + " sail sailcloth cloth fabric linen wool felt leather weave straw paper cardboard float"
           + " twine knit carpet"),
   STONE_AND_SHORE(
-      Words.of("family.stone-shore"),
+      "Stone & shore",
       "stone slate rock brick bricks granite marble sand gravel pebble pebbles shell shells"
           + " barnacle kelp concrete cobble cobbles tile tiles shingle clay soil mud ground path"
           + " grass moss snow ice water asphalt cliff roof wall"),
   PAINT_AND_PLASTER(
-      Words.of("family.paint-plaster"),
+      "Paint & plaster",
       "paint painted plaster limewash stucco whitewash lacquer enamel varnish render"),
   GLASS_AND_PLASTIC(
-      Words.of("family.glass-plastic"),
-      "glass lens plastic rubber acrylic resin ceramic porcelain glaze wax"),
-  OTHER(Words.of("family.other-materials"), ""),
+      "Glass & plastic", "glass lens plastic rubber acrylic resin ceramic porcelain glaze wax"),
+  OTHER("Other materials", ""),
   /** Everything that is no material stands on boards of its own. */
   NONE("", "");
 

@@ -16,7 +16,6 @@ import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import keepshelf.core.archive.ArchiveKind;
-import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
 /**
@@ -52,8 +51,7 @@ public final class DownloadsWatch implements AutoCloseable {
     try (var there = Files.newDirectoryStream(folder)) {
       there.forEach(known::add);
     }
-    this.thread =
-        Thread.ofVirtual().name(Words.of("downloadsWatch.downloads-watch")).start(this::run);
+    this.thread = Thread.ofVirtual().name("downloads").start(this::run);
   }
 
   /** The folder that is watched. */

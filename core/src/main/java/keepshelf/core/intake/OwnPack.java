@@ -40,7 +40,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class OwnPack implements AutoCloseable {
   /** The source of everything made here. */
-  public static final String SOURCE = Words.of("ownPack.own-work");
+  public static final String SOURCE = "Own work";
 
   /** Of compressing PNG: somewhat smaller for somewhat more time. */
   private static final int EFFORT = 4;

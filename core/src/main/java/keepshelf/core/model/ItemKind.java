@@ -2,17 +2,16 @@ package keepshelf.core.model;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Optional;
-import keepshelf.core.words.Words;
 
 /** What sort of usable thing an item is. */
 public enum ItemKind {
   MATERIAL("material", "Materials"),
-  ENVIRONMENT("environment", Words.of("itemKind.environment-lights")),
+  ENVIRONMENT("environment", "Environment lights"),
   OVERLAY("overlay", "Overlays"),
   DECAL("decal", "Decals"),
-  LIGHT_PATTERN("light-pattern", Words.of("itemKind.light-patterns")),
+  LIGHT_PATTERN("light-pattern", "Light patterns"),
   MODEL("model", "Models"),
-  PHOTO_TEXTURE("photo-texture", Words.of("itemKind.photo-textures")),
+  PHOTO_TEXTURE("photo-texture", "Photo textures"),
   /** Several items as named parts of one thing; it has no maps of its own. */
   ENSEMBLE("ensemble", "Ensembles");
 

@@ -2,11 +2,10 @@ package keepshelf.core.model;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Optional;
-import keepshelf.core.words.Words;
 
 /** What a map is for. The identifiers are those of the command line's contract. */
 public enum MapRole {
-  BASE_COLOUR(0, "base-colour", Words.of("mapRole.base-colour"), true),
+  BASE_COLOUR(0, "base-colour", "Base colour", true),
   ROUGHNESS(1, "roughness", "Roughness", false),
   GLOSS(2, "gloss", "Gloss", false),
   METALLIC(3, "metallic", "Metallic", false),

@@ -2,13 +2,12 @@ package keepshelf.core.model;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Set;
-import keepshelf.core.words.Words;
 
 /** How a material says what reflects: by metallic and roughness, or by specular and gloss. */
 public enum Workflow {
   METAL_ROUGH("metal-rough", "metal/rough"),
   SPEC_GLOSS("spec-gloss", "spec/gloss"),
-  UNKNOWN("unknown", Words.of("workflow.workflow-not-known"));
+  UNKNOWN("unknown", "workflow not known");
 
   private final String id;
   private final String title;

@@ -9,7 +9,6 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Set;
-import keepshelf.core.words.Words;
 
 /** A report as PDF, set from its page. */
 final class PdfReport {
@@ -18,7 +17,7 @@ final class PdfReport {
   }
 
   /** The family of the page's style sheet that stands behind the shipped ones. */
-  private static final String MORE = Words.of("pdfReport.more-letters");
+  private static final String MORE = "More letters";
 
   private PdfReport() {}
 

@@ -32,7 +32,7 @@ public final class Sentences {
           "(IllegalArgument|IllegalState|UnsupportedOperation)Exception|AssertionError");
   private static final Pattern NOT_SAID =
       Pattern.compile(
-          ".*(LOG\\.|getLogger\\(|\\.contains|\\.startsWith|\\.matches|Pattern\\.compile).*",
+          ".*(LOG\\.|getLogger\\(|\\.contains|\\.startsWith|\\.select|\\.matches|Pattern\\.compile).*",
           Pattern.DOTALL);
 
   private final Set<String> asked = new TreeSet<>();

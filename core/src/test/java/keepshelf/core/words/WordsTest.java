@@ -18,11 +18,11 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** All that the core and the command line say to people stands in their bundles. */
 class WordsTest {
-  /** What is written for databases and hosts, names to recognise, and words a person types. */
+  /** What is written for databases and hosts, names to recognise, words a person types, titles. */
   private static final Pattern NOT_SAID =
       Pattern.compile(
           "/store/|/format/(usd|materialx|gltf|mtl|template)/|/json/|/SystemErrors|/Family"
-              + "|/EnsembleObject|/FinishSetting|/Condition|/SpdxReport|/PackText|/PlainLog");
+              + "|/EnsembleObject|/FinishSetting|/Condition|/SpdxReport|/PackText|/PlainLog|/Workflow");
 
   /**
    * A part of the program.

@@ -123,9 +123,7 @@ public final class SceneMaker {
     double w = plan.tileMetres() * FLOOR_TILES;
     double d = plan.tileHeightMetres() * FLOOR_TILES;
     boolean displaces = plan.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT);
-    Shape floor =
-        Shapes.grid(
-            Words.of("sceneMaker.relief-floor"), w, d, FLOOR_STEPS, displaces ? null : heights());
+    Shape floor = Shapes.grid("Relief floor", w, d, FLOOR_STEPS, displaces ? null : heights());
     boolean mapped = plan.maps().stream().anyMatch(m -> m.use() == Use.NORMAL);
     return displaces || !mapped ? floor : flatlyShaded(floor);
   }

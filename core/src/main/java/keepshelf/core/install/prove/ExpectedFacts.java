@@ -7,7 +7,6 @@ import keepshelf.core.format.EnsembleObject;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.recognise.model.ModelReader;
-import keepshelf.core.words.Words;
 import keepshelf.imaging.render.Mesh;
 
 /** What a host should find of shapes and lights, worked out from the plan and the shelf. */
@@ -36,9 +35,9 @@ final class ExpectedFacts {
         if (plan.profile().environment().equals("dome")) {
           f.put("turn", plan.options().turnDegrees());
         } else if (plan.light() != null) {
-          f.put(Words.of("expectedFacts.sun-azimuth"), plan.light().azimuthDegrees());
-          f.put(Words.of("expectedFacts.sun-elevation"), plan.light().elevationDegrees());
-          f.put(Words.of("expectedFacts.sun-lux"), plan.light().lux());
+          f.put("sun azimuth", plan.light().azimuthDegrees());
+          f.put("sun elevation", plan.light().elevationDegrees());
+          f.put("sun lux", plan.light().lux());
         }
       }
       case ENSEMBLE -> {
@@ -52,7 +51,7 @@ final class ExpectedFacts {
     }
     boolean one = plan.surfaces().size() == 1;
     if (one && plan.maps().stream().anyMatch(m -> m.use() == Use.DISPLACEMENT)) {
-      f.put(Words.of("expectedFacts.relief-middle"), plan.reliefMiddle());
+      f.put("relief middle", plan.reliefMiddle());
     }
     return f;
   }

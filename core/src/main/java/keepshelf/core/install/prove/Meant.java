@@ -34,7 +34,7 @@ final class Meant {
         m.maps.put(new Asked(map, Use.GREY), new CompletableFuture<>());
       }
     }
-    Thread.ofPlatform().daemon().name(Words.of("meant.what-meant")).start(() -> m.run(plan));
+    Thread.ofPlatform().daemon().name("meant").start(() -> m.run(plan));
     return m;
   }
 

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import keepshelf.core.words.Words;
 
 /** What a column of a list of orders can say. */
 public enum OrderField {
@@ -19,7 +18,7 @@ public enum OrderField {
   LICENCE("licence", "licence|license|terms|lizenz"),
   SEATS("seats", "seats|users|quantity|qty"),
   UNTIL("until", "until|expires|expiry|ends|valid"),
-  PAGE("page", Words.of("orderField.page-link-url-product-page")),
+  PAGE("page", "page|link|url|product page"),
   SUPPORT("support", "support|help|contact");
 
   private final String id;

@@ -6,7 +6,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import keepshelf.core.words.Words;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -49,7 +48,7 @@ final class OrderJson {
           flatten("", x, row, deep);
           around.forEach((k, v) -> {
             if (!v.equals(row.putIfAbsent(k, v))) {
-              row.putIfAbsent(Words.of("orderJson.all", k), v);
+              row.putIfAbsent("of all: " + k, v);
             }
           });
           found.computeIfAbsent(path, p -> new ArrayList<>()).add(row);

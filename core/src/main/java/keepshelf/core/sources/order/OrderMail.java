@@ -14,7 +14,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import keepshelf.core.words.Words;
 import org.apache.james.mime4j.dom.Body;
 import org.apache.james.mime4j.dom.Entity;
 import org.apache.james.mime4j.dom.Message;
@@ -41,7 +40,7 @@ final class OrderMail {
         m.getDate() == null
             ? null
             : m.getDate().toInstant().atZone(ZoneOffset.UTC).toLocalDate().toString();
-    return day == null || t.rows().isEmpty() ? t : with(t, Words.of("orderMail.message-date"), day);
+    return day == null || t.rows().isEmpty() ? t : with(t, "Message date", day);
   }
 
   private static OrderTable with(OrderTable t, String name, String value) {

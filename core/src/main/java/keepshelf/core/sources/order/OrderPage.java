@@ -2,7 +2,6 @@ package keepshelf.core.sources.order;
 
 import java.util.ArrayList;
 import java.util.List;
-import keepshelf.core.words.Words;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
@@ -18,7 +17,7 @@ final class OrderPage {
 
   static OrderTable table(String html) {
     Document d = Jsoup.parse(html);
-    d.select(Words.of("orderPage.script-style-template-noscript-head")).remove();
+    d.select("script, style, template, noscript, head").remove();
     OrderTable best = OrderTable.NONE;
     for (Element t : d.select("table")) {
       OrderTable o = ofTable(t);
@@ -52,7 +51,7 @@ final class OrderPage {
   }
 
   private static List<List<String>> fromHead(List<List<String>> lines, Element table) {
-    Element head = table.selectFirst(Words.of("orderPage.tr-has-th"));
+    Element head = table.selectFirst("tr:has(> th)");
     int at = head == null ? 0 : table.select("tr").indexOf(head);
     return at > 0 && at < lines.size() ? lines.subList(at, lines.size()) : lines;
   }
@@ -73,7 +72,7 @@ final class OrderPage {
   /** Elements of the same kind under one parent, their innermost texts as cells. */
   private static OrderTable ofRepeated(Document d) {
     List<Element> best = List.of();
-    for (Element parent : d.select(Words.of("orderPage.body-body"))) {
+    for (Element parent : d.select("body, body *")) {
       for (Element first : parent.children()) {
         if (parent.children().size() <= best.size()) {
           break;
