@@ -27,8 +27,8 @@ final class BandRows implements Rows {
 
   private final ImageInputStream stream;
   private final ImageReader reader;
-  private final int width;
-  private final int height;
+  private int width;
+  private int height;
   private int rows;
   private @Nullable Raster band;
   private int first;
@@ -38,9 +38,6 @@ final class BandRows implements Rows {
   private BandRows(Path file, ImageInfo info) throws IOException {
     stream = ImageIO.createImageInputStream(file.toFile());
     reader = ImageIO.getImageReadersByFormatName(info.format().id()).next();
-    reader.setInput(stream, false, true);
-    width = reader.getWidth(0);
-    height = reader.getHeight(0);
   }
 
   /**
@@ -49,10 +46,16 @@ final class BandRows implements Rows {
    * @throws UnreadableImageException when it is damaged or cut off
    */
   static Optional<Rows> open(Path file, ImageInfo info) throws IOException {
+    return open(file, info, BAND, FROM_THE_START);
+  }
+
+  /** The same with bands of other sizes. */
+  static Optional<Rows> open(Path file, ImageInfo info, long bytes, long fromTheStart)
+      throws IOException {
     BandRows r = new BandRows(file, info);
     boolean plain = false;
     try {
-      plain = r.begin(info);
+      plain = r.begin(info, bytes, fromTheStart);
     } catch (RuntimeException e) {
       throw damaged(e);
     } finally {
@@ -63,12 +66,15 @@ final class BandRows implements Rows {
     return plain ? Optional.of(r) : Optional.empty();
   }
 
-  private boolean begin(ImageInfo info) throws IOException {
+  private boolean begin(ImageInfo info, long bytes, long fromTheStart) throws IOException {
+    reader.setInput(stream, false, true);
+    width = reader.getWidth(0);
+    height = reader.getHeight(0);
     long line = (long) width * Math.max(1, info.channels()) * Math.max(1, info.bits() / 8);
     int stored = reader.getTileHeight(0);
-    rows = Math.clamp(BAND / line, 1, height);
+    rows = Math.clamp(bytes / line, 1, height);
     if (stored > rows) {
-      rows = Math.clamp(FROM_THE_START / line, rows, height);
+      rows = Math.clamp(fromTheStart / line, rows, height);
     } else {
       // Whole strips or rows of tiles: none is decoded twice.
       rows -= rows % stored;

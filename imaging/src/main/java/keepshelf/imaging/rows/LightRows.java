@@ -12,16 +12,8 @@ import keepshelf.imaging.pixel.UnreadableImageException;
 import org.jspecify.annotations.Nullable;
 
 /** Pictures of linear floats by rows: OpenEXR a band of its blocks at a time, RGBE line by line. */
-abstract class LightRows implements Rows {
-  private final int width;
-  private final int height;
-  private final int channels;
-
-  private LightRows(int width, int height, int channels) {
-    this.width = width;
-    this.height = height;
-    this.channels = channels;
-  }
+final class LightRows {
+  private LightRows() {}
 
   static Rows exr(Path file) throws IOException {
     ExrReader in;
@@ -30,7 +22,7 @@ abstract class LightRows implements Rows {
     } catch (ExrException e) {
       throw new UnreadableImageException(e.getMessage(), e);
     }
-    return new LightRows(in.width(), in.height(), in.channels()) {
+    return new Sized(in.width(), in.height(), in.channels(), Depth.F32) {
       private float @Nullable [] band;
       private int y;
 
@@ -56,7 +48,7 @@ abstract class LightRows implements Rows {
 
   static Rows hdr(Path file, ImageInfo info) throws IOException {
     HdrLines in = HdrLines.open(file, info);
-    return new LightRows(info.width(), info.height(), 3) {
+    return new Sized(info.width(), info.height(), 3, Depth.F32) {
       @Override
       public void next(float[] row) throws IOException {
         in.next(row, 0);
@@ -67,25 +59,5 @@ abstract class LightRows implements Rows {
         in.close();
       }
     };
-  }
-
-  @Override
-  public int width() {
-    return width;
-  }
-
-  @Override
-  public int height() {
-    return height;
-  }
-
-  @Override
-  public int channels() {
-    return channels;
-  }
-
-  @Override
-  public Depth depth() {
-    return Depth.F32;
   }
 }

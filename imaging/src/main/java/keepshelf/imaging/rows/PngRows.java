@@ -2,39 +2,19 @@ package keepshelf.imaging.rows;
 
 import java.io.IOException;
 import keepshelf.imaging.pixel.Depth;
-import keepshelf.imaging.pixel.Rows;
 import keepshelf.imaging.png.PngLines;
 
 /** A PNG, a line at a time. */
-final class PngRows implements Rows {
+final class PngRows extends Sized {
   private final PngLines in;
   private final int line;
   private final byte[] two;
 
   PngRows(PngLines in) {
+    super(in.width(), in.height(), in.channels(), in.bits() == 16 ? Depth.U16 : Depth.U8);
     this.in = in;
     this.line = in.lineBytes();
     this.two = new byte[2 * line];
-  }
-
-  @Override
-  public int width() {
-    return in.width();
-  }
-
-  @Override
-  public int height() {
-    return in.height();
-  }
-
-  @Override
-  public int channels() {
-    return in.channels();
-  }
-
-  @Override
-  public Depth depth() {
-    return in.bits() == 16 ? Depth.U16 : Depth.U8;
   }
 
   @Override

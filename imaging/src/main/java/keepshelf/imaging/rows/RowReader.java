@@ -143,28 +143,8 @@ public final class RowReader {
 
   /** The rows of a picture in memory. */
   public static Rows of(Pixels p) {
-    return new Rows() {
+    return new Sized(p.width(), p.height(), p.channels(), p.depth()) {
       private int at;
-
-      @Override
-      public int width() {
-        return p.width();
-      }
-
-      @Override
-      public int height() {
-        return p.height();
-      }
-
-      @Override
-      public int channels() {
-        return p.channels();
-      }
-
-      @Override
-      public Depth depth() {
-        return p.depth();
-      }
 
       @Override
       public void next(float[] row) {

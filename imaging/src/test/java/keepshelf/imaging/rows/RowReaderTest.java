@@ -22,6 +22,7 @@ import keepshelf.imaging.pixel.Rows;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is read by rows is what the whole picture has, whatever file it is in. */
@@ -44,9 +45,12 @@ class RowReaderTest {
   }
 
   private void sameByRows(Path file) throws IOException {
+    same(file, RowReader.byRows(file, ImageProbe.probe(file).orElseThrow()).orElseThrow());
+  }
+
+  private static void same(Path file, Rows opened) throws IOException {
     Pixels whole = ImageDecoder.decode(file);
-    ImageInfo info = ImageProbe.probe(file).orElseThrow();
-    try (Rows rows = RowReader.byRows(file, info).orElseThrow()) {
+    try (Rows rows = opened) {
       assertThat(rows.width()).isEqualTo(whole.width());
       assertThat(rows.height()).isEqualTo(whole.height());
       assertThat(rows.channels()).isEqualTo(whole.channels());
@@ -102,6 +106,20 @@ class RowReaderTest {
     Path file = dir.resolve("map.jpg");
     ImageIO.write(image, "jpeg", file.toFile());
     sameByRows(file);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"jpg,1000,9000", "jpg,1,1", "tif,9000,20000", "tif,1,20000"})
+  void severalBandsAreOnePicture(String kind, long bytes, long fromTheStart) throws Exception {
+    Path file = dir.resolve("map." + kind);
+    if (kind.equals("tif")) {
+      // Strips of 32 rows.
+      ImageEncoder.tiff(bytes(61, 150, 3), file);
+    } else {
+      ImageEncoder.jpeg(bytes(61, 150, 3), file, 0.9f);
+    }
+    ImageInfo info = ImageProbe.probe(file).orElseThrow();
+    same(file, BandRows.open(file, info, bytes, fromTheStart).orElseThrow());
   }
 
   @Test
