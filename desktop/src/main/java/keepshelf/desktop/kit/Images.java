@@ -23,6 +23,9 @@ public final class Images {
     return image;
   }
 
+  /** Share of half a side within which a picture fades: a ball ends before it. */
+  private static final double FADING = 0.13;
+
   /** Twice the points is all that a screen shows; more would only shimmer when it is scaled. */
   public static int pixels(double points) {
     return (int) Math.round(2 * points);
@@ -32,19 +35,26 @@ public final class Images {
     return p.reduced(pixels(points));
   }
 
-  /** The same with edges that fade out, within the room that a ball leaves. */
+  /**
+   * The same with edges that fade out, within the room that a ball leaves: rounded, so that a
+   * shadow that goes on beyond the picture ends nowhere in a line.
+   */
   public static Picture faded(Picture p) {
     int side = p.side();
-    double band = side / 20.0;
     int[] argb = p.argb().clone();
     for (int y = 0; y < side; y++) {
-      double down = fade(Math.min(y, side - 1 - y) / band);
+      double down = cube((2 * y + 1.0) / side - 1);
       for (int x = 0; x < side; x++) {
-        double alpha = down * fade(Math.min(x, side - 1 - x) / band);
+        double out = Math.cbrt(down + cube((2 * x + 1.0) / side - 1));
+        double alpha = fade((1 - out) / FADING);
         argb[y * side + x] = argb[y * side + x] & 0xFFFFFF | (int) Math.round(alpha * 255) << 24;
       }
     }
     return new Picture(side, argb);
+  }
+
+  private static double cube(double v) {
+    return Math.abs(v * v * v);
   }
 
   /** 0 at the edge, 1 from the band's end on, without a corner between. */
