@@ -100,10 +100,12 @@ public final class LargePicture {
     return new Kept(rows, xs, ys);
   }
 
-  /** Bytes that looking at a picture takes at the most, whatever its size. */
+  /** Bytes that are kept of a picture at the most. */
   public static long memory(ImageInfo info) {
-    long line = (long) info.width() * Math.max(1, info.channels());
-    return 6L * SIDE * SIDE * Math.max(1, info.channels()) + 2 * SeamTest.LINES * 4 * line;
+    int channels = Math.max(1, info.channels());
+    long around = (long) info.width() + info.height();
+    // What is spread and its means, then the lines that are followed; all of it may be floats.
+    return channels * 4 * (2L * SIDE * SIDE + SeamTest.LINES * around);
   }
 
   /** Columns. */

@@ -11,6 +11,7 @@ import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Rows;
@@ -38,6 +39,12 @@ final class BandRows implements Rows {
   private BandRows(Path file, ImageInfo info) throws IOException {
     stream = ImageIO.createImageInputStream(file.toFile());
     reader = ImageIO.getImageReadersByFormatName(info.format().id()).next();
+  }
+
+  /** Bytes that bands of a picture take at the most; 0 for formats that are not read by bands. */
+  static long memory(ImageInfo info) {
+    boolean bands = info.format() == ImageFormat.JPEG || info.format() == ImageFormat.TIFF;
+    return bands ? FROM_THE_START : 0;
   }
 
   /**

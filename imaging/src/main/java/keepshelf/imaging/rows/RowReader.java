@@ -10,6 +10,7 @@ import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
 import keepshelf.imaging.pixel.Depth;
+import keepshelf.imaging.pixel.PixelMemory;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.pixel.Rows;
 import keepshelf.imaging.pixel.UnreadableImageException;
@@ -80,8 +81,8 @@ public final class RowReader {
   }
 
   /**
-   * All of a very large picture file, looked at once; empty when it is not large, or of a kind that
-   * is decoded whole.
+   * All of a very large picture file, looked at once, when there is memory for it; empty when it is
+   * not large, or of a kind that is decoded whole.
    *
    * @param info what is known of it
    * @throws UnreadableImageException with the reason when it is damaged
@@ -91,16 +92,21 @@ public final class RowReader {
       return Optional.empty();
     }
     refuse(file);
-    Optional<Rows> opened = byRows(file, info);
-    if (opened.isEmpty()) {
-      return Optional.empty();
-    }
-    try (Rows rows = opened.get()) {
-      return Optional.of(LargePicture.of(rows));
+    PixelMemory memory = PixelMemory.take(LargePicture.memory(info) + BandRows.memory(info));
+    try {
+      Optional<Rows> opened = byRows(file, info);
+      if (opened.isEmpty()) {
+        return Optional.empty();
+      }
+      try (Rows rows = opened.get()) {
+        return Optional.of(LargePicture.of(rows));
+      }
     } catch (CancellationException e) {
       throw e;
     } catch (RuntimeException e) {
       throw new UnreadableImageException("its pixels are damaged", e);
+    } finally {
+      memory.release();
     }
   }
 

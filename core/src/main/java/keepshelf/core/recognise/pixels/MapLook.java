@@ -87,20 +87,15 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
   /** Very large pictures pass by once; empty when this is none, or cannot be read so. */
   private static Optional<MapLook> byRows(
       SourceFile f, ImageInfo info, MapRole role, PixelWitness witness) throws IOException {
-    PixelMemory memory = PixelMemory.take(LargePicture.memory(info));
-    try {
-      Optional<LargePicture> large = RowReader.look(f.onDisk(), info);
-      if (large.isEmpty()) {
-        return Optional.empty();
-      }
-      LargePicture p = large.get();
-      witness.seen(f, p);
-      MapFacts facts = MapFacts.of(p, info.format(), meant(role));
-      boolean vectors = vectors(info.channels(), role, facts);
-      return Optional.of(new MapLook(facts, Sketch.of(p, vectors), null));
-    } finally {
-      memory.release();
+    Optional<LargePicture> large = RowReader.look(f.onDisk(), info);
+    if (large.isEmpty()) {
+      return Optional.empty();
     }
+    LargePicture p = large.get();
+    witness.seen(f, p);
+    MapFacts facts = MapFacts.of(p, info.format(), meant(role));
+    boolean vectors = vectors(info.channels(), role, facts);
+    return Optional.of(new MapLook(facts, Sketch.of(p, vectors), null));
   }
 
   private static boolean vectors(int channels, MapRole role, MapFacts facts) {
