@@ -18,8 +18,8 @@ import keepshelf.imaging.rows.RowReader;
  * @param handedness of a normal map; unknown and null count as +Y
  */
 public record MapFile(MapRole role, Channels channels, Path file, Handedness handedness) {
-  /** No picture here shows more of a map than so many pixels a side. */
-  static final int MOST = 4096;
+  /** Surfaces that are shown have half as many texels a side, so nothing is lost by it. */
+  static final int MOST = 2048;
 
   /**
    * Its pixels as they are stored; those of a very large map made smaller while it is read.
