@@ -181,14 +181,16 @@ class FinishesInHostsTest {
     coloursInFloatsAreStoredThroughTheCurve(host);
   }
 
+  private static Pixels shown(InstallationRecord i) throws Exception {
+    return ImageDecoder.decode(shelf.installer().shown(i).orElseThrow());
+  }
+
   /** Holes that stand in a colour's alpha are seen in the host's own picture. */
   @ParameterizedTest
   @ValueSource(strings = {"lanternhouse", "proscenia", "quickfoot"})
   void aHostShowsHoles(String host) throws Exception {
-    Pixels shown =
-        ImageDecoder.decode(Path.of(proved(plan("slotted", host, null)).proof().picture()));
-    Pixels whole =
-        ImageDecoder.decode(Path.of(proved(plan("slate_shingle", host, null)).proof().picture()));
+    Pixels shown = shown(proved(plan("slotted", host, null)));
+    Pixels whole = shown(proved(plan("slate_shingle", host, null)));
     int middle = (shown.height() / 2 * shown.width() + shown.width() / 2) * 3;
     assertThat(whole.at(middle) - whole.at(middle + 2)).as("slate").isNotZero();
     // Through the hole in the middle the neutral room is seen.
@@ -218,7 +220,7 @@ class FinishesInHostsTest {
             "roughness-curve=0.4",
             "turn=90");
     InstallPlan p = plan("slate_shingle", host, f);
-    Pixels shown = ImageDecoder.decode(Path.of(proved(p).proof().picture()));
+    Pixels shown = shown(proved(p));
     BenchItem bench =
         BenchItem.of(shelf.folder(), shelf.previews(), shelf.item("slate_shingle"), null);
     int[] ours =

@@ -145,7 +145,7 @@ class HostMatrixTest {
       i.proof().inputs().stream()
           .filter(p -> !p.equal())
           .forEach(p -> wrong.add(s.item().key() + " " + p));
-      assertThat(i.proof().picture()).isNotNull();
+      assertThat(shelf.installer().shown(i)).isPresent();
     }
     assertThat(wrong).isEmpty();
     assertThat(proved).isGreaterThanOrEqualTo(plain(host) ? 1 : 5);

@@ -159,10 +159,8 @@ public final class Installer {
    * is left as they recorded it, and the proof says so.
    */
   public InstallationRecord prove(InstallPlan plan, InstallationRecord installed) {
-    Path picture =
-        catalogue.readOnly() ? null : shelf.previews().resolve("proof-" + installed.id() + ".png");
     InstallationRecord proved =
-        installed.proved(Prover.prove(plan, Path.of(installed.document()), picture));
+        installed.proved(Prover.prove(plan, Path.of(installed.document())));
     Originals.forget(
         plan.maps().stream().flatMap(m -> m.parts().stream()).map(PlannedMap.Part::from).toList());
     if (!catalogue.readOnly()) {
@@ -176,6 +174,35 @@ public final class Installer {
       }
     }
     return proved;
+  }
+
+  /**
+   * How the host shows what is installed, drawn by its own reader when it is first looked at, and
+   * anew when the document has changed since.
+   *
+   * @return the picture's file, or empty when the reader makes none or the shelf has no place for it
+   * @throws IOException when it cannot be read or written
+   */
+  public Optional<Path> shown(InstallationRecord i) throws IOException {
+    Optional<String> reader =
+        catalogue.hosts().stream()
+            .filter(h -> h.name().equals(i.host()))
+            .findFirst()
+            .flatMap(h -> HostProfile.find(h.profile()))
+            .map(HostProfile::reader);
+    Path document = Path.of(i.document());
+    if (reader.isEmpty() || catalogue.readOnly() || !Files.exists(document)) {
+      return Optional.empty();
+    }
+    Path picture = shelf.previews().resolve("proof-" + i.id() + ".png");
+    boolean drawn =
+        Files.exists(picture)
+            && Files.getLastModifiedTime(picture).compareTo(Files.getLastModifiedTime(document))
+                >= 0;
+    return drawn
+        ? Optional.of(picture)
+        : Optional.ofNullable(HostReader.read(reader.get(), document, picture).picture())
+            .map(Path::of);
   }
 
   /**

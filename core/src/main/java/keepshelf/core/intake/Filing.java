@@ -31,6 +31,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.LooseFile;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.words.Words;
 
 /**
@@ -170,7 +171,7 @@ public final class Filing {
     Map<String, String> sorts = new HashMap<>();
     for (RecognisedItem i : a.recognition().items()) {
       Double tile = text.tileMetres() != null ? text.tileMetres() : a.recognition().tileMetres();
-      items.add(item(id, i, staged, tile));
+      items.add(item(id, i, findings(i, a.recognition()), staged, tile));
       i.maps().forEach(m -> sorts.put(m.file().path(), "map"));
     }
     for (LooseFile l : a.recognition().loose()) {
@@ -218,8 +219,26 @@ public final class Filing {
     return p.withInvoice(to);
   }
 
+  /** What was found in a set, and which of its maps could not be decoded. */
+  private static List<Problem> findings(RecognisedItem i, Recognition of) {
+    List<Problem> all = new ArrayList<>(i.problems());
+    for (RecognisedMap m : i.maps()) {
+      for (Problem p : of.problems()) {
+        if (m.file().path().equals(p.path())) {
+          all.add(
+              new Problem(p.code(), p.severity(), m.role(), p.path(), p.message(), p.proposal()));
+        }
+      }
+    }
+    return all;
+  }
+
   private static ItemRecord item(
-      String packId, RecognisedItem i, Map<String, Staged> staged, Double tile) {
+      String packId,
+      RecognisedItem i,
+      List<Problem> findings,
+      Map<String, Staged> staged,
+      Double tile) {
     List<MapRecord> maps = new ArrayList<>();
     for (RecognisedMap m : i.maps()) {
       Staged s = staged.get(m.file().path());
@@ -254,7 +273,7 @@ public final class Filing {
         i.colourway(),
         tiles ? tile : null,
         maps,
-        i.problems());
+        findings);
   }
 
   /** The pack on the shelf that has the very files of {@code arrival}; only told for archives. */

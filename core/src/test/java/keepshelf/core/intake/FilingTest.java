@@ -17,6 +17,7 @@ import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.folder.ShelfLock;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import org.junit.jupiter.api.BeforeEach;
@@ -70,6 +71,23 @@ class FilingTest {
       assertThat(zip).exists();
       assertThat(root.resolve(".keepshelf/staging")).isEmptyDirectory();
       assertThat(root.resolve(".keepshelf/journal")).isEmptyDirectory();
+    }
+  }
+
+  @Test
+  void aMapWhosePixelsAreDamagedIsAFindingOfItsItem() throws Exception {
+    Map<String, byte[]> set = new java.util.LinkedHashMap<>(TestPacks.kelpSet());
+    byte[] colour = set.get("Kelp/wet_kelp_Albedo.png").clone();
+    java.util.Arrays.fill(colour, colour.length / 2, colour.length / 2 + 64, (byte) 0x5A);
+    set.put("Kelp/wet_kelp_Albedo.png", colour);
+    Path damaged = TestPacks.zip(dir.resolve("damaged.zip"), set);
+    try (Shelf shelf = Shelf.open(dir.resolve("damaged"))) {
+      shelf.file(shelf.read(damaged.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+      assertThat(shelf.item("wet_kelp").item().problems())
+          .filteredOn(p -> p.code().equals("unreadable-image"))
+          .singleElement()
+          .satisfies(p -> assertThat(p.role()).isEqualTo(MapRole.BASE_COLOUR))
+          .satisfies(p -> assertThat(p.message()).contains("wet_kelp_Albedo.png"));
     }
   }
 

@@ -1,5 +1,6 @@
 package keepshelf.desktop.hosts;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import javafx.scene.Node;
@@ -13,6 +14,7 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
 import keepshelf.core.preview.Previews;
+import keepshelf.core.preview.Previews.Picture;
 import keepshelf.core.problem.Problem;
 import keepshelf.desktop.kit.Images;
 import keepshelf.desktop.kit.Kit;
@@ -67,7 +69,8 @@ final class ProofBox {
     HBox all = new HBox(14, box);
     all.getStyleClass().add("plan-part");
     HBox.setHgrow(all, Priority.ALWAYS);
-    if (item != null && i.proof().picture() != null && Files.exists(Path.of(i.proof().picture()))) {
+    boolean understood = !i.proof().inputs().isEmpty() && i.proof().complaints().isEmpty();
+    if (item != null && understood && Files.exists(Path.of(i.document()))) {
       all.getChildren().add(pictures(item, i));
     }
     return all;
@@ -87,11 +90,20 @@ final class ProofBox {
             Images.view(
                 pictures.get(
                     "proof|" + i.id() + i.installedAt(),
-                    () -> Previews.flat(Path.of(i.proof().picture()), 256)),
+                    () -> theirs(i)),
                 104),
             Kit.label(Words.of("hosts.theirs", i.host()), "hint"));
     both.setMinWidth(110);
     return both;
+  }
+
+  private Picture theirs(InstallationRecord i) throws IOException {
+    Path picture =
+        shelf
+            .installer()
+            .shown(i)
+            .orElseThrow(() -> new IOException("no picture of " + i.document()));
+    return Previews.flat(picture, 256);
   }
 
   private static Label small(String text) {

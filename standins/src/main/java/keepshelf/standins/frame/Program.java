@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Stream;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
@@ -20,8 +21,10 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * The command line of a simulated host: {@code --read DOCUMENT [--picture FILE]} reports one
  * document as JSON; {@code --folder DIR} reports every document below a folder; {@code --serve}
- * answers each line of its input, a document and after a tab a picture, by a line with the report,
- * until the input ends. Exit code 0 without complaints, 1 with, 2 for wrong use.
+ * answers each line of its input by a line with the report, until the input ends: a document, and
+ * after tabs a picture to draw, which may be empty, and {@code hash=file} for each picture that is
+ * known by its contents and the chart that is loaded in its place. Exit code 0 without complaints,
+ * 1 with, 2 for wrong use.
  */
 public final class Program {
   /** Reads a document; what is not accepted becomes a complaint. */
@@ -68,8 +71,14 @@ public final class Program {
     in.lines()
         .forEach(line -> {
           String[] parts = line.split("\t");
-          Path picture = parts.length > 1 ? Path.of(parts[1]) : null;
-          out.println(json.writeValueAsString(report(Path.of(parts[0]), picture)));
+          Path picture = parts.length > 1 && !parts[1].isEmpty() ? Path.of(parts[1]) : null;
+          Map<String, Path> charts = new LinkedHashMap<>();
+          for (int i = 2; i < parts.length; i++) {
+            int at = parts[i].indexOf('=');
+            charts.put(parts[i].substring(0, at), Path.of(parts[i].substring(at + 1)));
+          }
+          Map<String, Object> r = report(Path.of(parts[0]), picture, new Pictures(charts));
+          out.println(json.writeValueAsString(r));
         });
   }
 
@@ -83,14 +92,17 @@ public final class Program {
     if (options.containsKey("--read")) {
       String picture = options.get("--picture");
       Map<String, Object> report =
-          report(Path.of(options.get("--read")), picture == null ? null : Path.of(picture));
+          report(
+              Path.of(options.get("--read")),
+              picture == null ? null : Path.of(picture),
+              new Pictures());
       out.println(json.writeValueAsString(report));
       return ((List<?>) report.get("complaints")).isEmpty() ? 0 : 1;
     }
     if (options.containsKey("--folder")) {
       List<Map<String, Object>> all = new ArrayList<>();
       try {
-        documents(Path.of(options.get("--folder"))).forEach(f -> all.add(report(f, null)));
+        documents(Path.of(options.get("--folder"))).forEach(f -> all.add(report(f, null, new Pictures())));
       } catch (IOException e) {
         out.println("{\"complaints\":[\"the folder cannot be read\"]}");
         return 1;
@@ -129,11 +141,10 @@ public final class Program {
     }
   }
 
-  private Map<String, Object> report(Path document, Path picture) {
+  private Map<String, Object> report(Path document, Path picture, Pictures pictures) {
     Map<String, Object> r = new LinkedHashMap<>();
     r.put("reader", name);
     r.put("document", document.toString());
-    Pictures pictures = new Pictures();
     try (ReadDocument d = read(document)) {
       pictures.prepare(
           d.surfaces().stream()
@@ -240,6 +251,13 @@ public final class Program {
     if (i.file() != null) {
       m.put("file", i.file().toString());
       try {
+        Optional<Pictures.Known> known = pictures.known(i.file());
+        if (known.isPresent()) {
+          m.put("sha256", known.get().sha256());
+          m.put("width", known.get().width());
+          m.put("height", known.get().height());
+          return m;
+        }
         Pixels p = pictures.of(i.file());
         m.put("width", p.width());
         m.put("height", p.height());

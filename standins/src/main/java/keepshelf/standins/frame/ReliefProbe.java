@@ -36,8 +36,9 @@ final class ReliefProbe {
    * What a surface's relief is like; null when it has none.
    *
    * @return {@code kind} ({@code normals}: slopes as such; {@code heights}: stored height a metre
-   *     of surface) and {@code slopes}, to the right and upwards in turn, place by place from the
-   *     lower left of the tile, row by row
+   *     of surface), {@code slopes}, to the right and upwards in turn, place by place from the lower
+   *     left of the tile, row by row, and {@code chart}: whether they are those of a chart that was
+   *     loaded in place of a picture
    */
   static Map<String, Object> of(ReadSurface s, Pictures pictures) throws IOException {
     Placement p = s.placement() == null ? Placement.WHOLE : s.placement();
@@ -46,12 +47,23 @@ final class ReliefProbe {
     Input normal = up != null ? up : down;
     if (normal != null && normal.file() != null) {
       return Map.of(
-          "kind", "normals", "slopes", slopes(pictures.of(normal.file()), up != null ? 1 : -1, p));
+          "kind",
+          "normals",
+          "slopes",
+          slopes(pictures.of(normal.file()), up != null ? 1 : -1, p),
+          "chart",
+          pictures.known(normal.file()).isPresent());
     }
     for (Input i : s.inputs()) {
       boolean raised = "bump".equals(i.through()) || "displacement".equals(i.through());
       if (raised && i.file() != null) {
-        return Map.of("kind", "heights", "slopes", gradients(pictures.of(i.file()), p));
+        return Map.of(
+            "kind",
+            "heights",
+            "slopes",
+            gradients(pictures.of(i.file()), p),
+            "chart",
+            pictures.known(i.file()).isPresent());
       }
     }
     return null;

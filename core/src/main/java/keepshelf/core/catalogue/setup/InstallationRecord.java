@@ -133,14 +133,9 @@ public record InstallationRecord(
    * @param reader name of the reader
    * @param inputs every input compared
    * @param complaints what the reader would not accept
-   * @param picture path of the picture that the reader rendered, or null
    */
   public record Proof(
-      boolean ok,
-      String reader,
-      List<ProvedInput> inputs,
-      List<String> complaints,
-      String picture) {}
+      boolean ok, String reader, List<ProvedInput> inputs, List<String> complaints) {}
 
   /** One input of the surface: what was meant, what was found. */
   public record ProvedInput(String input, String expected, String found, boolean equal) {}

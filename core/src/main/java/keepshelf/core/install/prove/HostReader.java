@@ -50,8 +50,14 @@ public final class HostReader {
    *
    * @param kind {@code normals}: slopes as such; {@code heights}: stored height a metre
    * @param slopes to the right and upwards in turn
+   * @param chart whether they are those of the chart that was loaded in place of a known picture
    */
-  record Relief(String kind, double[] slopes) {}
+  record Relief(String kind, double[] slopes, boolean chart) {
+    /** Of a picture that was decoded. */
+    Relief(String kind, double[] slopes) {
+      this(kind, slopes, false);
+    }
+  }
 
   /**
    * One input.
@@ -65,6 +71,8 @@ public final class HostReader {
    * @param height of the picture
    * @param mean mean of each channel as stored, 0..1
    * @param value plain value, or the displacement's scale
+   * @param sha256 of the picture when it is one of the known ones, of which only the header was
+   *     read; null for one that was decoded
    */
   record Input(
       String input,
@@ -74,7 +82,8 @@ public final class HostReader {
       int width,
       int height,
       List<Double> mean,
-      Double value) {}
+      Double value,
+      String sha256) {}
 
   private HostReader() {}
 
@@ -95,7 +104,24 @@ public final class HostReader {
    * @throws IOException when it does not answer, in two tries
    */
   public static Reading read(String mainClass, Path document, Path picture) throws IOException {
-    String question = document + (picture == null ? "" : "\t" + picture);
+    return ask(mainClass, document + (picture == null ? "" : "\t" + picture));
+  }
+
+  /**
+   * As {@link #read(String, Path, Path)}, without a picture and without decoding those that are
+   * known.
+   *
+   * @param charts by the hash of a known picture the one that is loaded in its place
+   * @throws IOException when it does not answer, in two tries
+   */
+  static Reading readBack(String mainClass, Path document, Map<String, Path> charts)
+      throws IOException {
+    StringBuilder question = new StringBuilder(document.toString()).append('\t');
+    charts.forEach((hash, chart) -> question.append('\t').append(hash).append('=').append(chart));
+    return ask(mainClass, question.toString());
+  }
+
+  private static Reading ask(String mainClass, String question) throws IOException {
     RunningReader reader = RUNNING.computeIfAbsent(mainClass, RunningReader::new);
     String answer;
     try {

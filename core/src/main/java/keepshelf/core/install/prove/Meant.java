@@ -14,31 +14,38 @@ import org.slf4j.LoggerFactory;
 
 /**
  * What a host should find of the maps of a plan, worked out while the host's reader, a process of
- * its own, still reads.
+ * its own, still reads. Copies are told by their hashes, so nothing is worked out of them before
+ * somebody asks.
  */
 final class Meant {
   private record Asked(PlannedMap map, Use use) {}
 
+  private final InstallPlan plan;
   private final Map<Asked, CompletableFuture<ExpectedMap>> maps = new LinkedHashMap<>();
 
   private final CompletableFuture<Void> slopes = new CompletableFuture<>();
 
-  private Meant() {}
+  private Meant(InstallPlan plan) {
+    this.plan = plan;
+  }
 
-  /** Begins to work out everything, one map after the other. */
+  /** Begins to work out everything but copies, one map after the other. */
   static Meant of(InstallPlan plan) {
-    Meant m = new Meant();
+    Meant m = new Meant(plan);
     for (PlannedMap map : plan.maps()) {
+      if (Charts.stands(plan, map)) {
+        continue;
+      }
       m.maps.put(new Asked(map, map.use()), new CompletableFuture<>());
       if (!map.also().isEmpty()) {
         m.maps.put(new Asked(map, Use.GREY), new CompletableFuture<>());
       }
     }
-    Thread.ofPlatform().daemon().name("meant").start(() -> m.run(plan));
+    Thread.ofPlatform().daemon().name("meant").start(m::run);
     return m;
   }
 
-  private void run(InstallPlan plan) {
+  private void run() {
     maps.forEach((asked, to) -> {
       try {
         to.complete(ExpectedMap.of(asked.map(), asked.use(), plan.of(asked.map())));
@@ -69,8 +76,11 @@ final class Meant {
    * @throws IOException when an original cannot be read
    */
   ExpectedMap map(PlannedMap map, Use use) throws IOException {
+    CompletableFuture<ExpectedMap> coming = maps.get(new Asked(map, use));
     try {
-      return maps.get(new Asked(map, use)).join();
+      return coming == null ? ExpectedMap.of(map, use, plan.of(map)) : coming.join();
+    } catch (OutOfMemoryError e) {
+      throw new IOException(Words.of("meant.there-not-enough-memory"), e);
     } catch (CompletionException e) {
       if (e.getCause() instanceof IOException io) {
         throw io;

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord.Proof;
 import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
@@ -44,44 +45,38 @@ public final class Prover {
 
   /** Somebody installed something else in that place, or removed it, before it was read back. */
   public static Proof overtaken(InstallPlan plan, InstallationRecord installed) {
-    return new Proof(
-        false,
-        plan.profile().name(),
-        List.of(),
-        List.of(
-            Words.of(
-                "prover.installed-anew-or-removed-by",
-                installed.document(),
-                plan.item().item().name())),
-        null);
+    return nothing(
+        plan,
+        Words.of(
+            "prover.installed-anew-or-removed-by",
+            installed.document(),
+            plan.item().item().name()));
   }
 
-  /** Reads {@code document} back with the host's own reader and compares it with {@code plan}. */
-  public static Proof prove(InstallPlan plan, Path document, Path picture) {
+  private static Proof nothing(InstallPlan plan, String why) {
+    return new Proof(false, plan.profile().name(), List.of(), List.of(why));
+  }
+
+  /**
+   * Reads {@code document} back with the host's own reader and compares it with {@code plan}: what
+   * was converted by the means of its pixels, what was copied by its contents.
+   */
+  public static Proof prove(InstallPlan plan, Path document) {
     if (plan.profile().reader() == null) {
-      return new Proof(
-          false,
-          plan.profile().name(),
-          List.of(),
-          List.of(Words.of("prover.host-has-no-reader-what")),
-          null);
+      return nothing(plan, Words.of("prover.host-has-no-reader-what"));
     }
     HostReader.Reading r;
     List<String> scene = List.of();
     Meant meant = Meant.of(plan);
     try {
-      r = HostReader.read(plan.profile().reader(), document, picture);
+      Map<String, Path> charts = Charts.of(plan);
+      r = HostReader.readBack(plan.profile().reader(), document, charts);
       Path test = document.resolveSibling(plan.profile().documentName(HostDocuments.TEST));
       if (plan.options().testScene() && Files.exists(test)) {
-        scene = HostReader.read(plan.profile().reader(), test, null).complaints();
+        scene = HostReader.readBack(plan.profile().reader(), test, charts).complaints();
       }
     } catch (IOException | RuntimeException e) {
-      return new Proof(
-          false,
-          plan.profile().name(),
-          List.of(),
-          List.of(Words.of("prover.could-not-read-back", e.getMessage())),
-          null);
+      return nothing(plan, Words.of("prover.could-not-read-back", e.getMessage()));
     }
     return new Prover(plan, document, r, meant).compare(scene);
   }
@@ -131,7 +126,7 @@ public final class Prover {
               false));
     }
     boolean ok = reading.complaints().isEmpty() && compared.stream().allMatch(ProvedInput::equal);
-    return new Proof(ok, reading.reader(), compared, reading.complaints(), reading.picture());
+    return new Proof(ok, reading.reader(), compared, reading.complaints());
   }
 
   private void relief() {
@@ -184,6 +179,10 @@ public final class Prover {
   private void compare(PlannedMap m, String input, Use as) {
     HostReader.Input found =
         reading.inputs().stream().filter(i -> i.input().equals(input)).findFirst().orElse(null);
+    if (found != null && found.sha256() != null) {
+      compared.add(copy(m, input, as, found));
+      return;
+    }
     ExpectedMap meant;
     try {
       meant = this.meant.map(m, as);
@@ -196,9 +195,10 @@ public final class Prover {
               false));
       return;
     }
-    String relative = plan.profile().files().textures() + "/" + HostDocuments.tileName(m);
+    String relative = relative(m);
     Double scale = scale(m, as);
-    String expected = words(relative, as, meant.width(), meant.height(), meant.mean(), scale);
+    String mean = mean(meant.mean());
+    String expected = words(relative, as, meant.width(), meant.height(), mean, scale);
     if (found == null || found.file() == null) {
       compared.add(new ProvedInput(input, expected, "nothing", false));
       return;
@@ -215,20 +215,53 @@ public final class Prover {
             use(found),
             found.width(),
             found.height(),
-            shown,
+            mean(shown),
             scale == null ? null : found.value());
-    boolean sameScale =
-        scale == null
-            || (found.value() != null
-                && Math.abs(found.value() - scale) <= 1e-5 * Math.max(1, Math.abs(scale)));
     boolean equal =
         at.equals(relative)
             && use(found) == as
             && found.width() == meant.width()
             && found.height() == meant.height()
             && meant.agrees(has)
-            && sameScale;
+            && sameScale(scale, found);
     compared.add(new ProvedInput(input, expected, foundWords, equal));
+  }
+
+  /** A picture of which the reader told the contents, as it is one that was to be copied. */
+  private ProvedInput copy(PlannedMap m, String input, Use as, HostReader.Input found) {
+    MapRecord original = m.source();
+    String relative = relative(m);
+    String at = place(found.file(), relative);
+    Double scale = scale(m, as);
+    boolean same = m.copied() && found.sha256().equals(original.sha256());
+    String own = Words.of("prover.contents-of-original");
+    String expected = words(relative, as, original.width(), original.height(), own, scale);
+    String foundWords =
+        words(
+            at,
+            use(found),
+            found.width(),
+            found.height(),
+            same ? own : Words.of("prover.other-contents"),
+            scale == null ? null : found.value());
+    boolean equal =
+        same
+            && at.equals(relative)
+            && use(found) == as
+            && found.width() == original.width()
+            && found.height() == original.height()
+            && sameScale(scale, found);
+    return new ProvedInput(input, expected, foundWords, equal);
+  }
+
+  private String relative(PlannedMap m) {
+    return plan.profile().files().textures() + "/" + HostDocuments.tileName(m);
+  }
+
+  private static boolean sameScale(Double scale, HostReader.Input found) {
+    return scale == null
+        || (found.value() != null
+            && Math.abs(found.value() - scale) <= 1e-5 * Math.max(1, Math.abs(scale)));
   }
 
   /** Where a reader found a picture, relative to the document or to what it unpacked. */
@@ -267,7 +300,15 @@ public final class Prover {
     };
   }
 
-  private String words(String file, Use use, int w, int h, double[] mean, Double scale) {
+  private static String mean(double[] of) {
+    StringBuilder b = new StringBuilder("mean");
+    for (double v : of) {
+      b.append(String.format(Locale.ROOT, " %.3f", v));
+    }
+    return b.toString();
+  }
+
+  private String words(String file, Use use, int w, int h, String contents, Double scale) {
     String as =
         switch (use) {
           case COLOUR -> "sRGB colour";
@@ -286,12 +327,7 @@ public final class Prover {
           case GREY_AS_COLOUR -> Words.of("prover.grey-data-colour");
           case GREY -> Words.of("prover.grey-data");
         };
-    StringBuilder b = new StringBuilder(file + " · " + as + " · " + w + " × " + h);
-    b.append(" · mean");
-    for (double v : mean) {
-      b.append(String.format(Locale.ROOT, " %.3f", v));
-    }
-    return b.toString();
+    return file + " · " + as + " · " + w + " × " + h + " · " + contents;
   }
 
   private void placement(String prefix, InstallPlan of, Map<String, Object> placement) {
