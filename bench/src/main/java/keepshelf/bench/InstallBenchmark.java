@@ -4,7 +4,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.Shelf;
@@ -70,30 +72,27 @@ public class InstallBenchmark {
   private Path packs;
   private Shelf shelf;
 
-  /** Makes the materials: three recipes, copied under other names. */
+  /** Makes the materials: three recipes, each rolled another way, so that no two maps are alike. */
   @Setup(Level.Trial)
   public void fill() throws IOException, ShelfException {
     folder = Files.createTempDirectory("keepshelf-install");
     packs = folder.resolve("packs");
     Recipe[] recipes = {Recipe.VERDIGRIS_COPPER, Recipe.SLATE_SHINGLE, Recipe.RUST_STREAKED_HULL};
-    for (int i = 0; i < materials; i++) {
-      Path to = Files.createDirectories(packs.resolve("quay_" + letters(i)));
-      String stem = "quay_" + letters(i) + "_";
-      if (i < recipes.length) {
-        MapSet m = new MapSet(recipes[i], Math.min(side, TILE));
-        write(m.baseColour(), to.resolve(stem + "BaseColor.png"));
-        write(m.roughness(), to.resolve(stem + "Roughness.png"));
-        write(m.metallic(), to.resolve(stem + "Metallic.png"));
-        write(m.normal8(true), to.resolve(stem + "NormalGL.png"));
-        write(m.height16(), to.resolve(stem + "Height.png"));
-        write(m.occlusion(), to.resolve(stem + "AO.png"));
-      } else {
-        Path like = packs.resolve("quay_" + letters(i % recipes.length));
-        try (var maps = Files.list(like)) {
-          for (Path map : maps.toList()) {
-            String name = map.getFileName().toString();
-            Files.copy(map, to.resolve(stem + name.substring(name.lastIndexOf('_') + 1)));
-          }
+    for (int r = 0; r < recipes.length; r++) {
+      MapSet m = new MapSet(recipes[r], Math.min(side, TILE));
+      Map<String, Pixels> maps = new LinkedHashMap<>();
+      maps.put("BaseColor", m.baseColour());
+      maps.put("Roughness", m.roughness());
+      maps.put("Metallic", m.metallic());
+      maps.put("NormalGL", m.normal8(true));
+      maps.put("Height", m.height16());
+      maps.put("AO", m.occlusion());
+      for (int i = r; i < materials; i += recipes.length) {
+        Path to = Files.createDirectories(packs.resolve("quay_" + letters(i)));
+        for (Map.Entry<String, Pixels> e : maps.entrySet()) {
+          Pixels map =
+              Repeated.rolled(Repeated.tiles(e.getValue(), Math.max(1, side / TILE)), 37 * i);
+          ImageEncoder.png(map, to.resolve("quay_" + letters(i) + "_" + e.getKey() + ".png"), 1);
         }
       }
     }
@@ -106,10 +105,6 @@ public class InstallBenchmark {
         shelf.installer().addHost(new HostRecord(p.id(), p.id(), at));
       }
     }
-  }
-
-  private void write(Pixels map, Path to) throws IOException {
-    ImageEncoder.png(Repeated.tiles(map, Math.max(1, side / TILE)), to, 1);
   }
 
   private static String letters(int i) {

@@ -6,6 +6,21 @@ import keepshelf.imaging.pixel.Pixels;
 final class Repeated {
   private Repeated() {}
 
+  /** {@code p} with its first {@code rows} at the end: another picture of the same kind. */
+  static Pixels rolled(Pixels p, int rows) {
+    int line = p.width() * p.channels();
+    boolean deep = p.rawShorts() != null;
+    Object from = deep ? p.rawShorts() : p.rawBytes();
+    int n = line * p.height();
+    int first = line * (rows % p.height());
+    Object to = deep ? new short[n] : new byte[n];
+    System.arraycopy(from, first, to, 0, n - first);
+    System.arraycopy(from, 0, to, n - first, first);
+    return deep
+        ? Pixels.u16(p.width(), p.height(), p.channels(), (short[]) to)
+        : Pixels.u8(p.width(), p.height(), p.channels(), (byte[]) to);
+  }
+
   /** {@code p} laid {@code times} x {@code times}. */
   static Pixels tiles(Pixels p, int times) {
     int line = p.width() * p.channels();

@@ -109,9 +109,7 @@ class ProvedCopiesTest {
   void aCopyOfAnotherMapOfTheItemIsFound() throws Exception {
     install("lanternhouse");
     Files.copy(
-        file(MapRole.BASE_COLOUR),
-        file(MapRole.ROUGHNESS),
-        StandardCopyOption.REPLACE_EXISTING);
+        file(MapRole.BASE_COLOUR), file(MapRole.ROUGHNESS), StandardCopyOption.REPLACE_EXISTING);
     ProvedInput found = input(proof(), "specular_roughness");
     assertThat(found.equal()).isFalse();
     assertThat(found.found()).endsWith("other contents");

@@ -159,8 +159,7 @@ public final class Installer {
    * is left as they recorded it, and the proof says so.
    */
   public InstallationRecord prove(InstallPlan plan, InstallationRecord installed) {
-    InstallationRecord proved =
-        installed.proved(Prover.prove(plan, Path.of(installed.document())));
+    InstallationRecord proved = installed.proved(Prover.prove(plan, Path.of(installed.document())));
     Originals.forget(
         plan.maps().stream().flatMap(m -> m.parts().stream()).map(PlannedMap.Part::from).toList());
     if (!catalogue.readOnly()) {
@@ -180,7 +179,8 @@ public final class Installer {
    * How the host shows what is installed, drawn by its own reader when it is first looked at, and
    * anew when the document has changed since.
    *
-   * @return the picture's file, or empty when the reader makes none or the shelf has no place for it
+   * @return the picture's file, or empty when the reader makes none or the shelf has no place for
+   *     it
    * @throws IOException when it cannot be read or written
    */
   public Optional<Path> shown(InstallationRecord i) throws IOException {

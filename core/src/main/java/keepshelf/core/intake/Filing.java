@@ -32,7 +32,9 @@ import keepshelf.core.recognise.found.LooseFile;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Recognition;
+import keepshelf.core.recognise.found.ReliefPair;
 import keepshelf.core.words.Words;
+import keepshelf.imaging.analyse.ReliefAgreement;
 
 /**
  * Moves an arrival onto the shelf. What is promised in the journal is finished or rolled back at
@@ -109,6 +111,7 @@ public final class Filing {
         refuseChanged(arrival, staged);
         PackRecord pack = record(arrival, wishes, id, staged);
         new Journal(shelf, catalogue, listener).file(workspace, pack);
+        keepRelief(arrival.recognition().relief(), staged);
         Workspace.discard(workspace);
         return new Filed(pack, false);
       }
@@ -122,6 +125,21 @@ public final class Filing {
         Workspace.discard(workspace);
       }
       throw e;
+    }
+  }
+
+  /** What cannot be kept is measured again when it is needed. */
+  private void keepRelief(List<ReliefPair> pairs, Map<String, Staged> staged) {
+    Map<String, Map<String, ReliefAgreement>> byNormal = new HashMap<>();
+    for (ReliefPair p : pairs) {
+      byNormal
+          .computeIfAbsent(staged.get(p.normal()).sha256(), n -> new HashMap<>())
+          .put(staged.get(p.height()).sha256(), p.agreement());
+    }
+    try {
+      catalogue.pictures().putAgreements(byNormal);
+    } catch (StorageException | UncheckedIOException e) {
+      org.slf4j.LoggerFactory.getLogger(Filing.class).warn("relief not kept", e);
     }
   }
 

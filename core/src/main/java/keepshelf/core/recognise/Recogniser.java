@@ -96,7 +96,8 @@ public final class Recogniser {
         arrival.version() != null
             ? arrival.version()
             : versions.size() == 1 ? versions.iterator().next() : null;
-    return new Recognition(packName(items), version, items, loose, problems);
+    return new Recognition(
+        packName(items), version, items, loose, problems, null, null, judge.relief());
   }
 
   private String packName(List<RecognisedItem> items) {

@@ -32,7 +32,7 @@ import org.sqlite.SQLiteDataSource;
  */
 record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, boolean readOnly) {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 10;
+  static final int SCHEMA = 11;
 
   /**
    * More than the threads that ever ask at once: each core for a search, and what goes on beside.

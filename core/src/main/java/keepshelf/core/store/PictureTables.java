@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.core.catalogue.kin.KeptPictures;
+import keepshelf.imaging.analyse.ReliefAgreement;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.likeness.Look;
@@ -96,5 +97,43 @@ final class PictureTables implements KeptPictures {
       byItem.forEach((item, look) -> h.execute(put, Look.VERSION, look.numbers(), item));
       none.forEach(item -> h.execute(put, Look.VERSION, null, item));
     });
+  }
+
+  @Override
+  public Optional<ReliefAgreement> agreement(String normal, String height) {
+    return catalogue.read(h ->
+        h.createQuery(
+                "select width, slopes, rises, across, down from agreement where normal = ? and"
+                    + " height = ? and version = ?")
+            .bind(0, normal)
+            .bind(1, height)
+            .bind(2, ReliefAgreement.VERSION)
+            .map((r, c) ->
+                new ReliefAgreement(
+                    r.getInt(1), r.getDouble(2), r.getDouble(3), r.getDouble(4), r.getDouble(5)))
+            .findOne());
+  }
+
+  @Override
+  public void putAgreements(Map<String, Map<String, ReliefAgreement>> byNormal) {
+    if (byNormal.isEmpty()) {
+      return;
+    }
+    String put =
+        "insert or replace into agreement(normal, height, version, width, slopes, rises, across,"
+            + " down) values (?, ?, ?, ?, ?, ?, ?, ?)";
+    catalogue.change(h ->
+        byNormal.forEach((normal, heights) ->
+            heights.forEach((height, a) ->
+                h.execute(
+                    put,
+                    normal,
+                    height,
+                    ReliefAgreement.VERSION,
+                    a.width(),
+                    a.slopes(),
+                    a.rises(),
+                    a.across(),
+                    a.down()))));
   }
 }

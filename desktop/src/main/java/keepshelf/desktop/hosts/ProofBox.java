@@ -87,11 +87,7 @@ final class ProofBox {
                         shelf.previews().of(shelf.catalogue().item(item.id()).orElseThrow(), 256)),
                 104),
             Kit.label(Words.of("hosts.ours"), "hint"),
-            Images.view(
-                pictures.get(
-                    "proof|" + i.id() + i.installedAt(),
-                    () -> theirs(i)),
-                104),
+            Images.view(pictures.get("proof|" + i.id() + i.installedAt(), () -> theirs(i)), 104),
             Kit.label(Words.of("hosts.theirs", i.host()), "hint"));
     both.setMinWidth(110);
     return both;

@@ -1,6 +1,7 @@
 package keepshelf.imaging.analyse;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
 import java.nio.file.Path;
@@ -83,6 +84,48 @@ class HandednessTestTest {
       assertThat(found).as("seed %d", seed).isPresent();
       assertThat(found.getAsDouble() / relief).isBetween(0.9, 1.1);
     }
+  }
+
+  /** Sums over blocks of the middle tell the same as the whole pictures, for either handedness. */
+  @Test
+  void agreementKeptOfTheMiddleTellsWhatThePicturesTell() {
+    for (boolean up : new boolean[] {true, false}) {
+      float[] h = Fields.bumpy(256, 7);
+      Pixels normal = Fields.normals(h, 256, 6, up);
+      Pixels height = Fields.grey16(h, 256);
+      ReliefAgreement kept = ReliefBlocks.ofNormal(normal).with(ReliefBlocks.ofHeight(height));
+      Handedness is = up ? Handedness.GL : Handedness.DX;
+      assertThat(kept.share(is).orElseThrow() * 0.5)
+          .isCloseTo(ReliefEstimate.metres(normal, height, is, 0.5).orElseThrow(), within(1e-12));
+      assertThat(kept.share(is).orElseThrow() * 256).isCloseTo(6, within(0.6));
+      // Taken for the other handedness they do not agree, and nothing is claimed.
+      assertThat(kept.share(up ? Handedness.DX : Handedness.GL)).isEmpty();
+    }
+  }
+
+  @Test
+  void aHeightMapOfAnotherSizeIsBroughtToTheNormalMaps() {
+    float[] h = Fields.bumpy(256, 8);
+    Pixels height = Fields.grey16(h, 256);
+    Pixels half =
+        Pixels.f32(
+            128,
+            128,
+            1,
+            keepshelf.imaging.resample.Resampler.area(height.luma(), 256, 256, 128, 128));
+    Pixels normal = Fields.normals(h, 256, 9, true);
+    assertThat(ReliefBlocks.ofNormal(normal).fits(ReliefBlocks.ofHeight(half))).isFalse();
+    double whole = ReliefEstimate.metres(normal, height, Handedness.GL, 1).orElseThrow();
+    assertThat(ReliefEstimate.metres(normal, half, Handedness.GL, 1).orElseThrow() / whole)
+        .isBetween(0.8, 1.3);
+  }
+
+  @Test
+  void picturesTooSmallToTellSayNothing() {
+    float[] h = Fields.bumpy(64, 3);
+    Pixels small = Fields.grey16(h, 64).cut(0, 0, 31, 64);
+    Pixels normal = Fields.normals(h, 64, 5, true).cut(0, 0, 31, 64);
+    assertThat(ReliefEstimate.metres(normal, small, Handedness.GL, 1)).isEmpty();
   }
 
   @Test

@@ -163,6 +163,17 @@ class LargePictureTest {
   }
 
   @Test
+  void reliefThatPassedByAgreesAsTheWholeDoes() throws Exception {
+    Pixels normal = normals(true);
+    Pixels height = Fields.grey16(BUMPS, SIDE);
+    ReliefAgreement passed =
+        ReliefBlocks.ofNormal(LargePicture.of(RowReader.of(normal), KEPT))
+            .with(ReliefBlocks.ofHeight(LargePicture.of(RowReader.of(height), KEPT)));
+    assertThat(passed).isEqualTo(ReliefEstimate.of(normal, height));
+    assertThat(passed.share(Handedness.GL)).isPresent();
+  }
+
+  @Test
   void whatIsNotLargeIsNotReadByRows(@TempDir Path dir) throws Exception {
     Path file = dir.resolve("map.png");
     ImageEncoder.png(planks(1), file, 1);

@@ -102,7 +102,8 @@ public final class Program {
     if (options.containsKey("--folder")) {
       List<Map<String, Object>> all = new ArrayList<>();
       try {
-        documents(Path.of(options.get("--folder"))).forEach(f -> all.add(report(f, null, new Pictures())));
+        documents(Path.of(options.get("--folder")))
+            .forEach(f -> all.add(report(f, null, new Pictures())));
       } catch (IOException e) {
         out.println("{\"complaints\":[\"the folder cannot be read\"]}");
         return 1;

@@ -36,9 +36,9 @@ final class ReliefProbe {
    * What a surface's relief is like; null when it has none.
    *
    * @return {@code kind} ({@code normals}: slopes as such; {@code heights}: stored height a metre
-   *     of surface), {@code slopes}, to the right and upwards in turn, place by place from the lower
-   *     left of the tile, row by row, and {@code chart}: whether they are those of a chart that was
-   *     loaded in place of a picture
+   *     of surface), {@code slopes}, to the right and upwards in turn, place by place from the
+   *     lower left of the tile, row by row, and {@code chart}: whether they are those of a chart
+   *     that was loaded in place of a picture
    */
   static Map<String, Object> of(ReadSurface s, Pictures pictures) throws IOException {
     Placement p = s.placement() == null ? Placement.WHOLE : s.placement();

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import keepshelf.imaging.analyse.ReliefAgreement;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.likeness.Look;
@@ -52,4 +53,10 @@ public interface KeptPictures {
    * @param none items of which there is none, because no picture of them can be read
    */
   void putLooks(Map<String, Look> byItem, Collection<String> none);
+
+  /** How a normal map and a height map agree, by their hashes; empty when it was not measured. */
+  Optional<ReliefAgreement> agreement(String normal, String height);
+
+  /** Keeps how maps agree, for each normal map by the hash of the height map. */
+  void putAgreements(Map<String, Map<String, ReliefAgreement>> byNormal);
 }

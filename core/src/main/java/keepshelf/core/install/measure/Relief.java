@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.analyse.Handedness;
+import keepshelf.imaging.analyse.ReliefAgreement;
 import keepshelf.imaging.analyse.ReliefEstimate;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.pixel.Pixels;
@@ -19,23 +20,47 @@ public final class Relief {
   /** Relief as a share of the tile where neither a person nor the normal map tells. */
   private static final double ASSUMED = 0.015;
 
-  /** Shares of the tile that were measured, for each number of a height map. */
-  private static final Measured<Double> AGREED = new Measured<>();
+  /** How normal and height maps agree. */
+  private static final Measured<ReliefAgreement> AGREED = new Measured<>();
 
   /** Shares of the tile between the lowest and the highest place that a normal map implies. */
   private static final Measured<Double> IMPLIED = new Measured<>();
 
   private Relief() {}
 
+  /** Where it may stand how two maps, named by their hashes, agree. */
+  @FunctionalInterface
+  public interface Known {
+    /** Nothing was measured before. */
+    Known NOTHING = (normal, height) -> Optional.empty();
+
+    /** How a normal map and a height map agree; empty when it was not measured. */
+    Optional<ReliefAgreement> agreement(String normal, String height);
+  }
+
   /**
-   * Metres between black and white of the height map: as a person said of the finish or of the
-   * item, else as the normal map of an item implies, else as floats say that are metres; empty when
-   * unknown. Reads pictures for that.
-   *
-   * @param finish what the item is installed with, or null
+   * As {@link #known(ShelfFolder, Known, ShelvedItem, Finish, String, double)}, from the pictures.
    */
   public static OptionalDouble known(
       ShelfFolder shelf, ShelvedItem item, Finish finish, String resolution, double tileMetres) {
+    return known(shelf, Known.NOTHING, item, finish, resolution, tileMetres);
+  }
+
+  /**
+   * Metres between black and white of the height map: as a person said of the finish or of the
+   * item, else as the normal map of an item implies, else as floats say that are metres; empty when
+   * unknown. Reads pictures for that, where it was not measured when they came.
+   *
+   * @param before what was measured when they came
+   * @param finish what the item is installed with, or null
+   */
+  public static OptionalDouble known(
+      ShelfFolder shelf,
+      Known before,
+      ShelvedItem item,
+      Finish finish,
+      String resolution,
+      double tileMetres) {
     boolean finished = finish != null && finish.reliefMillimetres() != null;
     Double said = finished ? finish.reliefMillimetres() : item.item().marks().reliefMillimetres();
     if (said != null) {
@@ -54,7 +79,7 @@ public final class Relief {
     Optional<Double> share = Optional.empty();
     if (normal != null && height != null) {
       HeightScale scale = HeightScale.of(height, shelf.resolve(item.path(height)));
-      share = agreed(shelf, item, normal, height).map(s -> s * scale.span());
+      share = agreed(shelf, before, item, normal, height).map(s -> s * scale.span());
     } else if (normal != null) {
       // Height that is worked out of normals has the relief that they say, as the finish has them.
       Double strength = finish == null ? null : finish.normalStrength();
@@ -77,19 +102,24 @@ public final class Relief {
 
   /** For each number of the height map a share of the tile; empty when the two do not agree. */
   private static Optional<Double> agreed(
-      ShelfFolder shelf, ShelvedItem item, MapRecord normal, MapRecord height) {
-    return AGREED.of(
-        normal.sha256() + height.sha256() + normal.handedness(),
-        () -> {
-          CompletableFuture<Pixels> heights = Originals.coming(shelf.resolve(item.path(height)));
-          OptionalDouble metres =
-              ReliefEstimate.metres(
-                  NormalStates.vectors(shelf, item, normal),
-                  Originals.await(heights),
-                  Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN),
-                  1);
-          return metres.isPresent() ? metres.getAsDouble() : null;
-        });
+      ShelfFolder shelf, Known before, ShelvedItem item, MapRecord normal, MapRecord height) {
+    Handedness faces = Handedness.ofId(normal.handedness()).orElse(Handedness.UNKNOWN);
+    return AGREED
+        .of(
+            normal.sha256() + height.sha256(),
+            () -> {
+              Optional<ReliefAgreement> have = before.agreement(normal.sha256(), height.sha256());
+              if (have.isPresent()) {
+                return have.get();
+              }
+              CompletableFuture<Pixels> heights =
+                  Originals.coming(shelf.resolve(item.path(height)));
+              Pixels vectors = NormalStates.vectors(shelf, item, normal);
+              return ReliefEstimate.of(vectors, Originals.await(heights));
+            })
+        .map(a -> a.share(faces))
+        .filter(OptionalDouble::isPresent)
+        .map(OptionalDouble::getAsDouble);
   }
 
   private static Optional<Double> implied(ShelfFolder shelf, ShelvedItem item, MapRecord normal) {

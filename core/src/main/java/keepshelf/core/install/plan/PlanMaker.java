@@ -156,7 +156,10 @@ public final class PlanMaker {
                             || m.use() == Use.BUMP
                             || m.conversions().contains(Conversion.HEIGHT_TO_NORMAL));
     OptionalDouble relief =
-        raised ? Relief.known(shelf, item, options.finish(), used, tile) : OptionalDouble.empty();
+        raised
+            ? Relief.known(
+                shelf, catalogue.pictures()::agreement, item, options.finish(), used, tile)
+            : OptionalDouble.empty();
     String id = "n" + Hashes.sha256(i.id() + "@" + host.name()).substring(0, 12);
     InstallationRecord before =
         takesOver != null ? takesOver : catalogue.installation(id).orElse(null);

@@ -116,7 +116,8 @@ final class Charts {
   static Map<String, Path> of(InstallPlan plan) throws IOException {
     Map<String, Path> out = new LinkedHashMap<>();
     for (PlannedMap m : plan.maps()) {
-      if (stands(plan, m) && (m.role() == MapRole.NORMAL || !out.containsKey(m.source().sha256()))) {
+      if (stands(plan, m)
+          && (m.role() == MapRole.NORMAL || !out.containsKey(m.source().sha256()))) {
         out.put(m.source().sha256(), of(m.role()));
       }
     }

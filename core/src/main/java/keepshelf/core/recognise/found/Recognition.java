@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param problems what went wrong with files
  * @param tileMetres width of a tile as documents in the pack say, or null
  * @param reliefMetres height range as documents in the pack say, or null
+ * @param relief what normal and height maps say of each other
  */
 public record Recognition(
     String pack,
@@ -22,7 +23,8 @@ public record Recognition(
     List<LooseFile> loose,
     List<Problem> problems,
     @Nullable Double tileMetres,
-    @Nullable Double reliefMetres) {
+    @Nullable Double reliefMetres,
+    List<ReliefPair> relief) {
   /** One about whose sizes nothing is known. */
   public Recognition(
       String pack,
@@ -30,7 +32,7 @@ public record Recognition(
       List<RecognisedItem> items,
       List<LooseFile> loose,
       List<Problem> problems) {
-    this(pack, version, items, loose, problems, null, null);
+    this(pack, version, items, loose, problems, null, null, List.of());
   }
 
   /** Copies the lists. */
@@ -38,6 +40,7 @@ public record Recognition(
     items = List.copyOf(items);
     loose = List.copyOf(loose);
     problems = List.copyOf(problems);
+    relief = List.copyOf(relief);
   }
 
   /** The same with other items. */
@@ -47,18 +50,19 @@ public record Recognition(
 
   /** The same with other items and other loose files. */
   public Recognition with(List<RecognisedItem> newItems, List<LooseFile> newLoose) {
-    return new Recognition(pack, version, newItems, newLoose, problems, tileMetres, reliefMetres);
+    return new Recognition(
+        pack, version, newItems, newLoose, problems, tileMetres, reliefMetres, relief);
   }
 
   /** The same with more problems. */
   public Recognition with(List<Problem> more) {
     List<Problem> all = new java.util.ArrayList<>(problems);
     all.addAll(more);
-    return new Recognition(pack, version, items, loose, all, tileMetres, reliefMetres);
+    return new Recognition(pack, version, items, loose, all, tileMetres, reliefMetres, relief);
   }
 
   /** The same with known sizes. */
-  public Recognition withTile(Double tile, Double relief) {
-    return new Recognition(pack, version, items, loose, problems, tile, relief);
+  public Recognition withTile(Double tile, Double range) {
+    return new Recognition(pack, version, items, loose, problems, tile, range, relief);
   }
 }

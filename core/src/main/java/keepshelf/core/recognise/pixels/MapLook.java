@@ -10,6 +10,7 @@ import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.PixelCharacter;
+import keepshelf.imaging.analyse.ReliefBlocks;
 import keepshelf.imaging.analyse.Sketch;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageInfo;
@@ -23,10 +24,21 @@ import keepshelf.imaging.rows.RowReader;
  *
  * @param facts what was measured, or null when it could not be decoded
  * @param sketch its stand-in, or null
+ * @param relief its slopes when it may be a normal map, its rise when it may be a height map, or
+ *     null
  * @param trouble why it could not be decoded, or null
  */
-record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
-  static final MapLook NOTHING = new MapLook(null, null, null);
+record MapLook(MapFacts facts, Sketch sketch, ReliefBlocks relief, Problem trouble) {
+  static final MapLook NOTHING = new MapLook(null, null, null, null);
+
+  /** The same without what takes the most room. */
+  MapLook withoutRelief() {
+    return new MapLook(facts, sketch, null, trouble);
+  }
+
+  private static MapLook failed(Problem trouble) {
+    return new MapLook(null, null, null, trouble);
+  }
 
   /**
    * Looks at {@code f}, which is meant as {@code role}; {@link #NOTHING} when it is not on disk.
@@ -40,26 +52,20 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
       Optional<MapLook> byRows = byRows(f, info, role, witness);
       return byRows.isPresent() ? byRows.get() : whole(f, info, role, witness);
     } catch (OutOfMemoryError e) {
-      return new MapLook(
-          null,
-          null,
+      return failed(
           Problem.warning(
               "too-large-to-look-at",
               f.path(),
               Words.of("mapLook.too-large-memory-program-has", f.name())));
     } catch (IOException e) {
-      return new MapLook(
-          null,
-          null,
+      return failed(
           Problem.warning(
               "unreadable-image",
               f.path(),
               Words.of("mapLook.cannot-decoded-kept-fetch-again", f.name(), e.getMessage())));
     } catch (RuntimeException | StackOverflowError e) {
       org.slf4j.LoggerFactory.getLogger(MapLook.class).warn("{}", f.path(), e);
-      return new MapLook(
-          null,
-          null,
+      return failed(
           Problem.warning(
               "unreadable-image",
               f.path(),
@@ -78,7 +84,11 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
       witness.seen(f, p);
       MapFacts facts = MapFacts.of(p, info.format(), meant(role));
       boolean vectors = vectors(p.channels(), role, facts);
-      return new MapLook(facts, vectors ? Sketch.ofNormal(p) : Sketch.of(p), null);
+      ReliefBlocks relief =
+          vectors
+              ? ReliefBlocks.ofNormal(p)
+              : rises(p.channels(), role) ? ReliefBlocks.ofHeight(p) : null;
+      return new MapLook(facts, vectors ? Sketch.ofNormal(p) : Sketch.of(p), relief, null);
     } finally {
       memory.release();
     }
@@ -95,7 +105,16 @@ record MapLook(MapFacts facts, Sketch sketch, Problem trouble) {
     witness.seen(f, p);
     MapFacts facts = MapFacts.of(p, info.format(), meant(role));
     boolean vectors = vectors(info.channels(), role, facts);
-    return Optional.of(new MapLook(facts, Sketch.of(p, vectors), null));
+    ReliefBlocks relief =
+        vectors
+            ? ReliefBlocks.ofNormal(p)
+            : rises(info.channels(), role) ? ReliefBlocks.ofHeight(p) : null;
+    return Optional.of(new MapLook(facts, Sketch.of(p, vectors), relief, null));
+  }
+
+  /** Whether it is a height map, or may turn out to be one. */
+  private static boolean rises(int channels, MapRole role) {
+    return role == MapRole.HEIGHT || role == MapRole.BUMP || (role == null && channels == 1);
   }
 
   private static boolean vectors(int channels, MapRole role, MapFacts facts) {

@@ -11,6 +11,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
 import keepshelf.core.inspect.SetChecks;
 import keepshelf.core.model.ItemKind;
@@ -20,6 +21,7 @@ import keepshelf.core.recognise.found.LooseFile;
 import keepshelf.core.recognise.found.PixelWitness;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
+import keepshelf.core.recognise.found.ReliefPair;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
 
@@ -29,7 +31,13 @@ import keepshelf.core.recognise.names.RoleVocabulary.Sense;
  */
 public final class PixelJudge {
   private final Map<String, List<Sense>> alternatives;
+
+  /** Half a megabyte each; what is beyond them is measured when it is needed. */
+  private static final int MOST_RELIEF = 160;
+
   private final List<Problem> problems;
+  private final List<ReliefPair> relief = new ArrayList<>();
+  private final AtomicInteger room = new AtomicInteger(MOST_RELIEF);
   private final Consumer<String> looking;
   private final PixelWitness witness;
 
@@ -64,13 +72,20 @@ public final class PixelJudge {
     List<RecognisedItem> adopted = Adoption.of(items, loose, looks);
     List<RecognisedItem> out = new ArrayList<>();
     for (RecognisedItem i : adopted) {
-      out.add(SetChecks.withMaps(i, maps(i, looks)));
+      RecognisedItem judged = SetChecks.withMaps(i, maps(i, looks));
+      out.add(judged);
+      relief.addAll(ReliefPairs.of(judged, looks));
     }
     looks.values().stream()
         .map(MapLook::trouble)
         .filter(java.util.Objects::nonNull)
         .forEach(problems::add);
     return out;
+  }
+
+  /** What normal and height maps that were judged say of each other. */
+  public List<ReliefPair> relief() {
+    return relief;
   }
 
   private Map<String, MapLook> look(List<RecognisedItem> items, List<LooseFile> loose) {
@@ -111,7 +126,8 @@ public final class PixelJudge {
 
   private MapLook one(SourceFile f, MapRole role) {
     looking.accept(f.name());
-    return MapLook.at(f, role, witness);
+    MapLook look = MapLook.at(f, role, witness);
+    return look.relief() != null && room.getAndDecrement() <= 0 ? look.withoutRelief() : look;
   }
 
   private List<RecognisedMap> maps(RecognisedItem item, Map<String, MapLook> looks) {

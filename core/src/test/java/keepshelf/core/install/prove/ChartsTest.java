@@ -25,7 +25,9 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What a reader makes of the chart tells what a document makes of the picture that it stands for. */
+/**
+ * What a reader makes of the chart tells what a document makes of the picture that it stands for.
+ */
 class ChartsTest {
   private static final int SIDE = 128;
 
