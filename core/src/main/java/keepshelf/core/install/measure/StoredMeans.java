@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.disk.FileStamp;
+import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -37,6 +38,18 @@ public record StoredMeans(int width, int height, double[] means) {
       KNOWN.put(key, have);
     }
     return have;
+  }
+
+  /**
+   * The picture in {@code file}, whose means are known from then on.
+   *
+   * @throws IOException when it cannot be decoded
+   */
+  public static Pixels decoded(Path file) throws IOException {
+    Key key = new Key(file, FileStamp.of(file));
+    Pixels p = ImageDecoder.decode(file);
+    KNOWN.computeIfAbsent(key, k -> of(p));
+    return p;
   }
 
   /** Of pixels. */

@@ -198,16 +198,20 @@ final class LitSlopes {
       p = Adjust.applied(Maps.withoutAlpha(p), Adjust.slopes(by));
     }
     p = overlaid(p, part, !dx);
-    int n = p.width() * p.height();
-    float[] right = new float[n];
-    float[] high = new float[n];
-    for (int i = 0; i < n; i++) {
-      int at = i * p.channels();
-      float z = Math.max(0.05f, p.channels() < 3 ? 1 : 2 * p.at(at + 2) - 1);
-      right[i] = Math.clamp(-(2 * p.at(at) - 1) / z, -STEEPEST, STEEPEST);
-      high[i] = Math.clamp(-up * (2 * p.at(at + 1) - 1) / z, -STEEPEST, STEEPEST);
-    }
-    return new SmallPlanes.Planes(p.width(), p.height(), right, high);
+    Pixels laid = p;
+    int n = p.channels();
+    return new SmallPlanes.Planes(
+        p.width(),
+        p.height(),
+        2,
+        (y, to) -> {
+          int at = y * laid.width() * n;
+          for (int x = 0; x < laid.width(); x++, at += n) {
+            float z = Math.max(0.05f, n < 3 ? 1 : 2 * laid.at(at + 2) - 1);
+            to[0][x] = Math.clamp(-(2 * laid.at(at) - 1) / z, -STEEPEST, STEEPEST);
+            to[1][x] = Math.clamp(-up * (2 * laid.at(at + 1) - 1) / z, -STEEPEST, STEEPEST);
+          }
+        });
   }
 
   /** What tells one set of overlays from another. */
@@ -239,23 +243,27 @@ final class LitSlopes {
     return small(picture(part), as, () -> steep(heights(part, f), most));
   }
 
-  private SmallPlanes.Planes steep(SmallPlanes.Planes heights, float most) {
+  private SmallPlanes.Planes steep(Pixels heights, float most) {
     int w = heights.width();
     int h = heights.height();
-    float[] v = heights.planes()[0];
+    float[] held = heights.rawFloats();
+    float[] v = held != null && heights.channels() == 1 ? held : heights.plane(0);
     float right = (float) (relief() * w / (2 * placement.tileMetres()));
     float high = (float) (relief() * h / (2 * placement.tileHeightMetres()));
-    float[][] out = new float[2][v.length];
-    for (int y = 0; y < h; y++) {
-      int above = (y + h - 1) % h * w;
-      int below = (y + 1) % h * w;
-      for (int x = 0; x < w; x++) {
-        float across = v[y * w + (x + 1) % w] - v[y * w + (x + w - 1) % w];
-        out[0][y * w + x] = Math.clamp(across * right, -most, most);
-        out[1][y * w + x] = Math.clamp((v[above + x] - v[below + x]) * high, -most, most);
-      }
-    }
-    return new SmallPlanes.Planes(w, h, out);
+    return new SmallPlanes.Planes(
+        w,
+        h,
+        2,
+        (y, to) -> {
+          int row = y * w;
+          int above = (y + h - 1) % h * w;
+          int below = (y + 1) % h * w;
+          for (int x = 0; x < w; x++) {
+            float across = v[row + (x + 1 == w ? 0 : x + 1)] - v[row + (x == 0 ? w : x) - 1];
+            to[0][x] = Math.clamp(across * right, -most, most);
+            to[1][x] = Math.clamp((v[above + x] - v[below + x]) * high, -most, most);
+          }
+        });
   }
 
   private double relief() {
@@ -267,7 +275,7 @@ final class LitSlopes {
     return "height " + part.channel() + " " + how.height() + " " + how.inverted() + overlays();
   }
 
-  private SmallPlanes.Planes heights(Part part, Finish finish) throws IOException {
+  private Pixels heights(Part part, Finish finish) throws IOException {
     Pixels p = Originals.of(picture(part));
     int channel =
         part.channel() == null
@@ -280,8 +288,7 @@ final class LitSlopes {
     }
     float[] finished = grey;
     Finishing.of(finish, part.role()).ifPresent(change -> change.apply(finished, 1));
-    Pixels laid = overlaid(Pixels.f32(p.width(), p.height(), 1, finished), part, true);
-    return new SmallPlanes.Planes(p.width(), p.height(), laid.plane(0));
+    return overlaid(Pixels.f32(p.width(), p.height(), 1, finished), part, true);
   }
 
   private float[][] small(Path file, String how, SmallPlanes.Making making) throws IOException {

@@ -21,8 +21,21 @@ record SmallPlanes(int width, int height, float[][] planes) {
 
   private record Key(Path file, FileStamp stamp, String how) {}
 
-  /** Planes at the size of the original. */
-  record Planes(int width, int height, float[]... planes) {}
+  /**
+   * Planes at the size of the original, told a row at a time.
+   *
+   * @param width in samples
+   * @param height in samples
+   * @param count of planes
+   * @param row tells a row of each
+   */
+  record Planes(int width, int height, int count, Row row) {}
+
+  /** What a row of each plane holds. */
+  interface Row {
+    /** Fills {@code to}, an array a plane, with row {@code y} from the top. */
+    void into(int y, float[][] to);
+  }
 
   /** Works planes out. */
   interface Making {
@@ -46,10 +59,63 @@ record SmallPlanes(int width, int height, float[][] planes) {
   private static SmallPlanes small(Planes p) {
     int width = Math.min(LOOKED_AT, p.width());
     int height = Math.min(LOOKED_AT, p.height());
-    float[][] out = new float[p.planes().length][];
-    for (int c = 0; c < out.length; c++) {
-      out[c] = Resampler.area(p.planes()[c], p.width(), p.height(), width, height);
+    boolean blocks = p.width() % width == 0 && p.height() % height == 0;
+    return new SmallPlanes(
+        width, height, blocks ? blocks(p, width, height) : parts(p, width, height));
+  }
+
+  /** Means over whole blocks, without the planes being held. */
+  private static float[][] blocks(Planes p, int width, int height) {
+    int across = p.width() / width;
+    int down = p.height() / height;
+    float[][] row = new float[p.count()][p.width()];
+    float[][] out = new float[p.count()][width * height];
+    double[] sums = new double[width];
+    for (int y = 0; y < height; y++) {
+      double[][] all = new double[p.count()][width];
+      for (int j = 0; j < down; j++) {
+        p.row().into(y * down + j, row);
+        for (int c = 0; c < row.length; c++) {
+          add(row[c], across, sums);
+          for (int x = 0; x < width; x++) {
+            all[c][x] += sums[x];
+          }
+        }
+      }
+      for (int c = 0; c < row.length; c++) {
+        for (int x = 0; x < width; x++) {
+          out[c][y * width + x] = (float) (all[c][x] / (across * down));
+        }
+      }
     }
-    return new SmallPlanes(width, height, out);
+    return out;
+  }
+
+  private static void add(float[] row, int across, double[] sums) {
+    int at = 0;
+    for (int x = 0; x < sums.length; x++) {
+      double sum = 0;
+      for (int k = 0; k < across; k++) {
+        sum += row[at++];
+      }
+      sums[x] = sum;
+    }
+  }
+
+  private static float[][] parts(Planes p, int width, int height) {
+    int w = p.width();
+    float[][] whole = new float[p.count()][w * p.height()];
+    float[][] row = new float[p.count()][w];
+    for (int y = 0; y < p.height(); y++) {
+      p.row().into(y, row);
+      for (int c = 0; c < row.length; c++) {
+        System.arraycopy(row[c], 0, whole[c], y * w, w);
+      }
+    }
+    float[][] out = new float[p.count()][];
+    for (int c = 0; c < out.length; c++) {
+      out[c] = Resampler.area(whole[c], w, p.height(), width, height);
+    }
+    return out;
   }
 }
