@@ -26,12 +26,6 @@ public final class DocumentPicture {
 
   private DocumentPicture() {}
 
-  /** Makes ready what every picture needs, whatever it shows. */
-  static void prepare() {
-    Surface plain = new Surface.Builder(8, 8).build();
-    BallPreview.render(plain, BallPreview.Settings.card(8, 1));
-  }
-
   /**
    * ARGB, {@code side} pixels a side: a surface on a ball, shapes with their surfaces, or a light.
    *

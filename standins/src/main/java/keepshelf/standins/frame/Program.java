@@ -65,8 +65,6 @@ public final class Program {
 
   /** Answers line by line until {@code in} ends. */
   void serve(BufferedReader in, PrintStream out) {
-    // Until the first question comes, the light of the pictures is made ready.
-    Thread.ofPlatform().daemon().name("light").start(DocumentPicture::prepare);
     JsonMapper json = JsonMapper.builder().build();
     in.lines()
         .forEach(line -> {

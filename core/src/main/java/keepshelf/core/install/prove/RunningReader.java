@@ -22,9 +22,11 @@ import keepshelf.core.words.Words;
 final class RunningReader {
   private static final long PATIENCE_SECONDS = 120;
   private static final long IDLE_MILLIS = 30_000;
+  private static final long LEAVING_MILLIS = 200;
 
   private final String mainClass;
-  private Process process;
+  private volatile Process process;
+  private boolean hooked;
   private BufferedReader out;
   private Writer in;
   private long lastAsked;
@@ -101,6 +103,23 @@ final class RunningReader {
         new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
     in = new OutputStreamWriter(process.getOutputStream(), StandardCharsets.UTF_8);
     Thread.ofVirtual().start(this::endWhenIdle);
+    if (!hooked) {
+      hooked = true;
+      Runtime.getRuntime().addShutdownHook(new Thread(this::endWithThisProcess));
+    }
+  }
+
+  /** A virtual machine that ends waits for the thread that waits for its processes. */
+  private void endWithThisProcess() {
+    Process running = process;
+    if (running != null) {
+      running.destroyForcibly();
+      try {
+        running.waitFor(LEAVING_MILLIS, TimeUnit.MILLISECONDS);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+      }
+    }
   }
 
   private void endWhenIdle() {
