@@ -1,6 +1,8 @@
 package keepshelf.cli.items;
 
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
@@ -12,7 +14,6 @@ import keepshelf.cli.frame.ShelfOption;
 import keepshelf.cli.words.Words;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -33,6 +34,10 @@ import picocli.CommandLine.Option;
       "Exit codes: 0 done; 2 wrong use; 3 the shelf could not be opened."
     })
 public final class ListCommand implements Callable<Integer> {
+  private static final Comparator<ItemCard> BY_NAME =
+      Comparator.comparing((ItemCard c) -> c.name().toLowerCase(Locale.ROOT))
+          .thenComparing(ItemCard::id);
+
   @Option(
       names = "--kind",
       paramLabel = "K",
@@ -61,39 +66,43 @@ public final class ListCommand implements Callable<Integer> {
       return Exit.USE;
     }
     try (Shelf shelf = shelfOption.open(out, false)) {
-      Set<String> found =
+      List<ItemCard> found =
           shelf.search().find(Query.of(text)).cards().stream()
-              .map(ItemCard::id)
-              .collect(Collectors.toSet());
-      print(
-          out,
-          shelf.catalogue().items().stream()
-              .filter(s -> kind == null || s.item().kind().id().equals(kind))
-              .filter(s -> source == null || source.equalsIgnoreCase(s.pack().source()))
-              .filter(s -> found.contains(s.item().id()))
-              .toList());
+              .filter(c -> kind == null || c.kind().id().equals(kind))
+              .filter(c -> source == null || source.equalsIgnoreCase(c.pack().source()))
+              .sorted(BY_NAME)
+              .toList();
+      if (out.json) {
+        json(shelf, found);
+      } else {
+        found.forEach(c -> out.say(line(c)));
+      }
     }
     return Exit.DONE;
   }
 
-  static void print(Output out, List<ShelvedItem> items) {
-    if (out.json) {
-      out.json(Map.of("items", items.stream().map(ItemJson::listed).toList()));
-      return;
-    }
-    for (ShelvedItem s : items) {
-      out.say(
-          String.format(
-              java.util.Locale.ROOT,
-              "%s  %-28s %-14s %-18s %-22s %s",
-              s.item().id(),
-              s.item().name(),
-              s.item().kind().id(),
-              String.join(" ", s.item().resolutions()),
-              s.pack().source() == null ? "" : s.pack().source(),
-              s.pack().licence() == null
-                  ? Words.of("listCommand.licence-not-known")
-                  : s.pack().licence()));
-    }
+  private void json(Shelf shelf, List<ItemCard> found) {
+    Set<String> ids = found.stream().map(ItemCard::id).collect(Collectors.toSet());
+    out.json(
+        Map.of(
+            "items",
+            shelf.catalogue().items().stream()
+                .filter(s -> ids.contains(s.item().id()))
+                .map(ItemJson::listed)
+                .toList()));
+  }
+
+  private static String line(ItemCard c) {
+    return String.format(
+        Locale.ROOT,
+        "%s  %-28s %-14s %-18s %-22s %s",
+        c.id(),
+        c.name(),
+        c.kind().id(),
+        String.join(" ", c.labels()),
+        c.pack().source() == null ? "" : c.pack().source(),
+        c.pack().licence() == null
+            ? Words.of("listCommand.licence-not-known")
+            : c.pack().licence());
   }
 }
