@@ -1,6 +1,7 @@
 package keepshelf.core.bin;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -44,6 +45,9 @@ public record ShelfChange(
     String emptied) {
   private static final String ENDING = ".change";
 
+  /** Records that are written side by side. */
+  private static final int AT_ONCE = 32;
+
   /** One file or folder from one place on the shelf to another. */
   public record Move(String from, String to) {}
 
@@ -83,6 +87,18 @@ public record ShelfChange(
   public void run(ShelfFolder shelf, Catalogue catalogue, Listener listener) throws IOException {
     List<PackRecord> before = new ArrayList<>();
     packs.forEach(p -> catalogue.pack(p.id()).ifPresent(before::add));
+    run(before, shelf, catalogue, listener);
+  }
+
+  /**
+   * As {@link #run(ShelfFolder, Catalogue, Listener)}, by a caller who has read the packs since it
+   * took the lock.
+   *
+   * @param before the packs as they are, those that are there
+   */
+  public void run(
+      List<PackRecord> before, ShelfFolder shelf, Catalogue catalogue, Listener listener)
+      throws IOException {
     Path promise = Promises.write(shelf, id + ENDING, new Promise(this, before));
     listener.reached("promised");
     List<Move> done = new ArrayList<>();
@@ -94,7 +110,7 @@ public record ShelfChange(
         }
         listener.reached("moved " + m.from());
       }
-      record(shelf, catalogue, listener);
+      record(before, shelf, catalogue, listener);
     } catch (IOException | RuntimeException e) {
       if (!takenBack(shelf, before, done)) {
         throw new UnfinishedException(e);
@@ -112,14 +128,32 @@ public record ShelfChange(
   }
 
   /** The catalogue comes last, and whole: what fails before it can be taken back. */
-  private void record(ShelfFolder shelf, Catalogue catalogue, Listener listener)
+  private void record(
+      List<PackRecord> before, ShelfFolder shelf, Catalogue catalogue, Listener listener)
       throws IOException {
-    for (PackRecord p : packs) {
-      write(shelf, p);
-      listener.reached("recorded " + p.id());
+    for (int from = 0; from < packs.size(); from += AT_ONCE) {
+      List<PackRecord> some = packs.subList(from, Math.min(packs.size(), from + AT_ONCE));
+      write(shelf, some);
+      some.forEach(p -> listener.reached("recorded " + p.id()));
     }
-    catalogue.change(packs, gone, installations);
+    catalogue.change(before, packs, gone, installations);
     listener.reached("catalogued");
+  }
+
+  /** Side by side: each waits for the disk. */
+  private static void write(ShelfFolder shelf, List<PackRecord> some) throws IOException {
+    try {
+      (some.size() == 1 ? some.stream() : some.parallelStream())
+          .forEach(p -> {
+            try {
+              write(shelf, p);
+            } catch (IOException e) {
+              throw new UncheckedIOException(e);
+            }
+          });
+    } catch (UncheckedIOException e) {
+      throw e.getCause();
+    }
   }
 
   private static void write(ShelfFolder shelf, PackRecord p) throws IOException {
@@ -209,7 +243,8 @@ public record ShelfChange(
     for (Move m : change.moves) {
       move(shelf, m);
     }
-    change.record(shelf, catalogue, step -> {});
+    // What stood there when it was promised may not be there now.
+    change.record(List.of(), shelf, catalogue, step -> {});
     change.close(shelf, file);
     said.add(
         Problem.note(

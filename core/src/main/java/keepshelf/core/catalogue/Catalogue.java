@@ -120,7 +120,21 @@ public interface Catalogue extends AutoCloseable {
    *
    * @param gone identifiers of packs that are not on the shelf any more
    */
-  void change(List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations);
+  default void change(
+      List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
+    change(List.of(), packs, gone, installations);
+  }
+
+  /**
+   * As {@link #change(List, List, List)}.
+   *
+   * @param before some of the packs as they stand here; those are not read again
+   */
+  void change(
+      List<PackRecord> before,
+      List<PackRecord> packs,
+      List<String> gone,
+      List<InstallationRecord> installations);
 
   /** What packs are to others, by the identifier of the pack whose record says so. */
   Map<String, Kinship> kinships();

@@ -10,6 +10,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
@@ -248,7 +249,7 @@ public final class Editing {
       if (m.trouble() != null) {
         throw EditTrouble.refused(item, Words.of("editing.stayed", name, from.name(), m.trouble()));
       }
-      run(what, m.moves(), List.of(m.from(), m.to()));
+      run(what, m.moves(), List.of(from, to), List.of(m.from(), m.to()));
       return new Edited(what, 1, List.of(from, to), List.of(m.from(), m.to()), m.moves());
     } catch (IOException e) {
       throw EditTrouble.disk(what, e);
@@ -277,16 +278,21 @@ public final class Editing {
       throws ShelfException {
     String what = edited.what();
     try (ShelfLock _ = ShelfLock.take(shelf)) {
-      for (PackRecord p : from) {
-        PackRecord now = catalogue.pack(p.id()).orElse(null);
-        if (!p.equals(now)) {
+      List<Optional<PackRecord>> now =
+          from.parallelStream().map(p -> catalogue.pack(p.id())).toList();
+      for (int i = 0; i < from.size(); i++) {
+        PackRecord p = from.get(i);
+        if (!p.equals(now.get(i).orElse(null))) {
           throw EditTrouble.refused(
               p.name(),
               Words.of(
-                  "editing.cannot-undone-taken-off-shelf", what, p.name(), now == null ? 1 : 0));
+                  "editing.cannot-undone-taken-off-shelf",
+                  what,
+                  p.name(),
+                  now.get(i).isEmpty() ? 1 : 0));
         }
       }
-      run("Undoing: " + what, moves, to);
+      run("Undoing: " + what, moves, from, to);
       return new Edited(what, edited.items(), from, to, moves);
     } catch (IOException e) {
       throw EditTrouble.disk(what, e);
@@ -299,8 +305,7 @@ public final class Editing {
     List<PackRecord> before = new ArrayList<>();
     List<PackRecord> after = new ArrayList<>();
     try (ShelfLock _ = ShelfLock.take(shelf)) {
-      for (String id : packs) {
-        PackRecord p = catalogue.need(id);
+      for (PackRecord p : read(packs)) {
         PackRecord changed = how.apply(p);
         if (!Objects.equals(p, changed)) {
           before.add(p);
@@ -308,7 +313,7 @@ public final class Editing {
         }
       }
       if (!after.isEmpty()) {
-        run(what, List.of(), after);
+        run(what, List.of(), before, after);
       }
       return new Edited(what, items, before, after);
     } catch (IllegalArgumentException e) {
@@ -318,8 +323,20 @@ public final class Editing {
     }
   }
 
-  private void run(String what, List<Move> moves, List<PackRecord> packs) throws IOException {
-    ShelfChange.of(what, moves, packs).run(shelf, catalogue, listener);
+  private void run(String what, List<Move> moves, List<PackRecord> before, List<PackRecord> packs)
+      throws IOException {
+    ShelfChange.of(what, moves, packs).run(before, shelf, catalogue, listener);
+  }
+
+  /** The records of packs, read side by side, in that order. */
+  private List<PackRecord> read(Collection<String> packs) throws ShelfException {
+    List<String> ids = List.copyOf(packs);
+    List<Optional<PackRecord>> found = ids.parallelStream().map(catalogue::pack).toList();
+    List<PackRecord> out = new ArrayList<>();
+    for (int i = 0; i < ids.size(); i++) {
+      out.add(found.get(i).isPresent() ? found.get(i).get() : catalogue.need(ids.get(i)));
+    }
+    return out;
   }
 
   private Map<String, String> packsOf(Collection<String> items) throws ShelfException {

@@ -364,14 +364,17 @@ final class PackTables {
         json(r.getString("recipe"), Recipe.class));
   }
 
-  /** Adds or replaces packs, and removes others. */
-  static void change(Handle h, List<PackRecord> packs, List<String> gone) {
+  /** Adds or replaces packs, of which those {@code before} need not be read, and removes others. */
+  static void change(Handle h, List<PackRecord> before, List<PackRecord> packs, List<String> gone) {
+    Map<String, PackRecord> known =
+        before.stream().collect(Collectors.toMap(PackRecord::id, p -> p, (a, b) -> a));
     gone.forEach(id -> h.execute("delete from pack where id = ?", id));
     List<PackRecord> anew = new ArrayList<>();
     List<Change> changes = new ArrayList<>();
     for (PackRecord p : packs) {
-      load(h, "id", p.id())
-          .flatMap(before -> Change.of(before, p))
+      Optional.ofNullable(known.get(p.id()))
+          .or(() -> load(h, "id", p.id()))
+          .flatMap(was -> Change.of(was, p))
           .ifPresentOrElse(changes::add, () -> anew.add(p));
     }
     update(h, changes);

@@ -216,10 +216,13 @@ public final class SqliteCatalogue implements Catalogue {
 
   @Override
   public void change(
-      List<PackRecord> packs, List<String> gone, List<InstallationRecord> installations) {
+      List<PackRecord> before,
+      List<PackRecord> packs,
+      List<String> gone,
+      List<InstallationRecord> installations) {
     recorded(
         h -> {
-          PackTables.change(h, packs, gone);
+          PackTables.change(h, before, packs, gone);
           installations.forEach(i -> HostTables.put(h, i));
         },
         (r, h) -> r.installations(installations));

@@ -8,11 +8,26 @@ import org.jdbi.v3.core.Handle;
  * writes later fails at once, without waiting, when another process has written in between.
  */
 final class WriteTransaction {
+  /** Kilobytes of the file that are held while it is written: indices are written all over it. */
+  private static final String ROOM = "pragma cache_size = -98304";
+
+  /** What SQLite holds else. */
+  private static final String USUAL = "pragma cache_size = -2000";
+
   private WriteTransaction() {}
 
   /** Does {@code work} whole or not at all. */
   static void run(Handle h, Consumer<Handle> work) {
-    h.execute("begin immediate");
+    h.execute(ROOM);
+    try {
+      h.execute("begin immediate");
+      whole(h, work);
+    } finally {
+      h.execute(USUAL);
+    }
+  }
+
+  private static void whole(Handle h, Consumer<Handle> work) {
     try {
       work.accept(h);
       h.execute("commit");

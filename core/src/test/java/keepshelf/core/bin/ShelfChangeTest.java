@@ -102,7 +102,7 @@ class ShelfChangeTest {
     assertThat(shelf.resolve("packs/nets/deeper/rope.png")).hasContent("map of Ropes");
     assertThat(shelf.resolve("packs/ropes/map.png")).doesNotExist();
     assertThat(Files.readString(shelf.packRecord("packs/ropes"))).contains("Old ropes");
-    verify(catalogue).change(c.packs(), List.of(), List.of());
+    verify(catalogue).change(List.of(ropes, nets), c.packs(), List.of(), List.of());
   }
 
   /** Whatever step it breaks at, files and records are as they were. */
@@ -122,7 +122,38 @@ class ShelfChangeTest {
                     }))
         .isInstanceOf(StorageException.class);
     assertThat(contents()).isEqualTo(before);
-    verify(catalogue, never()).change(any(), any(), any());
+    verify(catalogue, never()).change(any(), any(), any(), any());
+  }
+
+  /** Records of many packs are written side by side; it breaks off after some of them. */
+  @ParameterizedTest
+  @ValueSource(ints = {0, 31, 32, 40, 69})
+  void ofManyRecordsAllAreTakenBack(int at) throws Exception {
+    List<PackRecord> after = new ArrayList<>();
+    for (int i = 0; i < 70; i++) {
+      PackRecord p = pack("m" + i, "packs/many" + i, "Before " + i);
+      Files.write(shelf.packRecord(p.folder()), Json.pretty(p));
+      when(catalogue.pack(p.id())).thenReturn(Optional.of(p));
+      after.add(pack("m" + i, "packs/many" + i, "After " + i));
+    }
+    Map<String, String> before = contents();
+    assertThatThrownBy(() ->
+            ShelfChange.of("Renaming", List.of(), after)
+                .run(
+                    shelf,
+                    catalogue,
+                    step -> {
+                      if (step.equals("recorded m" + at)) {
+                        throw new StorageException(StorageException.Kind.FULL, "full", null);
+                      }
+                    }))
+        .isInstanceOf(StorageException.class);
+    assertThat(contents()).isEqualTo(before);
+    ShelfChange.of("Renaming", List.of(), after).run(shelf, catalogue, steps::add);
+    assertThat(steps).hasSize(72).startsWith("promised", "recorded m0").endsWith("catalogued");
+    for (PackRecord p : after) {
+      assertThat(Files.readString(shelf.packRecord(p.folder()))).contains(p.name());
+    }
   }
 
   @Test
@@ -130,7 +161,7 @@ class ShelfChangeTest {
     Map<String, String> before = contents();
     doThrow(new StorageException(StorageException.Kind.BUSY, "locked", null))
         .when(catalogue)
-        .change(any(), any(), any());
+        .change(any(), any(), any(), any());
     assertThatThrownBy(() -> change().run(shelf, catalogue, steps::add))
         .isInstanceOf(StorageException.class);
     assertThat(contents()).isEqualTo(before);
@@ -140,7 +171,7 @@ class ShelfChangeTest {
   void whatCannotBeTakenBackWaitsForTheNextStart() throws Exception {
     doThrow(new StorageException(StorageException.Kind.FULL, "full", null))
         .when(catalogue)
-        .change(any(), any(), any());
+        .change(any(), any(), any(), any());
     ShelfChange c = change();
     Path record = shelf.packRecord("packs/nets");
     assertThatThrownBy(() ->
@@ -165,7 +196,8 @@ class ShelfChangeTest {
     assertThat(said).extracting(Problem::code).containsExactly("finished");
     assertThat(shelf.journal()).isEmptyDirectory();
     assertThat(shelf.resolve("packs/nets/deeper/rope.png")).hasContent("map of Ropes");
-    verify(sound).change(c.packs(), List.of(), List.of());
+    // What was promised from may not stand there any more: it is read anew.
+    verify(sound).change(List.of(), c.packs(), List.of(), List.of());
   }
 
   private static void replaceByFolder(Path file) {
@@ -201,7 +233,7 @@ class ShelfChangeTest {
     List<Problem> said = ShelfChange.settle(shelf, catalogue);
     assertThat(said).extracting(Problem::message).singleElement().asString().contains(".refused");
     assertThat(contents().values()).containsExactlyInAnyOrderElementsOf(before.values());
-    verify(catalogue, never()).change(any(), any(), any());
+    verify(catalogue, never()).change(any(), any(), any(), any());
   }
 
   /** Dies as a process does: nothing that runs afterwards tidies up. */
