@@ -27,10 +27,38 @@ import keepshelf.core.words.Words;
  * @param sentence the suggestion in words
  */
 public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, String sentence) {
+  /** What two items are compared by. */
+  public enum Trait {
+    SIZE,
+    STORED,
+    MAPS,
+    SHARPNESS,
+    VERSION,
+    LICENCE,
+    USED_IN,
+    ON_DISK,
+    GOT;
+
+    /** Its name for people. */
+    public String title() {
+      return switch (this) {
+        case SIZE -> Words.of("advice.size");
+        case STORED -> Words.of("advice.stored");
+        case MAPS -> Words.of("advice.maps");
+        case SHARPNESS -> Words.of("advice.sharpness");
+        case VERSION -> Words.of("advice.version");
+        case LICENCE -> Words.of("advice.licence");
+        case USED_IN -> Words.of("advice.used-in");
+        case ON_DISK -> Words.of("advice.on-disk");
+        case GOT -> Words.of("advice.got");
+      };
+    }
+  }
+
   /**
    * One line of the comparison.
    *
-   * @param name what is compared
+   * @param trait what is compared
    * @param first what holds for the first
    * @param second what holds for the second
    * @param better 1 when the first is better, -1 when the second is, 0 when neither
@@ -38,7 +66,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
    * @param reason what to say when it decides
    */
   public record Fact(
-      String name, String first, String second, int better, int weight, String reason) {}
+      Trait trait, String first, String second, int better, int weight, String reason) {}
 
   /** Copies the list. */
   public Advice {
@@ -57,7 +85,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     int detail = detail(x, y);
     facts.add(
         fact(
-            Words.of("advice.size"),
+            Trait.SIZE,
             size(x),
             size(y),
             // Pixels that hold no more than fewer would are no reason to keep them.
@@ -66,7 +94,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
             Words.of("advice.larger")));
     facts.add(
         fact(
-            Words.of("advice.stored"),
+            Trait.STORED,
             depth(x),
             depth(y),
             quality(x) - quality(y),
@@ -74,25 +102,18 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
             Words.of("advice.stored-better")));
     facts.add(
         fact(
-            Words.of("advice.maps"),
+            Trait.MAPS,
             maps(x, y),
             maps(y, x),
             x.roles().size() - y.roles().size(),
             2,
             Words.of("advice.more-maps")));
-    facts.add(
-        fact(
-            Words.of("advice.sharpness"),
-            sharp(x),
-            sharp(y),
-            detail,
-            4,
-            Words.of("advice.sharper")));
+    facts.add(fact(Trait.SHARPNESS, sharp(x), sharp(y), detail, 4, Words.of("advice.sharper")));
     int newer = VersionOrder.NUMBERS.compare(a.pack().version(), b.pack().version());
     boolean onePack = a.pack().name().equalsIgnoreCase(b.pack().name());
     facts.add(
         fact(
-            Words.of("advice.version"),
+            Trait.VERSION,
             version(a),
             version(b),
             onePack ? newer : 0,
@@ -102,7 +123,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     LicenceClass freeB = LicenceClass.of(b.pack().licence());
     facts.add(
         fact(
-            Words.of("advice.licence"),
+            Trait.LICENCE,
             licence(a),
             licence(b),
             freeB.ordinal() - freeA.ordinal(),
@@ -112,15 +133,14 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
     List<String> usedB = hosts.getOrDefault(y.id(), List.of());
     facts.add(
         fact(
-            Words.of("advice.used-in"),
+            Trait.USED_IN,
             used(usedA),
             used(usedB),
             usedA.size() - usedB.size(),
             2,
             Words.of("advice.in-use")));
-    facts.add(
-        fact(Words.of("advice.on-disk"), megabytes(x.bytes()), megabytes(y.bytes()), 0, 0, ""));
-    facts.add(fact(Words.of("advice.got"), got(a), got(b), 0, 0, ""));
+    facts.add(fact(Trait.ON_DISK, megabytes(x.bytes()), megabytes(y.bytes()), 0, 0, ""));
+    facts.add(fact(Trait.GOT, got(a), got(b), 0, 0, ""));
     int score = score(facts);
     // Nothing speaks for either: the one that was there first stays.
     boolean first =
@@ -139,8 +159,8 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
   }
 
   private static Fact fact(
-      String name, String first, String second, int better, int weight, String reason) {
-    return new Fact(name, first, second, Integer.signum(better), weight, reason);
+      Trait trait, String first, String second, int better, int weight, String reason) {
+    return new Fact(trait, first, second, Integer.signum(better), weight, reason);
   }
 
   private static String sentence(
@@ -158,9 +178,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
         score(facts) == 0
             ? Words.of("advice.keep-for-nothing", kept)
             : Words.of("advice.keep", kept, why));
-    boolean freer =
-        facts.stream()
-            .anyMatch(f -> f.name().equals(Words.of("advice.licence")) && f.better() == -side);
+    boolean freer = facts.stream().anyMatch(f -> f.trait() == Trait.LICENCE && f.better() == -side);
     if (freer) {
       s.append(Words.of("advice.other-licence-is-freer", other));
     }
@@ -181,7 +199,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
   private static String size(ItemRecord i) {
     List<Edition> editions = i.editions();
     return editions.isEmpty()
-        ? "not known"
+        ? Words.of("advice.not-known")
         : editions.stream()
             .limit(3)
             .map(e ->

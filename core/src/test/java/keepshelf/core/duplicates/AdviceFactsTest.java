@@ -57,7 +57,7 @@ class AdviceFactsTest {
   }
 
   private static Advice.Fact fact(Advice a, String name) {
-    return a.facts().stream().filter(f -> f.name().equals(name)).findFirst().orElseThrow();
+    return a.facts().stream().filter(f -> f.trait().title().equals(name)).findFirst().orElseThrow();
   }
 
   @ParameterizedTest

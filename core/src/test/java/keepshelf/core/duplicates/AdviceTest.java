@@ -114,7 +114,7 @@ class AdviceTest {
     ShelvedItem jpeg = item("a", set(1024, "jpeg", 8));
     Advice advice = Advice.of(copy, jpeg, Map.of());
     assertThat(advice.facts())
-        .filteredOn(f -> f.name().equals("Stored"))
+        .filteredOn(f -> f.trait() == Advice.Trait.STORED)
         .extracting(Advice.Fact::better)
         .containsExactly(0);
     assertThat(first(copy, jpeg)).isFalse();

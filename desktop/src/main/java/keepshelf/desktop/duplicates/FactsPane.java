@@ -84,7 +84,7 @@ final class FactsPane extends BorderPane {
     if (f instanceof Finding.Twins t) {
       head(grid, t.twins().a().item().name(), t.twins().b().item().name());
       for (Advice.Fact fact : t.advice().facts()) {
-        row(grid, fact.name(), fact.first(), fact.second(), fact.better());
+        row(grid, fact.trait().title(), fact.first(), fact.second(), fact.better());
       }
       row(grid, Words.of("duplicates.folder"), folder(t.side(true)), folder(t.side(false)), 0);
     } else {

@@ -1,4 +1,4 @@
-package keepshelf.bench;
+package keepshelf.bench.pictures;
 
 import java.util.concurrent.TimeUnit;
 import keepshelf.demo.texture.MapSet;

@@ -1,4 +1,4 @@
-package keepshelf.bench;
+package keepshelf.bench.pictures;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
