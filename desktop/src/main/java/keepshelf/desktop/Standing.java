@@ -16,26 +16,32 @@ final class Standing {
     this.settings = settings;
   }
 
-  /** Points that the window was wide. */
+  /** Points that the window was wide, or that there is room for. */
   double width() {
-    return Math.max(LEAST_WIDTH, settings.number("width", 1280));
+    double room = Screen.getPrimary().getVisualBounds().getWidth();
+    return Math.clamp(settings.number("width", 1280), LEAST_WIDTH, Math.max(LEAST_WIDTH, room));
   }
 
-  /** Points that the window was high. */
+  /** Points that the window was high, or that there is room for. */
   double height() {
-    return Math.max(LEAST_HEIGHT, settings.number("height", 800));
+    double room = Screen.getPrimary().getVisualBounds().getHeight();
+    return Math.clamp(settings.number("height", 800), LEAST_HEIGHT, Math.max(LEAST_HEIGHT, room));
   }
 
-  /** Puts the window where it stood last, if a screen still shows that place. */
+  /** Puts the window where it stood last, if a screen still shows most of that place. */
   void restore() {
     stage.setMinWidth(LEAST_WIDTH);
     stage.setMinHeight(LEAST_HEIGHT);
     double x = settings.number("x", Double.NaN);
     double y = settings.number("y", Double.NaN);
-    if (!Screen.getScreensForRectangle(x + 60, y + 20, 200, 60).isEmpty()) {
-      stage.setX(x);
-      stage.setY(y);
-    }
+    Screen.getScreensForRectangle(x + 60, y + 20, 200, 60).stream()
+        .map(Screen::getVisualBounds)
+        .findFirst()
+        .ifPresent(b -> {
+          // What hung over the edge of a smaller screen begins at the edge of this one.
+          stage.setX(Math.max(b.getMinX(), x));
+          stage.setY(Math.max(b.getMinY(), y));
+        });
     stage.setMaximized(settings.get("maximized", "no").equals("yes"));
   }
 
