@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.duplicates.DuplicateFinder;
 import keepshelf.core.duplicates.KnownPictures;
@@ -57,6 +58,13 @@ public class KeptSearchBenchmark {
   @Param({"10000", "100000"})
   public int count;
 
+  /**
+   * What they look like: {@code flat} lumps with descriptors that are made up, or {@code
+   * structured} ones, each mixed of two places of the demo's maps, with descriptors of their own.
+   */
+  @Param("flat")
+  public String maps;
+
   private Path folder;
   private SqliteCatalogue catalogue;
   private KnownPictures known;
@@ -70,19 +78,31 @@ public class KeptSearchBenchmark {
     catalogue = SqliteCatalogue.open(folder.resolve("catalogue.db"));
     pictures = new ArrayList<>();
     Fingerprint real = Fingerprint.of(new MapSet(Recipe.SLATE_SHINGLE, 256).baseColour());
+    StructuredMaps structured = maps.equals("structured") ? new StructuredMaps() : null;
     Random r = new Random(11);
-    Map<String, Fingerprint> batch = new HashMap<>();
     Fingerprint last = null;
-    for (int i = 0; i < count; i++) {
-      Fingerprint f = i % 100 == 99 ? twin(last, i) : madeUp(r, real, i);
-      last = f;
-      String sha = String.format("%064x", i);
-      pictures.add(new Picture("map" + i, folder, 1_000_000, sha, "item" + i, MapRole.BASE_COLOUR));
-      batch.put(sha, f);
-      if (batch.size() == BATCH || i == count - 1) {
-        catalogue.pictures().putFingerprints(batch);
-        batch.clear();
+    for (int from = 0; from < count; from += BATCH) {
+      int some = Math.min(BATCH, count - from);
+      long[] seeds = r.longs(some).toArray();
+      int first = from;
+      List<Fingerprint> made =
+          IntStream.range(0, some)
+              .parallel()
+              .mapToObj(i ->
+                  structured == null
+                      ? madeUp(new Random(seeds[i]), real, first + i)
+                      : structured.fingerprint(seeds[i]))
+              .toList();
+      Map<String, Fingerprint> batch = new HashMap<>();
+      for (int i = 0; i < some; i++) {
+        int n = from + i;
+        last = n % 100 == 99 ? twin(last, n) : made.get(i);
+        String sha = String.format("%064x", n);
+        pictures.add(
+            new Picture("map" + n, folder, 1_000_000, sha, "item" + n, MapRole.BASE_COLOUR));
+        batch.put(sha, last);
       }
+      catalogue.pictures().putFingerprints(batch);
     }
     known = new KnownPictures(catalogue);
     arriving = last.descriptor();

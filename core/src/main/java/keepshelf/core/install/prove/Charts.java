@@ -56,9 +56,8 @@ final class Charts {
     }
     ImageEncoder.png(Pixels.u16(SIDE, SIDE, 3, vectors), normals, 1);
     ImageEncoder.png(Pixels.u16(SIDE, SIDE, 1, levels), heights, 1);
-    for (Path p : new Path[] {normals, heights, folder}) {
-      p.toFile().deleteOnExit();
-    }
+    normals.toFile().deleteOnExit();
+    heights.toFile().deleteOnExit();
   }
 
   /** Heights 0..1, which repeat and look like none of their own turns and reflections. */
