@@ -16,16 +16,14 @@ final class Standing {
     this.settings = settings;
   }
 
-  /** Points that the window was wide, or that there is room for. */
+  /** Points that the window was wide. */
   double width() {
-    double room = Screen.getPrimary().getVisualBounds().getWidth();
-    return Math.clamp(settings.number("width", 1280), LEAST_WIDTH, Math.max(LEAST_WIDTH, room));
+    return Math.max(LEAST_WIDTH, settings.number("width", 1280));
   }
 
-  /** Points that the window was high, or that there is room for. */
+  /** Points that the window was high. */
   double height() {
-    double room = Screen.getPrimary().getVisualBounds().getHeight();
-    return Math.clamp(settings.number("height", 800), LEAST_HEIGHT, Math.max(LEAST_HEIGHT, room));
+    return Math.max(LEAST_HEIGHT, settings.number("height", 800));
   }
 
   /** Puts the window where it stood last, if a screen still shows most of that place. */

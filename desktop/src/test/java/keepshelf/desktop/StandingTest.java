@@ -58,15 +58,13 @@ class StandingTest {
   }
 
   @Test
-  void isNoLargerThanTheScreenAndNoSmallerThanItNeeds() throws Exception {
-    settings.put("width", "9000");
-    settings.put("height", "7000");
-    Standing large = fx(() -> new Standing(new Stage(), settings));
-    assertThat(fx(large::width)).isEqualTo(Math.max(900, screen.getWidth()));
-    assertThat(fx(large::height)).isEqualTo(Math.max(600, screen.getHeight()));
-    settings.put("width", "20");
+  void isAsLargeAsItWasAndNoSmallerThanItNeeds() throws Exception {
+    Standing standing = fx(() -> new Standing(new Stage(), settings));
+    assertThat(standing.width()).isEqualTo(1280);
+    assertThat(standing.height()).isEqualTo(800);
+    settings.put("width", "1500");
     settings.put("height", "20");
-    assertThat(fx(large::width)).isEqualTo(900);
-    assertThat(fx(large::height)).isEqualTo(600);
+    assertThat(standing.width()).isEqualTo(1500);
+    assertThat(standing.height()).isEqualTo(600);
   }
 }
