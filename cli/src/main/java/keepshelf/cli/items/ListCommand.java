@@ -92,7 +92,8 @@ public final class ListCommand implements Callable<Integer> {
                 .toList()));
   }
 
-  private static String line(ItemCard c) {
+  /** An item in a line of text. */
+  static String line(ItemCard c) {
     return String.format(
         Locale.ROOT,
         "%s  %-28s %-14s %-18s %-22s %s",

@@ -110,7 +110,7 @@ public final class SearchCommand implements Callable<Integer> {
   private void print(Shelf shelf, Found f) {
     List<PackNews> notHere = notHere(shelf, f);
     if (!out.json) {
-      f.cards().forEach(c -> out.say(line(c)));
+      f.cards().forEach(c -> out.say(ListCommand.line(c)));
       notHere.forEach(
           p -> out.say(Words.of("searchCommand.owned-not-shelf", p.source(), p.name())));
       if (facets) {
@@ -145,19 +145,5 @@ public final class SearchCommand implements Callable<Integer> {
     }
     Set<String> ids = f.cards().stream().map(ItemCard::id).collect(Collectors.toSet());
     return shelf.catalogue().items().stream().filter(s -> ids.contains(s.item().id())).toList();
-  }
-
-  private static String line(ItemCard c) {
-    return String.format(
-        java.util.Locale.ROOT,
-        "%s  %-28s %-14s %-18s %-22s %s",
-        c.id(),
-        c.name(),
-        c.kind().id(),
-        String.join(" ", c.labels()),
-        c.pack().source() == null ? "" : c.pack().source(),
-        c.pack().licence() == null
-            ? Words.of("searchCommand.licence-not-known")
-            : c.pack().licence());
   }
 }
