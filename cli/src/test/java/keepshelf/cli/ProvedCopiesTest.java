@@ -142,6 +142,40 @@ class ProvedCopiesTest {
     assertThat(input(proof(), "relief under light").equal()).isFalse();
   }
 
+  /** A converted map may become, to the last bit, what another map of the same plan is. */
+  @Test
+  void whatIsConvertedIntoTheBytesOfAnotherMapIsNoCopyOfIt() throws Exception {
+    Pixels rough = ImageDecoder.decode(dir.resolve("pier_slate_roughness.png"));
+    Path turned = dir.resolve("turned.png");
+    ImageEncoder.png(keepshelf.imaging.convert.Maps.invert(rough), turned, 1);
+    Path zip = dir.resolve("quay.zip");
+    try (ZipOutputStream z = new ZipOutputStream(Files.newOutputStream(zip))) {
+      z.putNextEntry(new ZipEntry("quay_slate_basecolor.png"));
+      Files.copy(dir.resolve("pier_slate_basecolor.png"), z);
+      z.putNextEntry(new ZipEntry("quay_slate_gloss.png"));
+      Files.copy(turned, z);
+      // What the gloss becomes lies beside it for another purpose.
+      z.putNextEntry(new ZipEntry("quay_slate_height.png"));
+      Files.copy(dir.resolve("pier_slate_roughness.png"), z);
+    }
+    shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+    HostRecord h = new HostRecord("l", "lanternhouse", dir.resolve("hosts/l").toString());
+    shelf.installer().addHost(h);
+    plan = shelf.installer().plan(shelf.item("quay_slate"), h, InstallOptions.NONE.tile(0.8));
+    installed = shelf.installer().install(plan, Progress.NONE);
+    String height =
+        plan.maps().stream()
+            .filter(m -> m.role() == MapRole.HEIGHT)
+            .findFirst()
+            .orElseThrow()
+            .source()
+            .sha256();
+    assertThat(keepshelf.core.disk.Hashes.sha256(file(MapRole.ROUGHNESS))).isEqualTo(height);
+    Proof p = proof();
+    assertThat(p.ok()).as(p.toString()).isTrue();
+    assertThat(input(p, "specular_roughness").found()).contains("mean");
+  }
+
   @Test
   void aCutOffCopyIsAComplaint() throws Exception {
     install("lanternhouse");

@@ -71,6 +71,10 @@ public final class Prover {
     try {
       Map<String, Path> charts = Charts.of(plan);
       r = HostReader.readBack(plan.profile().reader(), document, charts);
+      if (mistaken(plan, r)) {
+        charts = Map.of();
+        r = HostReader.readBack(plan.profile().reader(), document, charts);
+      }
       Path test = document.resolveSibling(plan.profile().documentName(HostDocuments.TEST));
       if (plan.options().testScene() && Files.exists(test)) {
         scene = HostReader.readBack(plan.profile().reader(), test, charts).complaints();
@@ -79,6 +83,22 @@ public final class Prover {
       return nothing(plan, Words.of("prover.could-not-read-back", e.getMessage()));
     }
     return new Prover(plan, document, r, meant).compare(scene);
+  }
+
+  /**
+   * Whether something that was converted has become, to the last bit, what another map of the plan
+   * is: then it was taken for a copy of that, and all have to be decoded.
+   */
+  private static boolean mistaken(InstallPlan plan, HostReader.Reading r) {
+    Set<String> copies = new HashSet<>();
+    for (PlannedMap m : plan.maps()) {
+      if (Charts.stands(plan, m)) {
+        copies.add(Path.of(HostDocuments.tileName(m)).getFileName().toString());
+      }
+    }
+    return r.inputs().stream()
+        .filter(i -> i.sha256() != null)
+        .anyMatch(i -> !copies.contains(Path.of(i.file()).getFileName().toString()));
   }
 
   /**
