@@ -2,7 +2,6 @@ package keepshelf.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayOutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -197,6 +196,29 @@ class ProvedCopiesTest {
     assertThat(p.ok()).isFalse();
   }
 
+  /** The original was damaged before it came; its copy is one, and no host can show it. */
+  @Test
+  void aFaithfulCopyOfADamagedMapIsAComplaint() throws Exception {
+    byte[] colour = Files.readAllBytes(dir.resolve("pier_slate_basecolor.png"));
+    Arrays.fill(colour, colour.length / 2, colour.length / 2 + 64, (byte) 0x5A);
+    Path zip = dir.resolve("wall.zip");
+    try (ZipOutputStream z = new ZipOutputStream(Files.newOutputStream(zip))) {
+      z.putNextEntry(new ZipEntry("wall_slate_basecolor.png"));
+      z.write(colour);
+      z.putNextEntry(new ZipEntry("wall_slate_roughness.png"));
+      Files.copy(dir.resolve("pier_slate_roughness.png"), z);
+    }
+    shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+    HostRecord h = new HostRecord("w", "lanternhouse", dir.resolve("hosts/w").toString());
+    shelf.installer().addHost(h);
+    plan = shelf.installer().plan(shelf.item("wall_slate"), h, InstallOptions.NONE.tile(0.8));
+    installed = shelf.installer().install(plan, Progress.NONE);
+    Proof p = proof();
+    assertThat(p.ok()).isFalse();
+    assertThat(p.complaints()).anyMatch(c -> c.contains("base_color"));
+    assertThat(input(p, "specular_roughness").found()).endsWith("contents of the original");
+  }
+
   @Test
   void aPictureOfTheHostIsDrawnWhenItIsLookedAt() throws Exception {
     install("lanternhouse");
@@ -204,8 +226,8 @@ class ProvedCopiesTest {
     byte[] first = Files.readAllBytes(drawn);
     assertThat(ImageDecoder.decode(drawn).width()).isPositive();
     // It stands until the document changes.
-    Files.write(drawn, new ByteArrayOutputStream().toByteArray());
-    assertThat(Files.size(shelf.installer().shown(installed).orElseThrow())).isZero();
+    Files.write(drawn, new byte[] {1});
+    assertThat(Files.size(shelf.installer().shown(installed).orElseThrow())).isEqualTo(1);
     Files.setLastModifiedTime(
         Path.of(installed.document()),
         java.nio.file.attribute.FileTime.fromMillis(System.currentTimeMillis() + 60_000));

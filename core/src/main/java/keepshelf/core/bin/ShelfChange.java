@@ -1,13 +1,13 @@
 package keepshelf.core.bin;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.PackRecord;
@@ -140,19 +140,28 @@ public record ShelfChange(
     listener.reached("catalogued");
   }
 
-  /** Side by side: each waits for the disk. */
+  /**
+   * Writes records side by side, as each waits for the disk. All of them have ended when this ends,
+   * also when one fails: a late one would undo what is taken back.
+   */
   private static void write(ShelfFolder shelf, List<PackRecord> some) throws IOException {
+    List<Exception> troubles =
+        some.parallelStream().map(p -> trouble(shelf, p)).flatMap(Optional::stream).toList();
+    if (!troubles.isEmpty()) {
+      switch (troubles.getFirst()) {
+        case IOException io -> throw io;
+        case RuntimeException r -> throw r;
+        default -> throw new IllegalStateException(troubles.getFirst());
+      }
+    }
+  }
+
+  private static Optional<Exception> trouble(ShelfFolder shelf, PackRecord p) {
     try {
-      (some.size() == 1 ? some.stream() : some.parallelStream())
-          .forEach(p -> {
-            try {
-              write(shelf, p);
-            } catch (IOException e) {
-              throw new UncheckedIOException(e);
-            }
-          });
-    } catch (UncheckedIOException e) {
-      throw e.getCause();
+      write(shelf, p);
+      return Optional.empty();
+    } catch (IOException | RuntimeException e) {
+      return Optional.of(e);
     }
   }
 

@@ -159,7 +159,9 @@ public final class Installer {
    * is left as they recorded it, and the proof says so.
    */
   public InstallationRecord prove(InstallPlan plan, InstallationRecord installed) {
-    InstallationRecord proved = installed.proved(Prover.prove(plan, Path.of(installed.document())));
+    InstallationRecord proved =
+        installed.proved(
+            Prover.prove(plan, Path.of(installed.document()), catalogue.pictures()::fingerprinted));
     Originals.forget(
         plan.maps().stream().flatMap(m -> m.parts().stream()).map(PlannedMap.Part::from).toList());
     if (!catalogue.readOnly()) {
@@ -179,8 +181,7 @@ public final class Installer {
    * How the host shows what is installed, drawn by its own reader when it is first looked at, and
    * anew when the document has changed since.
    *
-   * @return the picture's file, or empty when the reader makes none or the shelf has no place for
-   *     it
+   * @return the picture's file, or empty when the reader makes none
    * @throws IOException when it cannot be read or written
    */
   public Optional<Path> shown(InstallationRecord i) throws IOException {
@@ -191,12 +192,17 @@ public final class Installer {
             .flatMap(h -> HostProfile.find(h.profile()))
             .map(HostProfile::reader);
     Path document = Path.of(i.document());
-    if (reader.isEmpty() || catalogue.readOnly() || !Files.exists(document)) {
+    if (reader.isEmpty() || !Files.exists(document)) {
       return Optional.empty();
     }
     Path picture = shelf.previews().resolve("proof-" + i.id() + ".png");
+    if (catalogue.readOnly()) {
+      picture = Files.createTempFile("keepshelf-shown", ".png");
+      picture.toFile().deleteOnExit();
+    }
     boolean drawn =
         Files.exists(picture)
+            && Files.size(picture) > 0
             && Files.getLastModifiedTime(picture).compareTo(Files.getLastModifiedTime(document))
                 >= 0;
     return drawn

@@ -2,6 +2,7 @@ package keepshelf.core.store;
 
 import java.util.function.Consumer;
 import org.jdbi.v3.core.Handle;
+import org.slf4j.LoggerFactory;
 
 /**
  * A transaction that is a writer's from its first statement on. One that begins as a reader's and
@@ -23,7 +24,16 @@ final class WriteTransaction {
       h.execute("begin immediate");
       whole(h, work);
     } finally {
+      giveBack(h);
+    }
+  }
+
+  private static void giveBack(Handle h) {
+    try {
       h.execute(USUAL);
+    } catch (RuntimeException e) {
+      // The disk is gone: that is said by what was to be written, or by whoever asks next.
+      LoggerFactory.getLogger(WriteTransaction.class).debug("memory not given back", e);
     }
   }
 

@@ -156,6 +156,32 @@ class ShelfChangeTest {
     }
   }
 
+  /** One of many that are written side by side cannot be: no late one stays as it was to be. */
+  @Test
+  void whereOneOfManyCannotBeWrittenAllAreTakenBack() throws Exception {
+    List<PackRecord> after = new ArrayList<>();
+    for (int i = 0; i < 32; i++) {
+      PackRecord p = pack("m" + i, "packs/many" + i, "Before " + i);
+      if (i == 5) {
+        // A new one, in whose place stands something that a file cannot replace.
+        Files.createDirectory(shelf.packRecord(p.folder()));
+        when(catalogue.pack(p.id())).thenReturn(Optional.empty());
+      } else {
+        Files.write(shelf.packRecord(p.folder()), Json.pretty(p));
+        when(catalogue.pack(p.id())).thenReturn(Optional.of(p));
+      }
+      after.add(pack("m" + i, "packs/many" + i, "After " + i));
+    }
+    Map<String, String> before = contents();
+    assertThatThrownBy(
+            () -> ShelfChange.of("Renaming", List.of(), after).run(shelf, catalogue, steps::add))
+        .isInstanceOf(IOException.class)
+        .isNotInstanceOf(UnfinishedException.class);
+    assertThat(steps).containsExactly("promised");
+    assertThat(contents()).isEqualTo(before);
+    verify(catalogue, never()).change(any(), any(), any(), any());
+  }
+
   @Test
   void aCatalogueThatRefusesTakesEverythingBack() throws Exception {
     Map<String, String> before = contents();

@@ -3,13 +3,6 @@ package keepshelf.core.install.prove;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.LinkedHashMap;
-import java.util.Map;
-import java.util.Set;
-import keepshelf.core.format.SurfaceDocument.Use;
-import keepshelf.core.install.measure.HeightScale;
-import keepshelf.core.install.plan.InstallPlan;
-import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.NormalMaps;
 import keepshelf.imaging.io.ImageEncoder;
@@ -32,9 +25,6 @@ final class Charts {
   private static final double[][] WAVES = {
     {1, 0, 0.16, 0.4}, {0, 1, 0.12, 1.9}, {2, 1, 0.1, 0.3}, {1, -2, 0.07, 2.6}, {3, 2, 0.05, 1.1}
   };
-
-  /** Findings after which nobody knows whether a picture can be decoded. */
-  private static final Set<String> DOUBTFUL = Set.of("unreadable-image", "too-large-to-look-at");
 
   private static @Nullable Charts made;
 
@@ -92,34 +82,5 @@ final class Charts {
    */
   static Path of(MapRole role) throws IOException {
     return role == MapRole.NORMAL ? charts().normals : charts().heights;
-  }
-
-  /**
-   * Whether the contents of a map tell all of it: it is copied, was decoded when it was taken in,
-   * and has no numbers that are to be judged.
-   */
-  static boolean stands(InstallPlan plan, PlannedMap m) {
-    boolean relief = m.use() == Use.BUMP || m.use() == Use.DISPLACEMENT;
-    return m.copied()
-        && plan.item().item().problems().stream().noneMatch(p -> DOUBTFUL.contains(p.code()))
-        && m.source().sha256() != null
-        && m.source().width() > 0
-        && !(relief && HeightScale.floats(m.source()));
-  }
-
-  /**
-   * The charts of all maps of a plan that are copied, by the hashes of the maps.
-   *
-   * @throws IOException when they cannot be written
-   */
-  static Map<String, Path> of(InstallPlan plan) throws IOException {
-    Map<String, Path> out = new LinkedHashMap<>();
-    for (PlannedMap m : plan.maps()) {
-      if (stands(plan, m)
-          && (m.role() == MapRole.NORMAL || !out.containsKey(m.source().sha256()))) {
-        out.put(m.source().sha256(), of(m.role()));
-      }
-    }
-    return out;
   }
 }

@@ -77,13 +77,14 @@ final class LitSlopes {
   }
 
   /**
-   * Works out beforehand what a surface should look like, as far as it is kept.
+   * Works out beforehand what a surface should look like, as far as it is kept; of copies a chart
+   * will be looked at.
    *
    * @throws IOException when an original cannot be read
    */
-  static void expect(InstallPlan plan, int surface) throws IOException {
+  static void expect(InstallPlan plan, int surface, Copies copies) throws IOException {
     Optional<PlannedMap> map = relief(plan, surface);
-    if (map.isPresent() && !Charts.stands(plan, map.get())) {
+    if (map.isPresent() && !copies.has(map.get())) {
       new LitSlopes(plan, map.get(), false).planes();
     }
   }

@@ -21,19 +21,21 @@ final class Meant {
   private record Asked(PlannedMap map, Use use) {}
 
   private final InstallPlan plan;
+  private final Copies copies;
   private final Map<Asked, CompletableFuture<ExpectedMap>> maps = new LinkedHashMap<>();
 
   private final CompletableFuture<Void> slopes = new CompletableFuture<>();
 
-  private Meant(InstallPlan plan) {
+  private Meant(InstallPlan plan, Copies copies) {
     this.plan = plan;
+    this.copies = copies;
   }
 
   /** Begins to work out everything but copies, one map after the other. */
-  static Meant of(InstallPlan plan) {
-    Meant m = new Meant(plan);
+  static Meant of(InstallPlan plan, Copies copies) {
+    Meant m = new Meant(plan, copies);
     for (PlannedMap map : plan.maps()) {
-      if (Charts.stands(plan, map)) {
+      if (copies.has(map)) {
         continue;
       }
       m.maps.put(new Asked(map, map.use()), new CompletableFuture<>());
@@ -55,7 +57,7 @@ final class Meant {
     });
     try {
       for (int i = 0; plan.as() != Setup.LIGHT && i < Math.max(1, plan.surfaces().size()); i++) {
-        LitSlopes.expect(plan.ofSurface(i), i);
+        LitSlopes.expect(plan.ofSurface(i), i, copies);
       }
     } catch (IOException | RuntimeException | OutOfMemoryError e) {
       // It will fail once more when it is compared, and be said there.

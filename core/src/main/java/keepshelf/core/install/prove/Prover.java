@@ -9,12 +9,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.catalogue.setup.InstallationRecord.Proof;
 import keepshelf.core.catalogue.setup.InstallationRecord.ProvedInput;
 import keepshelf.core.catalogue.setup.Setup;
-import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.document.HostDocuments;
 import keepshelf.core.install.document.SceneMaker;
@@ -60,18 +60,22 @@ public final class Prover {
   /**
    * Reads {@code document} back with the host's own reader and compares it with {@code plan}: what
    * was converted by the means of its pixels, what was copied by its contents.
+   *
+   * @param sound tells of hashes of originals those that were decoded whole once, as they have a
+   *     fingerprint; copies of others are decoded
    */
-  public static Proof prove(InstallPlan plan, Path document) {
+  public static Proof prove(InstallPlan plan, Path document, UnaryOperator<Set<String>> sound) {
     if (plan.profile().reader() == null) {
       return nothing(plan, Words.of("prover.host-has-no-reader-what"));
     }
     HostReader.Reading r;
     List<String> scene = List.of();
-    Meant meant = Meant.of(plan);
+    Copies copies = new Copies(plan, sound);
+    Meant meant = Meant.of(plan, copies);
     try {
-      Map<String, Path> charts = Charts.of(plan);
+      Map<String, Path> charts = copies.charts();
       r = HostReader.readBack(plan.profile().reader(), document, charts);
-      if (mistaken(plan, r)) {
+      if (copies.mistaken(r)) {
         charts = Map.of();
         r = HostReader.readBack(plan.profile().reader(), document, charts);
       }
@@ -83,22 +87,6 @@ public final class Prover {
       return nothing(plan, Words.of("prover.could-not-read-back", e.getMessage()));
     }
     return new Prover(plan, document, r, meant).compare(scene);
-  }
-
-  /**
-   * Whether something that was converted has become, to the last bit, what another map of the plan
-   * is: then it was taken for a copy of that, and all have to be decoded.
-   */
-  private static boolean mistaken(InstallPlan plan, HostReader.Reading r) {
-    Set<String> copies = new HashSet<>();
-    for (PlannedMap m : plan.maps()) {
-      if (Charts.stands(plan, m)) {
-        copies.add(Path.of(HostDocuments.tileName(m)).getFileName().toString());
-      }
-    }
-    return r.inputs().stream()
-        .filter(i -> i.sha256() != null)
-        .anyMatch(i -> !copies.contains(Path.of(i.file()).getFileName().toString()));
   }
 
   /**
@@ -125,12 +113,13 @@ public final class Prover {
       }
     }
     if ((plan.as() == Setup.SURFACE || plan.as() == Setup.RELIEF_FLOOR) && !plan.maps().isEmpty()) {
-      placement("", plan, reading.placement());
+      compared.add(ProvedPlacement.of("", plan, reading.placement()));
     }
     for (int i = 0; i < plan.parts().size(); i++) {
       String name = names.get(i);
       if (!plan.of(i).isEmpty()) {
-        placement(prefix(i), plan.ofSurface(i), reading.placements().get(name));
+        compared.add(
+            ProvedPlacement.of(prefix(i), plan.ofSurface(i), reading.placements().get(name)));
       }
     }
     relief();
@@ -199,13 +188,9 @@ public final class Prover {
   private void compare(PlannedMap m, String input, Use as) {
     HostReader.Input found =
         reading.inputs().stream().filter(i -> i.input().equals(input)).findFirst().orElse(null);
-    if (found != null && found.sha256() != null) {
-      compared.add(copy(m, input, as, found));
-      return;
-    }
-    ExpectedMap meant;
+    Contents contents;
     try {
-      meant = this.meant.map(m, as);
+      contents = found != null && found.sha256() != null ? copied(m, found) : pixels(m, as, found);
     } catch (IOException e) {
       compared.add(
           new ProvedInput(
@@ -215,73 +200,61 @@ public final class Prover {
               false));
       return;
     }
-    String relative = relative(m);
+    String relative = plan.profile().files().textures() + "/" + HostDocuments.tileName(m);
     Double scale = scale(m, as);
-    String mean = mean(meant.mean());
-    String expected = words(relative, as, meant.width(), meant.height(), mean, scale);
+    String expected =
+        words(relative, as, contents.width(), contents.height(), contents.meant(), scale);
     if (found == null || found.file() == null) {
       compared.add(new ProvedInput(input, expected, "nothing", false));
       return;
     }
-    double[] has = found.mean().stream().mapToDouble(Double::doubleValue).toArray();
     String at = place(found.file(), relative);
-    double[] shown = new double[meant.mean().length];
-    for (int c = 0; c < shown.length; c++) {
-      shown[c] = c < has.length ? has[c] : Double.NaN;
-    }
     String foundWords =
         words(
             at,
             use(found),
             found.width(),
             found.height(),
-            mean(shown),
+            contents.found(),
             scale == null ? null : found.value());
+    boolean sameScale =
+        scale == null
+            || (found.value() != null
+                && Math.abs(found.value() - scale) <= 1e-5 * Math.max(1, Math.abs(scale)));
     boolean equal =
         at.equals(relative)
             && use(found) == as
-            && found.width() == meant.width()
-            && found.height() == meant.height()
-            && meant.agrees(has)
-            && sameScale(scale, found);
+            && found.width() == contents.width()
+            && found.height() == contents.height()
+            && contents.same()
+            && sameScale;
     compared.add(new ProvedInput(input, expected, foundWords, equal));
   }
 
-  /** A picture of which the reader told the contents, as it is one that was to be copied. */
-  private ProvedInput copy(PlannedMap m, String input, Use as, HostReader.Input found) {
+  /** What a picture should hold and what it holds, in words, and its size as it should be. */
+  private record Contents(int width, int height, String meant, String found, boolean same) {}
+
+  /** Of a picture of which the reader told the hash, as it is that of a copy. */
+  private static Contents copied(PlannedMap m, HostReader.Input found) {
     MapRecord original = m.source();
-    String relative = relative(m);
-    String at = place(found.file(), relative);
-    Double scale = scale(m, as);
     boolean same = m.copied() && found.sha256().equals(original.sha256());
     String own = Words.of("prover.contents-of-original");
-    String expected = words(relative, as, original.width(), original.height(), own, scale);
-    String foundWords =
-        words(
-            at,
-            use(found),
-            found.width(),
-            found.height(),
-            same ? own : Words.of("prover.other-contents"),
-            scale == null ? null : found.value());
-    boolean equal =
-        same
-            && at.equals(relative)
-            && use(found) == as
-            && found.width() == original.width()
-            && found.height() == original.height()
-            && sameScale(scale, found);
-    return new ProvedInput(input, expected, foundWords, equal);
+    String has = same ? own : Words.of("prover.other-contents");
+    return new Contents(original.width(), original.height(), own, has, same);
   }
 
-  private String relative(PlannedMap m) {
-    return plan.profile().files().textures() + "/" + HostDocuments.tileName(m);
-  }
-
-  private static boolean sameScale(Double scale, HostReader.Input found) {
-    return scale == null
-        || (found.value() != null
-            && Math.abs(found.value() - scale) <= 1e-5 * Math.max(1, Math.abs(scale)));
+  /** Of a picture that the reader has decoded, or has not found. */
+  private Contents pixels(PlannedMap m, Use as, HostReader.Input found) throws IOException {
+    ExpectedMap of = meant.map(m, as);
+    double[] has =
+        found == null
+            ? new double[0]
+            : found.mean().stream().mapToDouble(Double::doubleValue).toArray();
+    double[] shown = new double[of.mean().length];
+    for (int c = 0; c < shown.length; c++) {
+      shown[c] = c < has.length ? has[c] : Double.NaN;
+    }
+    return new Contents(of.width(), of.height(), mean(of.mean()), mean(shown), of.agrees(has));
   }
 
   /** Where a reader found a picture, relative to the document or to what it unpacked. */
@@ -348,57 +321,5 @@ public final class Prover {
           case GREY -> Words.of("prover.grey-data");
         };
     return file + " · " + as + " · " + w + " × " + h + " · " + contents;
-  }
-
-  private void placement(String prefix, InstallPlan of, Map<String, Object> placement) {
-    Placement meant = of.placement();
-    String expected = words(meant, of.brokenUp());
-    String found;
-    boolean equal = false;
-    if (placement == null || placement.isEmpty()) {
-      found = Words.of("prover.no-shared-placement");
-    } else {
-      Placement has =
-          new Placement(
-              number(placement.get("tile")),
-              number(placement.get("tileHeight")),
-              number(placement.get("turn")),
-              number(placement.get("offsetU")),
-              number(placement.get("offsetV")));
-      double shifted = placement.get("hexagons") instanceof Number n ? n.doubleValue() : 0;
-      found = words(has, shifted > 0);
-      equal = same(meant, has) && shifted == (of.brokenUp() ? 1 : 0);
-    }
-    compared.add(new ProvedInput(prefix + "placement", expected, found, equal));
-  }
-
-  /** Whether pictures that repeat lie alike: shifts by whole tiles and whole turns are nothing. */
-  private static boolean same(Placement meant, Placement has) {
-    double[] a = meant.texture(0, 0);
-    double[] b = has.texture(0, 0);
-    double turn = Math.abs(Math.IEEEremainder(meant.turnDegrees() - has.turnDegrees(), 360));
-    return Math.abs(has.tileMetres() - meant.tileMetres()) < 1e-4 * meant.tileMetres()
-        && Math.abs(has.tileHeightMetres() - meant.tileHeightMetres())
-            < 1e-4 * meant.tileHeightMetres()
-        && turn < 1e-3
-        && Math.abs(Math.IEEEremainder(a[0] - b[0], 1)) < 1e-3
-        && Math.abs(Math.IEEEremainder(a[1] - b[1], 1)) < 1e-3;
-  }
-
-  private static String words(Placement p, boolean hexagons) {
-    double tile = p.tileMetres();
-    double height = p.tileHeightMetres();
-    return Words.of(
-        "prover.tile-turn-offset-one-for",
-        tile,
-        Math.abs(height - tile) < 1e-4 * tile ? "" : String.format(Locale.ROOT, " × %.4f", height),
-        p.turnDegrees(),
-        p.right(),
-        p.up(),
-        hexagons ? "in hexagons, " : "");
-  }
-
-  private static double number(Object o) {
-    return o instanceof Number n ? n.doubleValue() : Double.NaN;
   }
 }

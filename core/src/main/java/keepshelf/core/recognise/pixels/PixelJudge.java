@@ -30,11 +30,10 @@ import keepshelf.core.recognise.names.RoleVocabulary.Sense;
  * decoded once.
  */
 public final class PixelJudge {
-  private final Map<String, List<Sense>> alternatives;
-
   /** Half a megabyte each; what is beyond them is measured when it is needed. */
   private static final int MOST_RELIEF = 160;
 
+  private final Map<String, List<Sense>> alternatives;
   private final List<Problem> problems;
   private final List<ReliefPair> relief = new ArrayList<>();
   private final AtomicInteger room = new AtomicInteger(MOST_RELIEF);

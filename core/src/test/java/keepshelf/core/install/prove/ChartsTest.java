@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
 import keepshelf.core.Shelf;
 import keepshelf.core.SmallShelf;
 import keepshelf.core.TestPacks;
@@ -53,6 +54,10 @@ class ChartsTest {
     HostRecord h = new HostRecord(host, host, dir.resolve(host).toString());
     shelf.installer().addHost(h);
     return shelf.installer().plan(shelf.item("fish_scales"), h, InstallOptions.NONE.tile(1.0));
+  }
+
+  private Map<String, Path> charts(InstallPlan plan) throws Exception {
+    return new Copies(plan, shelf.catalogue().pictures()::fingerprinted).charts();
   }
 
   /** Slopes of the chart at each of its pixels, from the lower left; {x, y} by signs and turn. */
@@ -107,14 +112,14 @@ class ChartsTest {
   @Test
   void onlyWhatIsCopiedHasAChart() throws Exception {
     InstallPlan plan = plan("lanternhouse");
-    assertThat(Charts.of(plan))
+    assertThat(charts(plan))
         .containsOnlyKeys(
             plan.maps().stream()
                 .filter(m -> m.role() == MapRole.BASE_COLOUR || m.role() == MapRole.NORMAL)
                 .map(m -> m.source().sha256())
                 .toList());
     // All maps become another format there.
-    assertThat(Charts.of(plan("kilnwork"))).isEmpty();
+    assertThat(charts(plan("kilnwork"))).isEmpty();
   }
 
   @Test
@@ -126,7 +131,7 @@ class ChartsTest {
   }
 
   @Test
-  void ofAnItemWithAPictureThatCouldNotBeLookedAtAllAreDecoded() throws Exception {
+  void aPictureThatWasNeverDecodedWholeIsDecoded() throws Exception {
     byte[] whole = TestPacks.png(TestPacks.colour(SIDE, 5));
     Map<String, byte[]> cut = new LinkedHashMap<>();
     java.util.Arrays.fill(whole, whole.length / 2, whole.length / 2 + 64, (byte) 0x5A);
@@ -140,6 +145,15 @@ class ChartsTest {
     InstallPlan plan =
         shelf.installer().plan(shelf.item("wet_sand"), h, InstallOptions.NONE.tile(1.0));
     assertThat(plan.maps()).allMatch(m -> m.copied()).isNotEmpty();
-    assertThat(Charts.of(plan)).isEmpty();
+    String roughness =
+        plan.maps().stream()
+            .filter(m -> m.role() == MapRole.ROUGHNESS)
+            .findFirst()
+            .orElseThrow()
+            .source()
+            .sha256();
+    assertThat(charts(plan)).containsOnlyKeys(roughness);
+    // Nothing is known of what was decoded, as after the catalogue was made anew.
+    assertThat(new Copies(plan, asked -> Set.of()).charts()).isEmpty();
   }
 }

@@ -120,8 +120,11 @@ class ExpectedMapTest extends OnSmallShelf {
   void anOriginalThatIsGoneIsSaidAndEverythingIsWorkedOutInTheBackground() throws Exception {
     InstallPlan p = plan("shore_cord", "lanternhouse");
     PlannedMap m = map(p, MapRole.BASE_COLOUR);
-    assertThat(Meant.of(p).map(m, m.use()).width()).isEqualTo(64);
+    assertThat(Meant.of(p, new Copies(p, asked -> java.util.Set.of())).map(m, m.use()).width())
+        .isEqualTo(64);
     Files.delete(m.from());
-    assertThatThrownBy(() -> Meant.of(p).map(m, m.use())).isInstanceOf(IOException.class);
+    assertThatThrownBy(
+            () -> Meant.of(p, new Copies(p, asked -> java.util.Set.of())).map(m, m.use()))
+        .isInstanceOf(IOException.class);
   }
 }
