@@ -11,6 +11,7 @@ import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Index;
 import keepshelf.imaging.fingerprint.Match;
 import keepshelf.imaging.fingerprint.Matcher;
+import keepshelf.imaging.fingerprint.PhaseClosures;
 import keepshelf.imaging.pixel.Pixels;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -57,7 +58,20 @@ public class DuplicatesBenchmark {
         for (int k = 0; k < f.length; k++) {
           f[k] = (float) r.nextGaussian();
         }
-        prints.add(new Descriptor(1024, 1024, 1, 1, f, 0.5f, 0.5f, 0.5f, 30, prints.size(), false));
+        prints.add(
+            new Descriptor(
+                1024,
+                1024,
+                1,
+                1,
+                f,
+                0.5f,
+                0.5f,
+                0.5f,
+                30,
+                prints.size(),
+                false,
+                PhaseClosures.UNKNOWN));
       }
     }
   }

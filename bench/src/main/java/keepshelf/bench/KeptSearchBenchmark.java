@@ -21,6 +21,7 @@ import keepshelf.demo.texture.MapSet;
 import keepshelf.demo.texture.Recipe;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Fingerprint;
+import keepshelf.imaging.fingerprint.PhaseClosures;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -121,14 +122,28 @@ public class KeptSearchBenchmark {
       luma[k] = (byte) (lumps[k / SIDE / lump * (SIDE / lump) + k % SIDE / lump] + r.nextInt(40));
     }
     return new Fingerprint(
-        new Descriptor(1024, 1024, 1, 1, f, 0.5f, 0.5f, 0.5f, 30, i, false), luma, real.colour());
+        new Descriptor(1024, 1024, 1, 1, f, 0.5f, 0.5f, 0.5f, 30, i, false, PhaseClosures.UNKNOWN),
+        luma,
+        real.colour());
   }
 
   /** The same picture, but for one sample. */
   private static Fingerprint twin(Fingerprint f, int i) {
     Descriptor d = f.descriptor();
     return new Fingerprint(
-        new Descriptor(d.width(), d.height(), 1, 1, d.features(), 0.5f, 0.5f, 0.5f, 30, i, false),
+        new Descriptor(
+            d.width(),
+            d.height(),
+            1,
+            1,
+            d.features(),
+            0.5f,
+            0.5f,
+            0.5f,
+            30,
+            i,
+            false,
+            d.closures()),
         f.luma(),
         f.colour());
   }

@@ -9,77 +9,85 @@ import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
- * Any number of maps with structure: each shows a place of one of the demo's maps, stretched and
- * turned, through a place of another.
+ * Any number of maps with a structure of their own, each of one to three layers: noise of any slope
+ * and direction, cells, courses of stones, weaves, bent by noise. One in ten has a smudge laid over
+ * that others have too, as vendors do.
  */
 final class StructuredMaps {
+  private static final int SIDE = StructuredLayer.SIDE;
   private static final int SHEET = 256;
-  private static final int SIDE = 128;
 
-  /** Three bytes a pixel. */
-  private final List<byte[]> sheets = new ArrayList<>();
+  /** Levels of 256 x 256. */
+  private final List<float[]> smudges = new ArrayList<>();
 
   StructuredMaps() {
     for (Recipe r : Recipe.values()) {
-      MapSet m = new MapSet(r, SHEET);
-      for (Pixels p : List.of(m.baseColour(), m.roughness(), m.height16(), m.occlusion())) {
-        byte[] sheet = new byte[SHEET * SHEET * 3];
-        for (int i = 0; i < sheet.length; i++) {
-          int channel = p.channels() < 3 ? 0 : i % 3;
-          sheet[i] = (byte) Math.round(255 * p.at(i / 3 * p.channels() + channel));
-        }
-        sheets.add(sheet);
-      }
+      smudges.add(new MapSet(r, SHEET).roughness().plane(0));
     }
   }
 
   /** Of the map that {@code seed} makes. */
   Fingerprint fingerprint(long seed) {
-    Random r = new Random(seed);
-    Place one = new Place(sheets.get(r.nextInt(sheets.size())), r);
-    Place two = new Place(sheets.get(r.nextInt(sheets.size())), r);
-    float share = 0.3f + 0.4f * r.nextFloat();
-    byte[] out = new byte[SIDE * SIDE * 3];
-    for (int i = 0; i < SIDE * SIDE; i++) {
-      int a = one.at(i % SIDE, i / SIDE);
-      int b = two.at(i % SIDE, i / SIDE);
-      for (int c = 0; c < 3; c++) {
-        float v =
-            share * one.tone[one.of[a + c] & 0xFF] + (1 - share) * two.tone[two.of[b + c] & 0xFF];
-        out[3 * i + c] = (byte) Math.round(v);
-      }
-    }
-    return Fingerprint.of(Pixels.u8(SIDE, SIDE, 3, out));
+    return Fingerprint.of(map(seed));
   }
 
-  /** A place of a sheet, which repeats, in another light. */
-  private static final class Place {
-    final byte[] of;
-    final float[] tone = new float[256];
-    private final int x;
-    private final int y;
-    private final int acrossX;
-    private final int acrossY;
-
-    Place(byte[] of, Random r) {
-      this.of = of;
-      x = r.nextInt(SHEET);
-      y = r.nextInt(SHEET);
-      int by = 1 + r.nextInt(2);
-      boolean turned = r.nextBoolean();
-      acrossX = turned ? 0 : by * (r.nextBoolean() ? 1 : -1);
-      acrossY = turned ? by * (r.nextBoolean() ? 1 : -1) : 0;
-      double light = 0.6 + 0.8 * r.nextDouble();
-      for (int i = 0; i < tone.length; i++) {
-        tone[i] = (float) (255 * Math.pow(i / 255.0, light));
+  /** The map that {@code seed} makes, 128 x 128 in three channels of a byte. */
+  Pixels map(long seed) {
+    Random r = new Random(seed);
+    float[] v = StructuredLayer.any(r);
+    for (int more = r.nextInt(3); more > 0; more--) {
+      float[] o = StructuredLayer.any(r);
+      float share = 0.2f + 0.5f * r.nextFloat();
+      boolean masked = r.nextBoolean();
+      float[] mask = masked ? StructuredLayer.noise(r) : null;
+      for (int i = 0; i < v.length; i++) {
+        float by = masked ? (mask[i] > 0.5f ? share : 0) : share;
+        v[i] += by * (o[i] - v[i]);
       }
     }
-
-    /** Where the first sample of what lies at (u, v) stands. */
-    int at(int u, int v) {
-      int px = x + acrossX * u - acrossY * v & SHEET - 1;
-      int py = y + acrossY * u + acrossX * v & SHEET - 1;
-      return (py * SHEET + px) * 3;
+    if (r.nextInt(10) == 0) {
+      smudge(v, r);
     }
+    return coloured(v, r);
+  }
+
+  private void smudge(float[] v, Random r) {
+    float[] sheet = smudges.get(r.nextInt(smudges.size()));
+    int x = r.nextInt(SHEET);
+    int y = r.nextInt(SHEET);
+    float share = 0.1f + 0.3f * r.nextFloat();
+    for (int i = 0; i < v.length; i++) {
+      float o = sheet[(y + i / SIDE & SHEET - 1) * SHEET + (x + i % SIDE & SHEET - 1)];
+      v[i] += share * (o - v[i]);
+    }
+  }
+
+  /** Between two colours, or grey; somewhere between dull and full of contrast. */
+  private static Pixels coloured(float[] v, Random r) {
+    float[] dark = new float[3];
+    float[] light = new float[3];
+    for (int c = 0; c < 3; c++) {
+      dark[c] = 0.6f * r.nextFloat();
+      light[c] = 0.4f + 0.6f * r.nextFloat();
+    }
+    boolean grey = r.nextInt(3) == 0;
+    double gamma = 0.6 + 0.9 * r.nextDouble();
+    float contrast = 0.25f + 0.75f * r.nextFloat();
+    float[] tones = new float[1024];
+    for (int i = 0; i < tones.length; i++) {
+      tones[i] = (float) Math.pow(i / (tones.length - 1.0), gamma);
+    }
+    byte[] out = new byte[SIDE * SIDE * 3];
+    for (int i = 0; i < v.length; i++) {
+      float t = tones[Math.round(Math.clamp(v[i], 0f, 1f) * (tones.length - 1))];
+      for (int c = 0; c < 3; c++) {
+        float level =
+            grey
+                ? 0.5f + contrast * (t - 0.5f)
+                : 0.5f + contrast * (dark[c] + t * (light[c] - dark[c]) - 0.5f);
+        out[3 * i + c] = (byte) Math.round(255 * level);
+      }
+    }
+    return Pixels.u8(SIDE, SIDE, 3, out);
   }
 }

@@ -170,8 +170,7 @@ public final class DuplicateFinder {
     Index index = new Index(known.stream().map(found::get).toList());
     ThreadLocal<Matcher> matchers = ThreadLocal.withInitial(Matcher::new);
     out.addAll(
-        index.pairs().parallelStream()
-            .filter(c -> comparable(known.get(c.a()), known.get(c.b())))
+        index.pairs((a, b) -> comparable(known.get(a), known.get(b))).parallelStream()
             .filter(c ->
                 !done.contains(List.of(known.get(c.a()), known.get(c.b())))
                     && !done.contains(List.of(known.get(c.b()), known.get(c.a()))))

@@ -61,7 +61,27 @@ final class Prints {
     for (KeptDescriptor k : catalogue.pictures().descriptors(0)) {
       p.kept.put(k.sha256(), k.descriptor());
     }
+    p.complete();
     return p;
+  }
+
+  /** Makes up closures of what was kept without them, from the small picture that is kept too. */
+  private void complete() {
+    List<String> without =
+        kept.entrySet().stream()
+            .filter(e -> e.getValue().closures().unknown())
+            .map(Map.Entry::getKey)
+            .toList();
+    for (String sha256 : without) {
+      catalogue
+          .pictures()
+          .fingerprint(sha256)
+          .ifPresent(f -> {
+            kept.put(sha256, f.descriptor());
+            made(sha256, f);
+          });
+    }
+    flush();
   }
 
   /** The descriptor that is kept of a file, or null. */

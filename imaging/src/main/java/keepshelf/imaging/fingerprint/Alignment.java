@@ -1,6 +1,6 @@
 package keepshelf.imaging.fingerprint;
 
-import keepshelf.imaging.fourier.Fft;
+import keepshelf.imaging.fourier.SquareFft;
 
 /**
  * Finds how one small picture lies over another by phase correlation (C. D. Kuglin and D. C. Hines,
@@ -13,21 +13,14 @@ final class Alignment {
   static final double TIE = 1.05;
 
   /** How much each frequency says of where the pictures lie: fine ones are lost to compression. */
-  private static final float[] PHASE = falling(24, 1);
+  static final float[] PHASE = falling(24, 1);
 
   /** How much each frequency says of how alike they are; the coarsest are light and shade. */
   private static final float[] CROSS = falling(32, 4);
 
   private static final double WEIGHTS = sum(PHASE);
 
-  /** Side of the grid on which orientations are told apart: all that weighs much is on it. */
-  private static final int COARSE = N / 2;
-
-  private static final int[] COARSE_FROM = coarseFrom();
-  private static final double COARSE_WEIGHTS = coarseWeights();
-
-  private final Fft fft = new Fft(N);
-  private final Fft coarse = new Fft(COARSE);
+  private final SquareFft fft = new SquareFft(N);
 
   /**
    * How the second picture lies over the first.
@@ -56,80 +49,18 @@ final class Alignment {
     return s;
   }
 
-  private static int[] coarseFrom() {
-    int[] out = new int[COARSE * COARSE];
-    for (int i = 0; i < out.length; i++) {
-      int fx = i % COARSE <= COARSE / 2 ? i % COARSE : i % COARSE - COARSE;
-      int fy = i / COARSE <= COARSE / 2 ? i / COARSE : i / COARSE - COARSE;
-      // The highest frequency stands for two that would have to be told apart.
-      boolean edge = fx == COARSE / 2 || fy == COARSE / 2;
-      out[i] = edge ? 0 : Math.floorMod(fy, N) * N + Math.floorMod(fx, N);
-    }
-    return out;
-  }
-
-  private static double coarseWeights() {
-    double s = 0;
-    for (int i : COARSE_FROM) {
-      s += PHASE[i];
-    }
-    return s;
-  }
-
-  /**
-   * How sharp the peak of each orientation is, on a grid half as fine: enough to say which of them
-   * is worth a closer look.
-   */
-  double[] sharpness(float[][] a, float[][] b) {
-    double[] out = new double[Orientations.COUNT];
-    for (int o = 0; o < out.length; o += 2) {
-      float[] re = new float[COARSE * COARSE];
-      float[] im = new float[COARSE * COARSE];
-      coarsePhase(a, b, o, re, im, false);
-      coarsePhase(a, b, o + 1, re, im, true);
-      coarse.transform(re, im, true);
-      out[o] = most(re) / COARSE_WEIGHTS;
-      out[o + 1] = most(im) / COARSE_WEIGHTS;
-    }
-    return out;
-  }
-
-  private static float most(float[] plane) {
-    float m = plane[0];
-    for (float v : plane) {
-      m = Math.max(m, v);
-    }
-    return m;
-  }
-
-  private static void coarsePhase(
-      float[][] a, float[][] b, int orientation, float[] re, float[] im, boolean turned) {
-    for (int k = 1; k < re.length; k++) {
-      int i = COARSE_FROM[k];
-      if (i == 0) {
-        continue;
-      }
-      int from = Orientations.from(orientation, i);
-      float cos = Orientations.cos(orientation, i);
-      float sin = Orientations.sin(orientation, i);
-      float br = b[0][from] * cos - b[1][from] * sin;
-      float bi = b[1][from] * cos + b[0][from] * sin;
-      float r = a[0][i] * br + a[1][i] * bi;
-      float m = a[1][i] * br - a[0][i] * bi;
-      float size = (float) Math.sqrt(r * r + m * m);
-      if (size > 1e-6f) {
-        float w = PHASE[i] / size;
-        re[k] += turned ? -m * w : r * w;
-        im[k] += turned ? r * w : m * w;
-      }
-    }
-  }
-
-  /** The spectra of two pictures, by one transform. */
-  float[][][] spectra(byte[] a, byte[] b) {
+  /** Real and imaginary part of the transform of {@code a} + i {@code b}. */
+  float[][] together(byte[] a, byte[] b) {
     float[] re = levels(a);
     float[] im = levels(b);
     fft.transform(re, im, false);
+    return new float[][] {re, im};
+  }
+
+  /** The spectra of two pictures that were transformed {@link #together}. */
+  static float[][][] spectra(float[][] together) {
+    float[] re = together[0];
+    float[] im = together[1];
     float[][][] out = new float[2][2][N * N];
     for (int i = 0; i < re.length; i++) {
       int j = (N - i / N) % N * N + (N - i % N) % N;
@@ -142,10 +73,11 @@ final class Alignment {
   }
 
   private static float[] levels(byte[] luma) {
-    double mean = 0;
+    long sum = 0;
     for (byte v : luma) {
-      mean += (v & 0xFF) / (double) luma.length;
+      sum += v & 0xFF;
     }
+    double mean = sum / (double) luma.length;
     float[] out = new float[luma.length];
     for (int i = 0; i < out.length; i++) {
       out[i] = (float) ((luma[i] & 0xFF) - mean);

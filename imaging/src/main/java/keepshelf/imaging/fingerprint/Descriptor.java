@@ -17,6 +17,7 @@ import java.nio.ByteBuffer;
  * @param deviation standard deviation of the luminance, in levels of 255
  * @param pixels hash of the decoded samples, the same for every file that holds the very same ones
  * @param vectors whether it is a normal map, which is looked for by how steep it is everywhere
+ * @param closures where its structure lies, by which pictures of one kind are told apart
  */
 public record Descriptor(
     int width,
@@ -29,18 +30,29 @@ public record Descriptor(
     float meanBlue,
     float deviation,
     long pixels,
-    boolean vectors) {
+    boolean vectors,
+    PhaseClosures closures) {
   /** Pictures with less contrast (in levels of 255) say too little to be compared. */
   public static final float LEAST_DEVIATION = 4;
 
   static final int FEATURES = 190;
 
   /** Length of {@link #toBytes}. */
-  public static final int BYTES = 44 + 4 * FEATURES;
+  public static final int BYTES = 44 + 4 * FEATURES + 8 * PhaseClosures.LONGS;
+
+  /** What was kept before there were closures. */
+  private static final int SHORT = 44 + 4 * FEATURES;
 
   /** Whether it has enough contrast to be compared with others. */
   public boolean comparable() {
     return deviation >= LEAST_DEVIATION;
+  }
+
+  /** The same with closures. */
+  Descriptor with(PhaseClosures known) {
+    return new Descriptor(
+        width, height, repeatsX, repeatsY, features, meanRed, meanGreen, meanBlue, deviation,
+        pixels, vectors, known);
   }
 
   /** The same as bytes, to be kept; see {@link #ofBytes}. */
@@ -52,16 +64,17 @@ public record Descriptor(
     for (float f : features) {
       b.putFloat(f);
     }
+    closures.put(b.asLongBuffer());
     return b.array();
   }
 
   /**
-   * What {@link #toBytes} made.
+   * What {@link #toBytes} made, now or before there were closures, which are unknown then.
    *
    * @throws IllegalArgumentException when the bytes are of another length
    */
   public static Descriptor ofBytes(byte[] bytes) {
-    if (bytes.length != BYTES) {
+    if (bytes.length != BYTES && bytes.length != SHORT) {
       throw new IllegalArgumentException("not a descriptor: " + bytes.length + " bytes");
     }
     ByteBuffer b = ByteBuffer.wrap(bytes);
@@ -77,8 +90,10 @@ public record Descriptor(
     for (int i = 0; i < FEATURES; i++) {
       features[i] = b.getFloat();
     }
+    PhaseClosures closures =
+        b.hasRemaining() ? PhaseClosures.of(b.asLongBuffer()) : PhaseClosures.UNKNOWN;
     return new Descriptor(
         width, height, repeatsX, repeatsY, features, means[0], means[1], means[2], deviation,
-        pixels, vectors);
+        pixels, vectors, closures);
   }
 }

@@ -83,29 +83,40 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
       }
       means[c] = (float) (sum / n);
     }
+    float[] smaller = Resampler.area(small, SIDE, SIDE, SMALL, SMALL);
     return new Fingerprint(
         new Descriptor(
             width,
             height,
             across,
             down,
-            features(Resampler.area(small, SIDE, SIDE, SMALL, SMALL)),
+            features(smaller),
             means[0],
             means[1],
             means[2],
             deviation,
             hash,
-            vectors),
+            vectors,
+            PhaseClosures.of(smaller)),
         levels,
         colours(p, w, h));
   }
 
-  /** What was kept by {@link #comparedBy}, with its descriptor. */
+  /** What was kept by {@link #comparedBy}, with its descriptor, whose closures are made up for. */
   public static Fingerprint of(Descriptor descriptor, byte[] comparedBy) {
+    byte[] luma = Arrays.copyOf(comparedBy, SIDE * SIDE);
     return new Fingerprint(
-        descriptor,
-        Arrays.copyOf(comparedBy, SIDE * SIDE),
+        descriptor.closures().unknown() ? descriptor.with(closures(luma)) : descriptor,
+        luma,
         Arrays.copyOfRange(comparedBy, SIDE * SIDE, SIDE * SIDE + 3 * COLOURS * COLOURS));
+  }
+
+  private static PhaseClosures closures(byte[] luma) {
+    float[] levels = new float[luma.length];
+    for (int i = 0; i < luma.length; i++) {
+      levels[i] = luma[i] & 0xFF;
+    }
+    return PhaseClosures.of(Resampler.area(levels, SIDE, SIDE, SMALL, SMALL));
   }
 
   /** Luminance and colours in one piece, to be kept. */

@@ -32,6 +32,7 @@ public final class Matcher {
   private static final double HOPELESS = 0.6;
 
   private final Alignment alignment = new Alignment();
+  private final CoarseAlignment coarse = new CoarseAlignment();
 
   /** Compares {@code a} with {@code b}. */
   public Match compare(Fingerprint a, Fingerprint b) {
@@ -48,8 +49,8 @@ public final class Matcher {
     double direct = difference(a.luma(), luma);
     double contrast = Math.min(a.descriptor().deviation(), b.descriptor().deviation());
     boolean asItLies = direct <= Math.max(SAVED_AGAIN, SAVED_AGAIN_SHARE * contrast);
-    float[][][] spectra = alignment.spectra(a.luma(), luma);
-    Aligned best = asItLies ? first(spectra) : aligned(spectra);
+    float[][] together = alignment.together(a.luma(), luma);
+    Aligned best = asItLies ? first(together) : aligned(together);
     if (asItLies) {
       best = new Aligned(Math.max(best.sharpness(), SURE), 1, 0, 0, 0);
     }
@@ -65,13 +66,14 @@ public final class Matcher {
     return match(a, b, best, same, negative);
   }
 
-  private Aligned first(float[][][] spectra) {
+  private Aligned first(float[][] together) {
+    float[][][] spectra = Alignment.spectra(together);
     return alignment.align(spectra[0], spectra[1], 0, 1, LIKELY / 2)[0];
   }
 
   /** The best of all orientations; the two that look best on a coarse grid are looked at closer. */
-  private Aligned aligned(float[][][] spectra) {
-    double[] sharp = alignment.sharpness(spectra[0], spectra[1]);
+  private Aligned aligned(float[][] together) {
+    double[] sharp = coarse.sharpness(together);
     int one = 0;
     for (int o = 1; o < sharp.length; o++) {
       one = sharp[o] > Alignment.TIE * sharp[one] ? o : one;
@@ -79,6 +81,7 @@ public final class Matcher {
     if (sharp[one] < LIKELY * HOPELESS) {
       return new Aligned(sharp[one], 0, one, 0, 0);
     }
+    float[][][] spectra = Alignment.spectra(together);
     int two = one == 0 ? 1 : 0;
     for (int o = 0; o < sharp.length; o++) {
       two = o != one && sharp[o] > sharp[two] ? o : two;
