@@ -1,19 +1,19 @@
 package keepshelf.bench;
 
 import java.util.Arrays;
-import java.util.Random;
-import keepshelf.imaging.fourier.Fft;
+import java.util.random.RandomGenerator;
+import keepshelf.imaging.fourier.SquareFft;
 
 /** One layer of a made-up map: 128 x 128 levels of 0..1 that go on at the other edge. */
 final class StructuredLayer {
   static final int SIDE = 128;
 
-  private static final Fft FFT = new Fft(SIDE);
+  private static final SquareFft FFT = new SquareFft(SIDE);
 
   private StructuredLayer() {}
 
   /** Any of them. */
-  static float[] any(Random r) {
+  static float[] any(RandomGenerator r) {
     float[] v =
         switch (r.nextInt(5)) {
           case 0, 1 -> noise(r);
@@ -25,12 +25,12 @@ final class StructuredLayer {
   }
 
   /** Noise of a slope and a direction of its own. */
-  static float[] noise(Random r) {
+  static float[] noise(RandomGenerator r) {
     return noises(r)[0];
   }
 
   /** Two of the same slope and direction: both parts of one transform. */
-  private static float[][] noises(Random r) {
+  private static float[][] noises(RandomGenerator r) {
     float slope = 0.5f + 1.7f * r.nextFloat();
     float least = r.nextInt(3) == 0 ? 2 + 6 * r.nextFloat() : 1;
     float longer = r.nextInt(3) == 0 ? 1 + 6 * r.nextFloat() : 1;
@@ -57,7 +57,7 @@ final class StructuredLayer {
   }
 
   /** Cells around points: their middles, their edges or a tone for each. */
-  private static float[] cells(Random r) {
+  private static float[] cells(RandomGenerator r) {
     int n = 2 + r.nextInt(14);
     float jitter = r.nextFloat();
     float[] x = new float[n * n];
@@ -76,9 +76,9 @@ final class StructuredLayer {
       float one = 9;
       float two = 9;
       int nearest = 0;
-      for (int k = 0; k < 25; k++) {
-        int cx = Math.floorMod((int) (px * n) + k % 5 - 2, n);
-        int cy = Math.floorMod((int) (py * n) + k / 5 - 2, n);
+      for (int k = 0; k < 9; k++) {
+        int cx = Math.floorMod((int) (px * n) + k % 3 - 1, n);
+        int cy = Math.floorMod((int) (py * n) + k / 3 - 1, n);
         int c = cy * n + cx;
         float dx = Math.abs(px - x[c]);
         float dy = Math.abs(py - y[c]);
@@ -105,7 +105,7 @@ final class StructuredLayer {
   }
 
   /** Courses of stones or boards, each with a tone and joints between them. */
-  private static float[] courses(Random r) {
+  private static float[] courses(RandomGenerator r) {
     int rows = 1 + r.nextInt(16);
     int inRow = 1 + r.nextInt(8);
     float offset = r.nextInt(3) * 0.25f;
@@ -141,7 +141,7 @@ final class StructuredLayer {
     return spread(out);
   }
 
-  private static float[] weave(Random r) {
+  private static float[] weave(RandomGenerator r) {
     int across = 2 + r.nextInt(20);
     int down = 2 + r.nextInt(20);
     int twill = 1 + r.nextInt(3);
@@ -159,7 +159,7 @@ final class StructuredLayer {
   }
 
   /** Each place taken from beside itself, by noise. */
-  private static float[] bent(float[] v, Random r) {
+  private static float[] bent(float[] v, RandomGenerator r) {
     float[][] noises = noises(r);
     float by = 2 + 14 * r.nextFloat();
     float[] out = new float[v.length];

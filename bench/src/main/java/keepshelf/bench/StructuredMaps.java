@@ -2,9 +2,7 @@ package keepshelf.bench;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Random;
-import keepshelf.demo.texture.MapSet;
-import keepshelf.demo.texture.Recipe;
+import java.util.SplittableRandom;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.pixel.Pixels;
 
@@ -15,14 +13,14 @@ import keepshelf.imaging.pixel.Pixels;
  */
 final class StructuredMaps {
   private static final int SIDE = StructuredLayer.SIDE;
-  private static final int SHEET = 256;
+  private static final int SMUDGES = 150;
 
-  /** Levels of 256 x 256. */
   private final List<float[]> smudges = new ArrayList<>();
 
   StructuredMaps() {
-    for (Recipe r : Recipe.values()) {
-      smudges.add(new MapSet(r, SHEET).roughness().plane(0));
+    SplittableRandom r = new SplittableRandom(3);
+    for (int i = 0; i < SMUDGES; i++) {
+      smudges.add(StructuredLayer.any(r));
     }
   }
 
@@ -33,7 +31,7 @@ final class StructuredMaps {
 
   /** The map that {@code seed} makes, 128 x 128 in three channels of a byte. */
   Pixels map(long seed) {
-    Random r = new Random(seed);
+    SplittableRandom r = new SplittableRandom(seed);
     float[] v = StructuredLayer.any(r);
     for (int more = r.nextInt(3); more > 0; more--) {
       float[] o = StructuredLayer.any(r);
@@ -51,19 +49,19 @@ final class StructuredMaps {
     return coloured(v, r);
   }
 
-  private void smudge(float[] v, Random r) {
+  private void smudge(float[] v, SplittableRandom r) {
     float[] sheet = smudges.get(r.nextInt(smudges.size()));
-    int x = r.nextInt(SHEET);
-    int y = r.nextInt(SHEET);
+    int x = r.nextInt(SIDE);
+    int y = r.nextInt(SIDE);
     float share = 0.1f + 0.3f * r.nextFloat();
     for (int i = 0; i < v.length; i++) {
-      float o = sheet[(y + i / SIDE & SHEET - 1) * SHEET + (x + i % SIDE & SHEET - 1)];
+      float o = sheet[(y + i / SIDE & SIDE - 1) * SIDE + (x + i % SIDE & SIDE - 1)];
       v[i] += share * (o - v[i]);
     }
   }
 
   /** Between two colours, or grey; somewhere between dull and full of contrast. */
-  private static Pixels coloured(float[] v, Random r) {
+  private static Pixels coloured(float[] v, SplittableRandom r) {
     float[] dark = new float[3];
     float[] light = new float[3];
     for (int c = 0; c < 3; c++) {
