@@ -12,6 +12,8 @@ import java.util.zip.Deflater;
 /**
  * A zlib stream (RFC 1950) that is deflated in pieces, on other threads when it is long: each piece
  * ends on a whole byte and knows the 32 KB before it, so that all of them are one valid stream.
+ * With a low effort a piece in which hardly anything repeats is written as a {@link LiteralBlock},
+ * which takes a fraction of the time and is no larger; a sample says which pieces are like that.
  */
 final class Deflated {
   /** Takes what is packed. */
@@ -19,13 +21,23 @@ final class Deflated {
     void take(byte[] data, int length) throws IOException;
   }
 
-  private static final int PIECE = 1 << 20;
+  private static final int PIECE = 1 << 18;
   private static final int WINDOW = 1 << 15;
 
   /** Pieces that may wait to be packed or written. */
-  private static final int AT_ONCE = 4;
+  private static final int AT_ONCE = 8;
+
+  /** Whoever asks for more effort gets what repeats looked for everywhere. */
+  private static final int LOW_EFFORT = 3;
+
+  /** Bytes in the middle of a piece on which both ways are tried. */
+  private static final int SAMPLE = 1 << 14;
+
+  /** Literals may be larger by so much: they are written and read several times as fast. */
+  private static final double AS_GOOD = 1.02;
 
   private final int effort;
+  private final boolean sideBySide;
   private final Sink sink;
   private final Adler32 sum = new Adler32();
   private final Deque<CompletableFuture<byte[]>> coming = new ArrayDeque<>();
@@ -33,8 +45,13 @@ final class Deflated {
   private byte[] before = new byte[0];
   private int filled;
 
-  Deflated(int effort, Sink sink) throws IOException {
+  /**
+   * @param effort of zlib, 1 to 9
+   * @param sideBySide whether pieces are packed on other threads
+   */
+  Deflated(int effort, boolean sideBySide, Sink sink) throws IOException {
     this.effort = effort;
+    this.sideBySide = sideBySide;
     this.sink = sink;
     // Deflate with a window of 32 KB; the second byte says how hard it was tried (section 2.2).
     int second = effort < 2 ? 0x01 : effort < 6 ? 0x5E : effort == 6 ? 0x9C : 0xDA;
@@ -70,12 +87,15 @@ final class Deflated {
     byte[] data = piece;
     byte[] known = before;
     int n = filled;
-    coming.add(CompletableFuture.supplyAsync(() -> packed(data, n, known, last)));
+    coming.add(
+        sideBySide
+            ? CompletableFuture.supplyAsync(() -> packed(data, n, known, last))
+            : CompletableFuture.completedFuture(packed(data, n, known, last)));
     int window = Math.min(WINDOW, n);
     before = java.util.Arrays.copyOfRange(data, n - window, n);
     piece = new byte[last ? 0 : PIECE];
     filled = 0;
-    if (coming.size() > AT_ONCE) {
+    if (!sideBySide || coming.size() > AT_ONCE) {
       write();
     }
   }
@@ -90,6 +110,36 @@ final class Deflated {
   }
 
   private byte[] packed(byte[] data, int n, byte[] known, boolean last) {
+    if (effort <= LOW_EFFORT && n >= 2 * SAMPLE) {
+      LiteralBlock literals = new LiteralBlock(data, n);
+      int from = (n - SAMPLE) / 2;
+      if (literals.bits(from, from + SAMPLE) <= AS_GOOD * 8 * repeatsFound(data, from)) {
+        return literals.packed(last);
+      }
+    }
+    return deflated(data, n, known, last);
+  }
+
+  /** Bytes that the sample takes when what repeats is looked for. */
+  private int repeatsFound(byte[] data, int from) {
+    Deflater d = new Deflater(effort, true);
+    try {
+      int before = Math.min(WINDOW, from);
+      d.setDictionary(data, from - before, before);
+      d.setInput(data, from, SAMPLE);
+      d.finish();
+      int size = 0;
+      byte[] room = new byte[SAMPLE];
+      while (!d.finished()) {
+        size += d.deflate(room);
+      }
+      return size;
+    } finally {
+      d.end();
+    }
+  }
+
+  private byte[] deflated(byte[] data, int n, byte[] known, boolean last) {
     Deflater d = new Deflater(effort, true);
     try {
       d.setDictionary(known);

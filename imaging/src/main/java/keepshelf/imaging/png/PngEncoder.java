@@ -9,7 +9,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.zip.CRC32;
-import java.util.zip.Deflater;
 import keepshelf.imaging.pixel.Lines;
 
 /**
@@ -36,8 +35,6 @@ public final class PngEncoder {
   private static final int[] TYPES = {0, 4, 2, 6};
 
   private final DataOutputStream out;
-  private final byte[] piece = new byte[PIECE];
-  private int filled;
 
   private PngEncoder(OutputStream out) {
     this.out = new DataOutputStream(out);
@@ -62,45 +59,10 @@ public final class PngEncoder {
             .array();
     chunk("IHDR", head, head.length);
     long size = (long) p.width() * p.channels() * p.bytes() * p.height();
-    if (size > LONG) {
-      Deflated data = new Deflated(level, (packed, n) -> chunk("IDAT", packed, n));
-      filtered(p, line -> data.put(line, line.length));
-      data.finish();
-    } else {
-      atOnce(p, level);
-    }
+    Deflated data = new Deflated(level, size > LONG, (packed, n) -> chunk("IDAT", packed, n));
+    filtered(p, line -> data.put(line, line.length));
+    data.finish();
     chunk("IEND", head, 0);
-  }
-
-  private void atOnce(Lines p, int level) throws IOException {
-    Deflater deflater = new Deflater(level);
-    try {
-      filtered(
-          p,
-          line -> {
-            deflater.setInput(line);
-            while (!deflater.needsInput()) {
-              packed(deflater);
-            }
-          });
-      deflater.finish();
-      while (!deflater.finished()) {
-        packed(deflater);
-      }
-      if (filled > 0) {
-        chunk("IDAT", piece, filled);
-      }
-    } finally {
-      deflater.end();
-    }
-  }
-
-  private void packed(Deflater deflater) throws IOException {
-    filled += deflater.deflate(piece, filled, PIECE - filled);
-    if (filled == PIECE) {
-      chunk("IDAT", piece, filled);
-      filled = 0;
-    }
   }
 
   /** Takes a filtered line, with the number of its filter in front. */
