@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.zip.CRC32;
+import keepshelf.imaging.deflate.Deflated;
 import keepshelf.imaging.pixel.Lines;
 
 /**

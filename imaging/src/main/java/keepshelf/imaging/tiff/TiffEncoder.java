@@ -1,6 +1,5 @@
 package keepshelf.imaging.tiff;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -9,7 +8,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.zip.Deflater;
+import keepshelf.imaging.deflate.Deflated;
 import keepshelf.imaging.pixel.Lines;
 
 /**
@@ -115,19 +114,8 @@ public final class TiffEncoder {
     if (size == 1) {
       differences(raw);
     }
-    Deflater d = new Deflater(effort);
-    try {
-      d.setInput(raw);
-      d.finish();
-      ByteArrayOutputStream out = new ByteArrayOutputStream(raw.length / 2 + 64);
-      byte[] piece = new byte[1 << 14];
-      while (!d.finished()) {
-        out.write(piece, 0, d.deflate(piece));
-      }
-      return out.toByteArray();
-    } finally {
-      d.end();
-    }
+    // Strips are packed side by side already.
+    return Deflated.whole(raw, effort);
   }
 
   private void differences(byte[] raw) {

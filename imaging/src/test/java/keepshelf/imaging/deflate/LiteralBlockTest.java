@@ -1,4 +1,4 @@
-package keepshelf.imaging.png;
+package keepshelf.imaging.deflate;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

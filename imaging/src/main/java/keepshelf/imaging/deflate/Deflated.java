@@ -1,7 +1,8 @@
-package keepshelf.imaging.png;
+package keepshelf.imaging.deflate;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.concurrent.CompletableFuture;
@@ -15,9 +16,10 @@ import java.util.zip.Deflater;
  * With a low effort a piece in which hardly anything repeats is written as a {@link LiteralBlock},
  * which takes a fraction of the time and is no larger; a sample says which pieces are like that.
  */
-final class Deflated {
+public final class Deflated {
   /** Takes what is packed. */
-  interface Sink {
+  public interface Sink {
+    /** Takes the first {@code length} bytes. */
     void take(byte[] data, int length) throws IOException;
   }
 
@@ -48,8 +50,9 @@ final class Deflated {
   /**
    * @param effort of zlib, 1 to 9
    * @param sideBySide whether pieces are packed on other threads
+   * @param sink takes what is packed, in order, on the thread that puts
    */
-  Deflated(int effort, boolean sideBySide, Sink sink) throws IOException {
+  public Deflated(int effort, boolean sideBySide, Sink sink) throws IOException {
     this.effort = effort;
     this.sideBySide = sideBySide;
     this.sink = sink;
@@ -58,8 +61,22 @@ final class Deflated {
     sink.take(new byte[] {0x78, (byte) second}, 2);
   }
 
-  /** Takes what is to be packed. */
-  void put(byte[] data, int length) throws IOException {
+  /** All of {@code data} as one stream, packed on this thread. */
+  public static byte[] whole(byte[] data, int effort) {
+    ByteArrayOutputStream out = new ByteArrayOutputStream(data.length / 2 + 64);
+    try {
+      Deflated d = new Deflated(effort, false, (bytes, n) -> out.write(bytes, 0, n));
+      d.put(data, data.length);
+      d.finish();
+    } catch (IOException e) {
+      // Memory takes everything.
+      throw new UncheckedIOException(e);
+    }
+    return out.toByteArray();
+  }
+
+  /** Takes what is to be packed, the first {@code length} bytes. */
+  public void put(byte[] data, int length) throws IOException {
     sum.update(data, 0, length);
     int at = 0;
     while (at < length) {
@@ -74,7 +91,7 @@ final class Deflated {
   }
 
   /** Packs the rest and ends the stream. */
-  void finish() throws IOException {
+  public void finish() throws IOException {
     send(true);
     while (!coming.isEmpty()) {
       write();

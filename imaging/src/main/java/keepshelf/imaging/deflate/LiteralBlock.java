@@ -1,4 +1,4 @@
-package keepshelf.imaging.png;
+package keepshelf.imaging.deflate;
 
 import java.lang.invoke.MethodHandles;
 import java.lang.invoke.VarHandle;

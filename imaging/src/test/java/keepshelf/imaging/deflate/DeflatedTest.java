@@ -1,22 +1,16 @@
-package keepshelf.imaging.png;
+package keepshelf.imaging.deflate;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.awt.image.DataBufferByte;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Random;
 import java.util.zip.Deflater;
 import java.util.zip.InflaterInputStream;
-import javax.imageio.ImageIO;
-import keepshelf.imaging.pixel.Lines;
-import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -118,16 +112,5 @@ class DeflatedTest {
             })
         .isInstanceOf(IOException.class)
         .hasMessage("no space left on device");
-  }
-
-  @Test
-  void aLongPictureIsReadByThePlatform(@TempDir Path dir) throws IOException {
-    byte[] data = data(51 << 20);
-    Pixels p = Pixels.u8(4096, 51 << 8, 1, data);
-    Path file = dir.resolve("long.png");
-    PngEncoder.write(Lines.of(p), file, 1);
-    DataBufferByte seen = (DataBufferByte) ImageIO.read(file.toFile()).getRaster().getDataBuffer();
-    assertThat(seen.getData()).isEqualTo(data);
-    assertThat(PngDecoder.decode(file).orElseThrow().rawBytes()).isEqualTo(data);
   }
 }
