@@ -5,9 +5,14 @@ import java.util.List;
 import javafx.application.Application;
 import keepshelf.core.folder.ComputerSettings;
 import keepshelf.desktop.help.Log;
+import keepshelf.desktop.words.Words;
+import org.slf4j.LoggerFactory;
 
 /** Starts the application; no Application itself, so that the class path is enough. */
 public final class Launcher {
+  /** Exit code of what this machine cannot do. */
+  private static final int NOT_POSSIBLE = 3;
+
   private Launcher() {}
 
   /** {@code --shelf DIR}, {@code --demo DIR [--fresh]}; see the launcher script. */
@@ -22,6 +27,22 @@ public final class Launcher {
     KeepShelfApp.prepare(named);
     // Asking the desktop may take a while; the shelf is being read meanwhile.
     TextScale.follow(new Settings(KeepShelfApp.settings(named)));
-    Application.launch(KeepShelfApp.class, args);
+    try {
+      Application.launch(KeepShelfApp.class, args);
+    } catch (RuntimeException e) {
+      LoggerFactory.getLogger(Launcher.class).error("no window", e);
+      System.err.println("error: " + noWindow(e));
+      System.exit(NOT_POSSIBLE);
+    }
+  }
+
+  /** Why there is no window, by what lies deepest below {@code e}. */
+  static String noWindow(Throwable e) {
+    Throwable deepest = e;
+    while (deepest.getCause() != null) {
+      deepest = deepest.getCause();
+    }
+    String why = deepest.getMessage() == null ? deepest.toString() : deepest.getMessage();
+    return Words.of("app.no-window", why);
   }
 }

@@ -15,9 +15,13 @@ public final class Log {
   public static void begin() {
     System.setProperty("keepshelf.log", file().toString());
     System.setProperty("logback.configurationFile", "keepshelf/desktop/logback.xml");
-    Logger log = LoggerFactory.getLogger(Log.class);
-    log.info("started");
-    Thread.setDefaultUncaughtExceptionHandler((t, e) -> log.error("not caught", e));
+    Thread.setDefaultUncaughtExceptionHandler((t, e) -> log().error("not caught", e));
+    // Making a log ready takes as long as a fifth of a start; nothing waits for it.
+    Thread.ofPlatform().daemon().name("keepshelf-log").start(() -> log().info("started"));
+  }
+
+  private static Logger log() {
+    return LoggerFactory.getLogger(Log.class);
   }
 
   /** The file: where the system keeps such files of a person's programs. */

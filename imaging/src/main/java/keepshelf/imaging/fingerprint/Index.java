@@ -38,13 +38,13 @@ public final class Index {
   private static final int CLOSE = (int) (0.70 * UNIT * UNIT);
 
   /** Agreement of structure that independent pictures hardly ever reach. */
-  private static final float AGREED = 0.50f;
+  private static final float AGREED = 0.60f;
 
   /**
    * As many pairs are looked at closely whose structure agrees less: strong compression and marks
-   * that are laid on spoil it. It takes ten seconds on two cores.
+   * that are laid on spoil it. It takes some seconds on two cores.
    */
-  private static final int ROOM = 15_000;
+  private static final int ROOM = 8_000;
 
   /** The same of a single picture. */
   private static final int ROOM_OF_ONE = 60;
@@ -145,9 +145,8 @@ public final class Index {
     List<Integer> out = new ArrayList<>();
     int others = 0;
     for (int i : found) {
-      boolean agree =
-          PhaseClosures.agreement(structure, 0, closures, i * PhaseClosures.LONGS) >= AGREED;
-      if (agree || others++ < ROOM_OF_ONE) {
+      float agreement = PhaseClosures.agreement(structure, 0, closures, i * PhaseClosures.LONGS);
+      if (known(agreement, dot(vector, 0, i)) >= AGREED || others++ < ROOM_OF_ONE) {
         out.add(i);
       }
     }
@@ -230,6 +229,13 @@ public final class Index {
     return dot;
   }
 
+  /** The agreement, or by how much the descriptors are nearer than they have to be. */
+  private static float known(float agreement, int dot) {
+    return agreement == PhaseClosures.NOTHING_KNOWN
+        ? Math.clamp((dot - CLOSE) / (float) (UNIT * UNIT - CLOSE), 0f, 1f)
+        : agreement;
+  }
+
   /** All pairs that may be the same picture, each once; on all cores. */
   public List<Pair> pairs() {
     return pairs((a, b) -> true);
@@ -267,10 +273,13 @@ public final class Index {
         float agreement =
             PhaseClosures.agreement(
                 closures, i * PhaseClosures.LONGS, closures, j * PhaseClosures.LONGS);
-        if (found.wants(agreement)
-            && (distance <= NEAR || dot(vectors, i * STRIDE, j) >= CLOSE)
-            && which.may(i, j)) {
-          found.add(i, j, agreement);
+        if (agreement != PhaseClosures.NOTHING_KNOWN && !found.wants(agreement)) {
+          continue;
+        }
+        int dot = dot(vectors, i * STRIDE, j);
+        float known = known(agreement, dot);
+        if ((distance <= NEAR || dot >= CLOSE) && found.wants(known) && which.may(i, j)) {
+          found.add(i, j, known);
         }
       }
     }

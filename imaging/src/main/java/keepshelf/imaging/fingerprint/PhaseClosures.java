@@ -23,6 +23,9 @@ public final class PhaseClosures {
   /** Of a picture of which nothing is known. */
   public static final PhaseClosures UNKNOWN = new PhaseClosures(new long[8]);
 
+  /** An agreement that nothing can be said of: a grid of few waves has no such triples. */
+  static final float NOTHING_KNOWN = -1;
+
   /** Length of {@link #put} in longs. */
   static final int LONGS = 8;
 
@@ -143,8 +146,8 @@ public final class PhaseClosures {
 
   /**
    * How well the structures of two pictures agree, 0..1: of independent ones it is below 0.25 in 99
-   * of 100, of a compressed, smaller, moved, turned, mirrored or negative copy mostly above 0.7; 1
-   * where nothing can be said.
+   * of 100, of a compressed, smaller, moved, turned, mirrored or negative copy mostly above 0.7;
+   * {@link #NOTHING_KNOWN} where too little is known of one.
    *
    * @param a of many pictures
    * @param i where those of the one begin
@@ -159,7 +162,7 @@ public final class PhaseClosures {
       asked += Long.bitCount(both);
       apart += Long.bitCount((a[i + k] ^ b[j + k]) & both);
     }
-    return asked < LEAST ? 1 : Math.abs(1 - 2f * apart / asked);
+    return asked < LEAST ? NOTHING_KNOWN : Math.abs(1 - 2f * apart / asked);
   }
 
   private static int[][] places() {

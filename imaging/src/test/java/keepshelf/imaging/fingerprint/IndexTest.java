@@ -31,8 +31,12 @@ class IndexTest {
   }
 
   private static List<Descriptor> some(int n, float apart) {
+    return some(n, 60, apart);
+  }
+
+  private static List<Descriptor> some(int n, int kinds, float apart) {
     Random r = new Random(4);
-    float[][] families = families(r, 60);
+    float[][] families = families(r, kinds);
     List<Descriptor> out = new ArrayList<>();
     for (int i = 0; i < n; i++) {
       out.add(one(r, families, apart));
@@ -42,7 +46,7 @@ class IndexTest {
 
   @Test
   void pairsAreThoseThatEachFindsNearItself() {
-    List<Descriptor> all = some(1300, 0.5f);
+    List<Descriptor> all = some(700, 0.5f);
     Index index = new Index(all);
     Set<Index.Pair> expected = new HashSet<>();
     for (int i = 0; i < all.size(); i++) {
@@ -56,6 +60,21 @@ class IndexTest {
     assertThat(pairs).doesNotHaveDuplicates().hasSizeGreaterThan(1300);
     assertThat(new HashSet<>(pairs)).isEqualTo(expected);
     assertThat(index.pairs()).isEqualTo(pairs);
+  }
+
+  /** Of a shelf full of one kind not all pairs are looked at, but copies are. */
+  @Test
+  void ofVeryManyKinTheNearestArePaired() {
+    List<Descriptor> all = new ArrayList<>(some(600, 3, 0.6f));
+    for (int i = 0; i < 20; i++) {
+      all.add(all.get(i * 7));
+    }
+    List<Index.Pair> pairs = new Index(all).pairs();
+    assertThat(pairs.size()).isBetween(20, 10_000);
+    for (int i = 0; i < 20; i++) {
+      assertThat(pairs).contains(new Index.Pair(i * 7, 600 + i));
+    }
+    assertThat(new Index(all).near(all.get(70)).size()).isBetween(2, 80);
   }
 
   @Test

@@ -152,15 +152,16 @@ class PhaseClosuresTest {
     Arrays.fill(plain, 0.5f);
     Fingerprint p = print(plain);
     assertThat(p.descriptor().closures().unknown()).isTrue();
-    assertThat(agreement(p, print(field(1)))).isEqualTo(1);
-    assertThat(agreement(PhaseClosures.UNKNOWN, PhaseClosures.UNKNOWN)).isEqualTo(1);
+    assertThat(agreement(p, print(field(1)))).isEqualTo(PhaseClosures.NOTHING_KNOWN);
+    assertThat(agreement(PhaseClosures.UNKNOWN, PhaseClosures.UNKNOWN))
+        .isEqualTo(PhaseClosures.NOTHING_KNOWN);
   }
 
   @Test
   void ofFewWavesTooLittleIsKnownToTellThemApart() {
     Fingerprint a = print(Fields.bumpy(SIDE, 1));
     Fingerprint b = print(Fields.bumpy(SIDE, 2));
-    assertThat(agreement(a, b)).isEqualTo(1);
+    assertThat(agreement(a, b)).isEqualTo(PhaseClosures.NOTHING_KNOWN);
   }
 
   @Test
