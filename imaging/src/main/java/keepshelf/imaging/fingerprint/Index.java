@@ -20,7 +20,7 @@ public final class Index {
 
   /** Says which entries are to be compared at all. */
   @FunctionalInterface
-  public interface Comparable {
+  public interface Compared {
     /** Whether these two are. */
     boolean may(int a, int b);
   }
@@ -242,11 +242,11 @@ public final class Index {
   }
 
   /**
-   * Pairs that may be the same picture, each once, in order; on all cores. Of very many that are
-   * near each other those whose structures agree least are left out, the number of pictures of one
-   * kind on a large shelf.
+   * Pairs that may be the same picture, each once, in order; on all cores. Where very many are near
+   * each other, as pictures of one kind on a large shelf are, those whose structures agree least
+   * are left out.
    */
-  public List<Pair> pairs(Comparable which) {
+  public List<Pair> pairs(Compared which) {
     Candidates found = new Candidates(AGREED, ROOM);
     int blocks = (size + BLOCK - 1) / BLOCK;
     IntStream.range(0, blocks)
@@ -259,7 +259,7 @@ public final class Index {
     return found.pairs();
   }
 
-  private void between(int first, int second, Comparable which, Candidates found) {
+  private void between(int first, int second, Compared which, Candidates found) {
     int end = Math.min(size, first + BLOCK);
     int otherEnd = Math.min(size, second + BLOCK);
     for (int i = first; i < end; i++) {

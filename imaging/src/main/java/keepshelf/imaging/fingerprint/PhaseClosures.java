@@ -1,8 +1,11 @@
 package keepshelf.imaging.fingerprint;
 
 import java.nio.LongBuffer;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import keepshelf.imaging.fourier.Fft;
@@ -208,7 +211,7 @@ public final class PhaseClosures {
 
   /** One name for a triple, its orientations and the order of its frequencies. */
   private static String orbit(int[] t) {
-    String least = null;
+    List<String> names = new ArrayList<>();
     for (int o = 0; o < Orientations.COUNT; o++) {
       int[] a = turned(o, t[0], t[1]);
       int[] b = turned(o, t[2], t[3]);
@@ -216,9 +219,8 @@ public final class PhaseClosures {
         a[0] + " " + a[1], b[0] + " " + b[1], (-a[0] - b[0]) + " " + (-a[1] - b[1])
       };
       Arrays.sort(three);
-      String name = String.join(",", three);
-      least = least == null || name.compareTo(least) < 0 ? name : least;
+      names.add(String.join(",", three));
     }
-    return least;
+    return Collections.min(names);
   }
 }
