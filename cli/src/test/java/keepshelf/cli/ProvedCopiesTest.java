@@ -157,11 +157,7 @@ class ProvedCopiesTest {
       z.putNextEntry(new ZipEntry("quay_slate_height.png"));
       Files.copy(dir.resolve("pier_slate_roughness.png"), z);
     }
-    shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
-    HostRecord h = new HostRecord("l", "lanternhouse", dir.resolve("hosts/l").toString());
-    shelf.installer().addHost(h);
-    plan = shelf.installer().plan(shelf.item("quay_slate"), h, InstallOptions.NONE.tile(0.8));
-    installed = shelf.installer().install(plan, Progress.NONE);
+    install(zip, "quay_slate");
     String height =
         plan.maps().stream()
             .filter(m -> m.role() == MapRole.HEIGHT)
@@ -173,6 +169,15 @@ class ProvedCopiesTest {
     Proof p = proof();
     assertThat(p.ok()).as(p.toString()).isTrue();
     assertThat(input(p, "specular_roughness").found()).contains("mean");
+  }
+
+  /** Files a pack and installs an item of it, without its proof. */
+  private void install(Path zip, String item) throws Exception {
+    shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
+    HostRecord h = new HostRecord("own", "lanternhouse", dir.resolve("hosts/own").toString());
+    shelf.installer().addHost(h);
+    plan = shelf.installer().plan(shelf.item(item), h, InstallOptions.NONE.tile(0.8));
+    installed = shelf.installer().install(plan, Progress.NONE);
   }
 
   @Test
@@ -208,11 +213,7 @@ class ProvedCopiesTest {
       z.putNextEntry(new ZipEntry("wall_slate_roughness.png"));
       Files.copy(dir.resolve("pier_slate_roughness.png"), z);
     }
-    shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
-    HostRecord h = new HostRecord("w", "lanternhouse", dir.resolve("hosts/w").toString());
-    shelf.installer().addHost(h);
-    plan = shelf.installer().plan(shelf.item("wall_slate"), h, InstallOptions.NONE.tile(0.8));
-    installed = shelf.installer().install(plan, Progress.NONE);
+    install(zip, "wall_slate");
     Proof p = proof();
     assertThat(p.ok()).isFalse();
     assertThat(p.complaints()).anyMatch(c -> c.contains("base_color"));

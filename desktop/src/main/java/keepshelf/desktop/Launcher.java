@@ -36,13 +36,18 @@ public final class Launcher {
     }
   }
 
-  /** Why there is no window, by what lies deepest below {@code e}. */
+  /**
+   * Why there is no window, by what lies deepest below {@code e}: the toolkit says with an
+   * unsupported operation that there is no display; anything else is a fault of ours.
+   */
   static String noWindow(Throwable e) {
     Throwable deepest = e;
     while (deepest.getCause() != null) {
       deepest = deepest.getCause();
     }
     String why = deepest.getMessage() == null ? deepest.toString() : deepest.getMessage();
-    return Words.of("app.no-window", why);
+    return deepest instanceof UnsupportedOperationException
+        ? Words.of("app.no-window", why)
+        : Words.of("app.not-started", why, Log.file());
   }
 }

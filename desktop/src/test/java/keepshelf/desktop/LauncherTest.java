@@ -21,4 +21,12 @@ class LauncherTest {
     assertThat(Launcher.noWindow(new IllegalStateException()))
         .contains("java.lang.IllegalStateException. ");
   }
+
+  @Test
+  void aFaultOfOursIsNotBlamedOnTheDisplay() {
+    assertThat(Launcher.noWindow(new RuntimeException(new IllegalStateException("no scene"))))
+        .startsWith("Keep Shelf could not start: no scene. ")
+        .endsWith("keepshelf.log")
+        .doesNotContain("display");
+  }
 }

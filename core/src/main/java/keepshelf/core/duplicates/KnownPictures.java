@@ -9,7 +9,7 @@ import keepshelf.imaging.fingerprint.Index;
 
 /**
  * The descriptors of all kept fingerprints in memory, so that a new picture is looked for among
- * them in an instant; about 1 KB each. Safe for several threads.
+ * them in an instant; about half a KB each. Safe for several threads.
  */
 public final class KnownPictures {
   private final Catalogue catalogue;

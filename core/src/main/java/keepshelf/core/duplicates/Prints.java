@@ -61,32 +61,26 @@ final class Prints {
     for (KeptDescriptor k : catalogue.pictures().descriptors(0)) {
       p.kept.put(k.sha256(), k.descriptor());
     }
-    p.complete();
     return p;
   }
 
-  /** Makes up closures of what was kept without them, from the small picture that is kept too. */
-  private void complete() {
-    List<String> without =
-        kept.entrySet().stream()
-            .filter(e -> e.getValue().closures().unknown())
-            .map(Map.Entry::getKey)
-            .toList();
-    for (String sha256 : without) {
-      catalogue
-          .pictures()
-          .fingerprint(sha256)
-          .ifPresent(f -> {
-            kept.put(sha256, f.descriptor());
-            made(sha256, f);
-          });
-    }
-    flush();
-  }
-
-  /** The descriptor that is kept of a file, or null. */
+  /**
+   * The descriptor that is kept of a file, or null. What one of before lacks is made up for from
+   * the small picture that is kept too, and kept.
+   */
   Descriptor descriptor(String sha256) {
-    return kept.get(sha256);
+    Descriptor known = kept.get(sha256);
+    if (known == null || !known.lacksClosures()) {
+      return known;
+    }
+    return catalogue
+        .pictures()
+        .fingerprint(sha256)
+        .map(f -> {
+          made(sha256, f);
+          return f.descriptor();
+        })
+        .orElse(known);
   }
 
   /** Notes one for this search only, under a name that is no file's. */

@@ -5,21 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import keepshelf.core.Shelf;
 import keepshelf.core.TestPacks;
-import keepshelf.core.catalogue.kin.KeptDescriptor;
-import keepshelf.core.catalogue.kin.KeptPictures;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
-import keepshelf.imaging.fingerprint.Descriptor;
-import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -283,34 +278,6 @@ class DuplicatesTest {
           .extracting(DuplicatePair::relation)
           .containsExactlyInAnyOrder(
               DuplicatePair.Relation.INVERTED, DuplicatePair.Relation.RE_ENCODED);
-    }
-  }
-
-  /** A shelf of before has no closures: they come from what is kept, no picture is decoded. */
-  @Test
-  void whatWasKeptWithoutClosuresIsCompleted() throws Exception {
-    Path zip = pack("moss.zip", "moss", Map.of("diff", stone(1), "rough", stone(2)));
-    try (Shelf shelf = Shelf.open(dir.resolve("shelf"))) {
-      shelf.file(shelf.read(zip.toString(), Progress.NONE), Filing.Wishes.NONE, Progress.NONE);
-      var pictures = PictureCollector.ofShelf(shelf.folder().root(), shelf.catalogue().items());
-      find(shelf, pictures, new ArrayList<>());
-      KeptPictures kept = shelf.catalogue().pictures();
-      Map<String, Fingerprint> before = new LinkedHashMap<>();
-      for (KeptDescriptor k : kept.descriptors(0)) {
-        Fingerprint f = kept.fingerprint(k.sha256()).orElseThrow();
-        byte[] shorter = Arrays.copyOf(f.descriptor().toBytes(), 804);
-        before.put(k.sha256(), new Fingerprint(Descriptor.ofBytes(shorter), f.luma(), f.colour()));
-      }
-      kept.putFingerprints(before);
-      assertThat(kept.descriptors(0)).hasSize(2).allMatch(k -> k.descriptor().closures().unknown());
-
-      List<String> decoded = new ArrayList<>();
-      find(shelf, pictures, decoded);
-
-      assertThat(decoded).isEmpty();
-      assertThat(kept.descriptors(0))
-          .hasSize(2)
-          .noneMatch(k -> k.descriptor().closures().unknown());
     }
   }
 

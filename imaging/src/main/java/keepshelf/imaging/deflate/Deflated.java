@@ -4,6 +4,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.ArrayDeque;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -14,7 +15,8 @@ import java.util.zip.Deflater;
  * A zlib stream (RFC 1950) that is deflated in pieces, on other threads when it is long: each piece
  * ends on a whole byte and knows the 32 KB before it, so that all of them are one valid stream.
  * With a low effort a piece in which hardly anything repeats is written as a {@link LiteralBlock},
- * which takes a fraction of the time and is no larger; a sample says which pieces are like that.
+ * which takes a fraction of the time and is hardly ever larger; a sample says which pieces are like
+ * that.
  */
 public final class Deflated {
   /** Takes what is packed. */
@@ -35,7 +37,7 @@ public final class Deflated {
   /** Bytes in the middle of a piece on which both ways are tried. */
   private static final int SAMPLE = 1 << 14;
 
-  /** Literals may be larger by so much: they are written and read several times as fast. */
+  /** Literals may be larger by so much: they are written in a fraction of the time. */
   private static final double AS_GOOD = 1.02;
 
   private final int effort;
@@ -109,7 +111,7 @@ public final class Deflated {
             ? CompletableFuture.supplyAsync(() -> packed(data, n, known, last))
             : CompletableFuture.completedFuture(packed(data, n, known, last)));
     int window = Math.min(WINDOW, n);
-    before = java.util.Arrays.copyOfRange(data, n - window, n);
+    before = Arrays.copyOfRange(data, n - window, n);
     piece = new byte[last ? 0 : PIECE];
     filled = 0;
     if (!sideBySide || coming.size() > AT_ONCE) {

@@ -37,7 +37,7 @@ public record Descriptor(
 
   static final int FEATURES = 190;
 
-  /** Length of {@link #toBytes}. */
+  /** Length of {@link #toBytes} with closures. */
   public static final int BYTES = 44 + 4 * FEATURES + 8 * PhaseClosures.LONGS;
 
   /** What was kept before there were closures. */
@@ -46,6 +46,11 @@ public record Descriptor(
   /** Whether it has enough contrast to be compared with others. */
   public boolean comparable() {
     return deviation >= LEAST_DEVIATION;
+  }
+
+  /** Whether it was kept before there were closures. */
+  public boolean lacksClosures() {
+    return closures == PhaseClosures.UNKNOWN;
   }
 
   /** The same with closures. */
@@ -57,14 +62,16 @@ public record Descriptor(
 
   /** The same as bytes, to be kept; see {@link #ofBytes}. */
   public byte[] toBytes() {
-    ByteBuffer b = ByteBuffer.allocate(BYTES);
+    ByteBuffer b = ByteBuffer.allocate(lacksClosures() ? SHORT : BYTES);
     b.putInt(width).putInt(height).putInt(repeatsX).putInt(repeatsY).putLong(pixels);
     b.putFloat(meanRed).putFloat(meanGreen).putFloat(meanBlue).putFloat(deviation);
     b.putInt(vectors ? 1 : 0);
     for (float f : features) {
       b.putFloat(f);
     }
-    closures.put(b.asLongBuffer());
+    if (!lacksClosures()) {
+      closures.put(b.asLongBuffer());
+    }
     return b.array();
   }
 

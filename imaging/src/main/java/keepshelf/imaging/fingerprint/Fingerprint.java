@@ -31,7 +31,10 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
   private static final double SHORTEST = 0.7;
 
   private static final int FEATURES = Descriptor.FEATURES;
-  private static final int SMALL = 64;
+
+  /** Side of the picture whose spectrum is asked. */
+  static final int SMALL = 64;
+
   private static final int REACH = 14 * 14 + 14;
 
   /** The fingerprint of a decoded picture. */
@@ -83,21 +86,21 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
       }
       means[c] = (float) (sum / n);
     }
-    float[] smaller = Resampler.area(small, SIDE, SIDE, SMALL, SMALL);
+    float[][] spectrum = spectrum(Resampler.area(small, SIDE, SIDE, SMALL, SMALL));
     return new Fingerprint(
         new Descriptor(
             width,
             height,
             across,
             down,
-            features(smaller),
+            features(spectrum),
             means[0],
             means[1],
             means[2],
             deviation,
             hash,
             vectors,
-            PhaseClosures.of(smaller)),
+            PhaseClosures.of(spectrum)),
         levels,
         colours(p, w, h));
   }
@@ -106,7 +109,7 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
   public static Fingerprint of(Descriptor descriptor, byte[] comparedBy) {
     byte[] luma = Arrays.copyOf(comparedBy, SIDE * SIDE);
     return new Fingerprint(
-        descriptor.closures().unknown() ? descriptor.with(closures(luma)) : descriptor,
+        descriptor.lacksClosures() ? descriptor.with(closures(luma)) : descriptor,
         luma,
         Arrays.copyOfRange(comparedBy, SIDE * SIDE, SIDE * SIDE + 3 * COLOURS * COLOURS));
   }
@@ -114,9 +117,9 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
   private static PhaseClosures closures(byte[] luma) {
     float[] levels = new float[luma.length];
     for (int i = 0; i < luma.length; i++) {
-      levels[i] = luma[i] & 0xFF;
+      levels[i] = (luma[i] & 0xFF) / 255f;
     }
-    return PhaseClosures.of(Resampler.area(levels, SIDE, SIDE, SMALL, SMALL));
+    return PhaseClosures.of(spectrum(Resampler.area(levels, SIDE, SIDE, SMALL, SMALL)));
   }
 
   /** Luminance and colours in one piece, to be kept. */
@@ -212,11 +215,8 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
     return descriptor.comparable();
   }
 
-  /**
-   * The shift-invariant descriptor of a 64 x 64 luminance picture: for each orbit of frequencies
-   * under turning and mirroring, the mean and the spread of the logarithm of their strengths.
-   */
-  static float[] features(float[] small) {
+  /** The spectrum, real and imaginary, of a 64 x 64 picture in levels of its contrast. */
+  private static float[][] spectrum(float[] small) {
     double s = 0;
     double s2 = 0;
     for (float v : small) {
@@ -231,6 +231,16 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
       re[i] = (float) ((small[i] - mean) * 255 / (deviation * 255 + 0.5));
     }
     new Fft(SMALL).transform(re, im, false);
+    return new float[][] {re, im};
+  }
+
+  /**
+   * The shift-invariant descriptor of a spectrum: for each orbit of frequencies under turning and
+   * mirroring, the mean and the spread of the logarithm of their strengths.
+   */
+  private static float[] features(float[][] spectrum) {
+    float[] re = spectrum[0];
+    float[] im = spectrum[1];
     float[] out = new float[FEATURES];
     int at = 0;
     for (int u = 1; u <= SMALL / 2 && at < FEATURES; u++) {

@@ -8,7 +8,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
-import keepshelf.imaging.fourier.Fft;
 
 /**
  * Where a picture has its structure, in a form that stays when the picture is moved, turned by
@@ -23,7 +22,7 @@ import keepshelf.imaging.fourier.Fft;
  * clear enough to be asked. A negative has all bits of the first kind turned over.
  */
 public final class PhaseClosures {
-  /** Of a picture of which nothing is known. */
+  /** Of a picture that was not asked; one that was asked may have no clear triple all the same. */
   public static final PhaseClosures UNKNOWN = new PhaseClosures(new long[8]);
 
   /** An agreement that nothing can be said of: a grid of few waves has no such triples. */
@@ -34,7 +33,7 @@ public final class PhaseClosures {
 
   private static final int TRIPLES = 256;
   private static final int WORDS = TRIPLES / Long.SIZE;
-  private static final int SMALL = 64;
+  private static final int SMALL = Fingerprint.SMALL;
 
   /** Finer frequencies do not survive compression and smaller sizes. */
   private static final int REACH = 9;
@@ -64,10 +63,11 @@ public final class PhaseClosures {
   /**
    * Of a picture's spectrum.
    *
-   * @param re real part of 64 x 64 frequencies, row by row
-   * @param im imaginary part
+   * @param spectrum real and imaginary parts of 64 x 64 frequencies, row by row, in any scale
    */
-  static PhaseClosures of(float[] re, float[] im) {
+  static PhaseClosures of(float[][] spectrum) {
+    float[] re = spectrum[0];
+    float[] im = spectrum[1];
     double[] closed = new double[TRIPLES];
     double[] clear = new double[TRIPLES];
     double weak = WEAK * strength(re, im);
@@ -117,14 +117,6 @@ public final class PhaseClosures {
     return Math.sqrt(squares / n);
   }
 
-  /** Of luminances of 64 x 64 pixels. */
-  static PhaseClosures of(float[] small) {
-    float[] re = small.clone();
-    float[] im = new float[re.length];
-    new Fft(SMALL).transform(re, im, false);
-    return of(re, im);
-  }
-
   /** What {@link #put} gave. */
   static PhaseClosures of(LongBuffer kept) {
     long[] bits = new long[LONGS];
@@ -137,7 +129,7 @@ public final class PhaseClosures {
     out.put(bits);
   }
 
-  /** Whether nothing is known. */
+  /** Whether nothing can be said by them. */
   public boolean unknown() {
     return (bits[4] | bits[5] | bits[6] | bits[7]) == 0;
   }

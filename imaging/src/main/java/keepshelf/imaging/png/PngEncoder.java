@@ -13,8 +13,8 @@ import keepshelf.imaging.deflate.Deflated;
 import keepshelf.imaging.pixel.Lines;
 
 /**
- * Writes PNG of 8 and 16 bits in about the time that deflating takes, line by line. That filter is
- * taken whose bytes are smallest in sum (PNG Specification, Third Edition, section 12.7).
+ * Writes PNG of 8 and 16 bits, line by line, in about the time that deflating takes or less. That
+ * filter is taken whose bytes are smallest in sum (PNG Specification, Third Edition, section 12.7).
  */
 public final class PngEncoder {
   private static final byte[] SIGNATURE = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
