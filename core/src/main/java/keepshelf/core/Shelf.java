@@ -8,7 +8,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import keepshelf.core.bin.Bin;
@@ -85,7 +84,7 @@ public final class Shelf implements AutoCloseable {
   private final Licences licences;
   private final Sources sources;
   private final List<Problem> recovered;
-  private final AtomicReference<Ahead> ahead = new AtomicReference<>();
+  private final AtomicReference<ReadAhead> ahead = new AtomicReference<>();
 
   private Shelf(Opening opening, FilingStep.Listener listener) {
     this.folder = opening.folder();
@@ -352,32 +351,18 @@ public final class Shelf implements AutoCloseable {
 
   /** The same, reading only what has changed since {@code before}, which may be null. */
   public Search search(Search before) {
-    Ahead first = before == null ? ahead.getAndSet(null) : null;
-    if (first == null) {
-      return Search.over(catalogue, licences, before);
-    }
-    Search read = first.search().join();
-    return first.version() == catalogue.version() ? read : Search.over(catalogue, licences, read);
+    ReadAhead first = before == null ? ahead.getAndSet(null) : null;
+    return first == null ? Search.over(catalogue, licences, before) : first.upToNow();
   }
-
-  /** What is read before it is asked for, and the version of the catalogue before that. */
-  private record Ahead(long version, CompletableFuture<Search> search) {}
 
   /** Begins to read in the background what the first {@link #search(Search)} will need. */
   public void readAhead() {
-    CompletableFuture<Search> first = new CompletableFuture<>();
-    ahead.set(new Ahead(catalogue.version(), first));
-    // A thread of its own: one of those that searching is shared out to would be missing there.
-    Thread.ofPlatform()
-        .daemon()
-        .name("keepshelf-ahead")
-        .start(() -> {
-          try {
-            first.complete(search());
-          } catch (RuntimeException e) {
-            first.completeExceptionally(e);
-          }
-        });
+    ahead.set(ReadAhead.begin(catalogue, licences));
+  }
+
+  /** What is being read ahead and was not asked for yet. */
+  public Optional<ReadAhead> ahead() {
+    return Optional.ofNullable(ahead.get());
   }
 
   /** Whether nothing can be changed, because the disk is full or cannot be written to. */

@@ -72,15 +72,7 @@ public final class KeepShelfApp extends Application {
       Shelf shelf = opening.join();
       show(stage, shelf, start);
       if (args.contains("--report-start")) {
-        report("window");
-        window
-            .shelfModel()
-            .foundProperty()
-            .subscribe((was, is) -> {
-              if (was == null && is != null) {
-                Platform.runLater(() -> report("boards"));
-              }
-            });
+        window.onRead(KeepShelfApp::report);
       }
       if (start.demo() != null) {
         new DemoSetUp(start.demo(), shelf, window).start();
@@ -91,14 +83,14 @@ public final class KeepShelfApp extends Application {
       }
       if (args.contains("--try")) {
         // Only to see that the window opens, and to collect what a start loads.
-        Platform.runLater(() -> Platform.runLater(Platform::exit));
+        Rehearsal.walk(window, stage);
       }
     } catch (CompletionException e) {
       refuse(stage, e.getCause());
     }
   }
 
-  /** Says how long it took from the start of the process until {@code what} was there. */
+  /** Says how long it took from the start of the process until {@code what} stood there. */
   private static void report(String what) {
     System.err.println(
         what

@@ -2,6 +2,7 @@ package keepshelf.desktop;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.stage.Stage;
@@ -93,7 +94,9 @@ public final class MainWindow implements AutoCloseable {
     benchRoom.onMade(this::refresh);
     hosts = new HostsView(hostsModel, shelf, pictures, picker);
     duplicatesModel = new DuplicatesModel(shelf, work, this::refresh);
-    duplicates = new DuplicatesView(duplicatesModel, shelf, pictures, work, shelfModel.all());
+    duplicates =
+        new DuplicatesView(
+            duplicatesModel, shelf, pictures, work, shelfModel.all(), shelfModel::card);
     projectsModel = new ProjectsModel(shelf, work, shelfModel, this::recordsChanged);
     projects =
         new ProjectsView(
@@ -163,9 +166,11 @@ public final class MainWindow implements AutoCloseable {
 
   /** Opens the window, then reads the shelf: the window does not wait for it. */
   public void show() {
+    shelfModel.begin(what -> StartReport.laidOut(stage.getScene(), what));
     stage.show();
     Platform.runLater(() -> {
-      refresh();
+      hostsModel.refresh();
+      duplicatesModel.refresh();
       hostsModel.resume();
       duplicatesModel.searchWhenCheap();
       sourcesRoom.resume();
@@ -197,6 +202,11 @@ public final class MainWindow implements AutoCloseable {
     shelfModel.refresh();
     hostsModel.refresh();
     duplicatesModel.refresh();
+  }
+
+  /** Says when the window, the first boards and all items are laid out; for measuring starts. */
+  void onRead(Consumer<String> what) {
+    new StartReport(stage.getScene(), what).on(shelfModel);
   }
 
   /** Shows what is chosen on the boards large. */
@@ -271,6 +281,11 @@ public final class MainWindow implements AutoCloseable {
   /** Opens a place. */
   public void open(Place p) {
     shell.openProperty().set(p == bench() ? benchRoom.place() : p);
+  }
+
+  /** All places, in the order of their spines. */
+  List<Place> places() {
+    return shell.places();
   }
 
   /** The place of what came in. */

@@ -165,6 +165,9 @@ public interface Catalogue extends AutoCloseable {
     return cards(Cards.NONE).shown();
   }
 
+  /** The top of the boards by kind: {@code most} cards of the first ones, without reading all. */
+  Glimpse glimpse(int most);
+
   /**
    * Rows of the cards ({@link ItemCard#row()}) whose words match an FTS5 expression, of those from
    * {@code first} to {@code last}: ranges can be asked for at once.

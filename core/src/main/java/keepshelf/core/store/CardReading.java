@@ -54,13 +54,28 @@ final class CardReading {
     return new Cards(at, packs, own, joins, shown);
   }
 
+  private static final String PACKS =
+      "select p.id, p.name, p.version, p.source, p.creator, p.licence, p.taken_in,"
+          + " p.purchase, coalesce(t.row, 0) from pack p left join pack_text t on t.pack_id = p.id";
+
+  /** What cards say of these packs. */
+  static List<PackCard> packs(Handle h, List<String> ids) {
+    // One by one: there are few, and each is found by its key.
+    List<PackCard> out = new ArrayList<>();
+    for (String id : ids) {
+      h.createQuery(PACKS + " where p.id = :id")
+          .bind("id", id)
+          .map((r, c) -> pack(r))
+          .findOne()
+          .ifPresent(out::add);
+    }
+    return out;
+  }
+
   /** What cards say of packs; what is the same stays the same object. */
   private static Map<String, PackCard> packs(Handle h, Map<String, PackCard> before) {
     Map<String, PackCard> out = new HashMap<>();
-    h.createQuery(
-            "select p.id, p.name, p.version, p.source, p.creator, p.licence, p.taken_in,"
-                + " p.purchase, coalesce(t.row, 0) from pack p left join pack_text t on t.pack_id ="
-                + " p.id")
+    h.createQuery(PACKS)
         .map((r, c) -> {
           PackCard now = pack(r);
           PackCard old = before.get(now.id());
@@ -113,7 +128,8 @@ final class CardReading {
   /** What stands between the fields of a card that are read as one text. */
   private static final char BETWEEN = '\u001F';
 
-  private static final String FIELDS =
+  /** A whole row as one text; the pack comes last. */
+  static final String AS_TEXT =
       Stream.of(
               "row",
               "item_id",
@@ -136,7 +152,7 @@ final class CardReading {
               "made",
               "pack_id")
           .map(f -> "ifnull(" + f + ", '')")
-          .collect(Collectors.joining(", "));
+          .collect(Collectors.joining(", ", "concat_ws(char(31), ", ")"));
 
   /**
    * The cards that {@code which} (never input) says, in its order, in one pass over one table. A
@@ -146,13 +162,23 @@ final class CardReading {
   private static List<ItemCard> cards(Handle h, String which, Map<String, PackCard> packs) {
     List<String> rows = new ArrayList<>();
     try (var s = h.getConnection().createStatement();
-        var r = s.executeQuery("select concat_ws(char(31), " + FIELDS + ") from card" + which)) {
+        var r = s.executeQuery("select " + AS_TEXT + " from card" + which)) {
       while (r.next()) {
         rows.add(r.getString(1));
       }
     } catch (SQLException e) {
       throw new org.jdbi.v3.core.result.ResultSetException("cards cannot be read", e, null);
     }
+    return cards(rows, packs);
+  }
+
+  /** The identifier of the pack that a row names. */
+  static String packOf(String row) {
+    return row.substring(row.lastIndexOf(BETWEEN) + 1);
+  }
+
+  /** The cards of these rows. */
+  static List<ItemCard> cards(List<String> rows, Map<String, PackCard> packs) {
     Map<String, String> shared = new ConcurrentHashMap<>();
     Map<String, Marks> marks = new ConcurrentHashMap<>();
     return rows.parallelStream().map(r -> card(r, packs, shared, marks)).toList();

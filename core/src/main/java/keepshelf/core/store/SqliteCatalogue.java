@@ -14,6 +14,7 @@ import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.BrokenFile;
 import keepshelf.core.catalogue.Cards;
 import keepshelf.core.catalogue.Catalogue;
+import keepshelf.core.catalogue.Glimpse;
 import keepshelf.core.catalogue.JoinedItems;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Records;
@@ -276,6 +277,11 @@ public final class SqliteCatalogue implements Catalogue {
     } catch (JdbiException e) {
       throw StoreTrouble.of(e);
     }
+  }
+
+  @Override
+  public Glimpse glimpse(int most) {
+    return read(h -> GlimpseReading.read(h, most));
   }
 
   @Override

@@ -1,8 +1,7 @@
 package keepshelf.desktop.duplicates;
 
-import java.util.HashMap;
 import java.util.Locale;
-import java.util.Map;
+import java.util.function.Function;
 import javafx.beans.binding.Bindings;
 import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
@@ -43,23 +42,23 @@ public final class DuplicatesView implements Place {
   private final StackPane empty = new StackPane();
   private Region sheet;
 
-  /** Shows {@code model}; {@code items} are those on the shelf. */
+  /**
+   * Shows {@code model}.
+   *
+   * @param items those on the shelf
+   * @param card the card of one of them by its identifier, or null
+   */
   public DuplicatesView(
       DuplicatesModel model,
       Shelf shelf,
       Pictures pictures,
       WorkList work,
-      javafx.collections.ObservableList<ItemCard> items) {
+      javafx.collections.ObservableList<ItemCard> items,
+      Function<String, ItemCard> card) {
     this.model = model;
     compare = new ComparePane(model, shelf, pictures);
-    facts = new FactsPane(model, pictures, work);
-    items.addListener(
-        (ListChangeListener<ItemCard>)
-            c -> {
-              Map<String, ItemCard> byId = new HashMap<>();
-              items.forEach(s -> byId.put(s.id(), s));
-              facts.know(byId);
-            });
+    facts = new FactsPane(model, pictures, work, card);
+    items.addListener((ListChangeListener<ItemCard>) c -> facts.show());
     binButton = Kit.button("", () -> open(new BinPane(model.bin(), this::closeSheet)), "quiet");
     binButton.setId("bin-button");
     binButton.setMinWidth(0);

@@ -1,8 +1,8 @@
 package keepshelf.desktop.duplicates;
 
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.function.Function;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -42,15 +42,18 @@ final class FactsPane extends BorderPane {
           return size() > REMEMBERED;
         }
       };
-  private Map<String, ItemCard> items = new HashMap<>();
+  private final Function<String, ItemCard> card;
 
   /** The pair whose difference is shown, and where the words about it stand. */
   private DuplicatePair shown;
 
   private Label difference;
 
-  FactsPane(DuplicatesModel model, Pictures pictures, WorkList work) {
+  /** {@code card} names the items of single files. */
+  FactsPane(
+      DuplicatesModel model, Pictures pictures, WorkList work, Function<String, ItemCard> card) {
     this.model = model;
+    this.card = card;
     this.pictures = pictures;
     this.work = work;
     getStyleClass().add("sheet");
@@ -58,13 +61,8 @@ final class FactsPane extends BorderPane {
     show();
   }
 
-  /** What stands on the shelf, to name the items of single files. */
-  void know(Map<String, ItemCard> byId) {
-    items = byId;
-    show();
-  }
-
-  private void show() {
+  /** Shows it anew. */
+  void show() {
     Finding f = model.chosenProperty().get();
     if (f == null) {
       setCenter(null);
@@ -146,7 +144,7 @@ final class FactsPane extends BorderPane {
             ? x.group().members()
             : java.util.List.of(f.pair().a(), f.pair().b());
     for (Picture p : all) {
-      ItemCard s = items.get(p.item());
+      ItemCard s = card.apply(p.item());
       int row = g.getRowCount();
       g.add(cell(Kit.label(s == null ? "" : s.name(), "strong")), 0, row);
       g.add(

@@ -15,6 +15,8 @@ public final class Log {
   public static void begin() {
     System.setProperty("keepshelf.log", file().toString());
     System.setProperty("logback.configurationFile", "keepshelf/desktop/logback.xml");
+    // What is logged while the log is made ready is kept and written then; that needs no word.
+    System.setProperty("slf4j.internal.verbosity", "ERROR");
     Thread.setDefaultUncaughtExceptionHandler((t, e) -> log().error("not caught", e));
     // Making a log ready takes as long as a fifth of a start; nothing waits for it.
     Thread.ofPlatform().daemon().name("keepshelf-log").start(() -> log().info("started"));

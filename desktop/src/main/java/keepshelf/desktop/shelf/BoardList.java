@@ -34,7 +34,7 @@ final class BoardList extends ListView<BoardList.Row> {
     }
 
     boolean last() {
-      return to == board.items().size();
+      return to == board.count();
     }
   }
 
@@ -196,7 +196,7 @@ final class BoardList extends ListView<BoardList.Row> {
             .getChildren()
             .setAll(
                 Kit.wrapped(r.board().title(), "plate"),
-                Kit.label(Words.of("shelf.board.count", r.board().items().size()), "hint"),
+                Kit.label(Words.of("shelf.board.count", r.board().count()), "hint"),
                 Kit.label(Words.bytes(r.board().bytes()), "hint"));
       }
       if (r.last()) {

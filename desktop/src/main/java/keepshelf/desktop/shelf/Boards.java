@@ -9,9 +9,8 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
-import keepshelf.core.catalogue.Family;
+import keepshelf.core.catalogue.Glimpse;
 import keepshelf.core.catalogue.ItemCard;
-import keepshelf.core.model.ItemKind;
 import keepshelf.desktop.words.Words;
 import keepshelf.imaging.colour.OkLab;
 
@@ -35,11 +34,12 @@ final class Boards {
    *
    * @param title on its plate
    * @param items on it, in order
+   * @param count how many there are, also where only the first were read yet
    * @param bytes of all their maps
    */
-  record Board(String title, List<ItemCard> items, long bytes) {
+  record Board(String title, List<ItemCard> items, int count, long bytes) {
     Board(String title, List<ItemCard> items) {
-      this(title, items, items.stream().mapToLong(ItemCard::bytes).sum());
+      this(title, items, items.size(), items.stream().mapToLong(ItemCard::bytes).sum());
     }
   }
 
@@ -70,7 +70,7 @@ final class Boards {
    */
   static List<Board> of(List<ItemCard> cards, By by, UnaryOperator<String> lastUsed) {
     return switch (by) {
-      case KIND -> ordered(cards, ItemCard::board, kinds());
+      case KIND -> ordered(cards, ItemCard::board, Glimpse.order());
       case SOURCE -> groups(cards, c -> orNone(c.pack().source()), "shelf.nosource");
       case LICENCE -> groups(cards, c -> orNone(c.pack().licence()), "shelf.nolicence");
       case PROJECT -> groups(cards, c -> c.marks().projects(), "shelf.noproject");
@@ -90,17 +90,12 @@ final class Boards {
     };
   }
 
-  private static List<String> kinds() {
-    List<String> out = new ArrayList<>();
-    for (Family f : Family.values()) {
-      if (f != Family.NONE) {
-        out.add(f.title());
-      }
-    }
-    for (ItemKind k : ItemKind.values()) {
-      out.add(k.plural());
-    }
-    return out;
+  /** The boards of a glimpse, as far as there is something of them. */
+  static List<Board> of(Glimpse g) {
+    return g.boards().stream()
+        .filter(b -> !b.first().isEmpty())
+        .map(b -> new Board(b.name(), b.first(), b.items(), b.bytes()))
+        .toList();
   }
 
   private static List<Board> ordered(

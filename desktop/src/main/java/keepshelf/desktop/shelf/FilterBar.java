@@ -97,7 +97,7 @@ final class FilterBar extends HBox {
     });
     all.add(named);
     row.show(all);
-    count.setText(Words.of("shelf.count", f.cards().size(), model.all().size()));
+    count.setText(Words.of("shelf.count", f.cards().size(), model.count()));
   }
 
   private ContextMenu menu(String key) {

@@ -5,10 +5,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import javafx.beans.Observable;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -19,7 +21,9 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import keepshelf.core.ReadAhead;
 import keepshelf.core.Shelf;
+import keepshelf.core.catalogue.Glimpse;
 import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -53,14 +57,17 @@ public final class ShelfModel {
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyBooleanWrapper busy = new ReadOnlyBooleanWrapper();
   private final Selection selection = new Selection();
-  private final AtomicLong asked = new AtomicLong();
   private final AtomicLong read = new AtomicLong();
   private final AtomicLong looked = new AtomicLong();
   private Known known = Known.NOTHING;
+  private Glimpse glimpse = Glimpse.NONE;
   private Search search;
 
   /** What was read last; used only where reading is done. */
   private Search newest;
+
+  /** What is asked for; whatever was asked before is not shown any more. */
+  private volatile Asked now;
 
   private List<ItemCard> shown = List.of();
   private long version = -1;
@@ -72,6 +79,7 @@ public final class ShelfModel {
     this.work = work;
     words.addListener(o -> find());
     by.addListener(o -> find());
+    find();
     selection.idsProperty().addListener(o -> readTag());
   }
 
@@ -85,6 +93,20 @@ public final class ShelfModel {
     return busy.getReadOnlyProperty();
   }
 
+  /** How many items there are, as far as is known yet. */
+  int count() {
+    return search == null
+        ? glimpse.boards().stream().mapToInt(Glimpse.Board::items).sum()
+        : search.all().size();
+  }
+
+  /** Bytes of all their maps. */
+  long bytes() {
+    return search == null
+        ? glimpse.boards().stream().mapToLong(Glimpse.Board::bytes).sum()
+        : search.all().stream().mapToLong(ItemCard::bytes).sum();
+  }
+
   /** Every item, by name. */
   public ObservableList<ItemCard> all() {
     return all;
@@ -92,6 +114,11 @@ public final class ShelfModel {
 
   /** The boards with what the query finds. */
   ObservableList<Boards.Board> boards() {
+    return boards;
+  }
+
+  /** Becomes invalid when boards are shown, or the first of them, or it is seen that none are. */
+  public Observable boardsRead() {
     return boards;
   }
 
@@ -139,7 +166,7 @@ public final class ShelfModel {
 
   /** How free the use of an item is. */
   public keepshelf.core.licensing.LicenceClass glance(ItemCard c) {
-    return search.glance(c);
+    return shelf.licences().glance(c.pack().licence());
   }
 
   /** Whether files of an item were found missing or altered. */
@@ -182,6 +209,54 @@ public final class ShelfModel {
     return search == null ? null : search.card(item);
   }
 
+  /**
+   * Reads the shelf for the first time. What is being read ahead is shown as it comes: the top of
+   * the boards, then everything; nothing that is asked for meanwhile has to wait for it.
+   *
+   * @param laidOut runs something after what is shown was laid out
+   */
+  public void begin(Consumer<Runnable> laidOut) {
+    Optional<ReadAhead> ahead = shelf.ahead();
+    if (ahead.isEmpty()) {
+      refresh();
+      return;
+    }
+    open++;
+    busy.set(true);
+    Runnable pressing = work.press();
+    Runnable all =
+        () ->
+            work.ui(() -> {
+              refresh();
+              pressing.run();
+              busy.set(--open > 0);
+            });
+    Consumer<Glimpse> show =
+        g -> {
+          show(g);
+          laidOut.accept(() -> ahead.get().readOn(all));
+        };
+    Thread here = Thread.currentThread();
+    ahead
+        .get()
+        .glimpse(g -> {
+          if (Thread.currentThread() == here) {
+            show.accept(g);
+          } else {
+            work.ui(() -> show.accept(g));
+          }
+        });
+  }
+
+  private void show(Glimpse g) {
+    glimpse = g;
+    if (search == null && words.get().isEmpty() && by.get() == Boards.By.KIND) {
+      boards.setAll(Boards.of(g));
+      shown = boards.stream().flatMap(b -> b.items().stream()).toList();
+      selection.keep(shown, byId(shown)::get);
+    }
+  }
+
   /** Reads the shelf anew in the background, keeping what is chosen. */
   public void refresh() {
     long mine = read.incrementAndGet();
@@ -193,12 +268,19 @@ public final class ShelfModel {
       Search next = shelf.search(newest);
       newest = next;
       Known has = Known.of(next.all());
+      // What was asked for is found at once, so that the boards wait for nothing else.
+      Asked last = now;
+      Asked.Answer first = last.of(next);
       work.ui(() -> {
         version = at;
         search = next;
         known = has;
+        if (now == last) {
+          show(first);
+        } else {
+          find();
+        }
         all.setAll(next.all());
-        find();
       });
       work.quietly(shelf.catalogue()::tidy);
     });
@@ -252,34 +334,33 @@ public final class ShelfModel {
 
   /** Asks the query and makes the boards, in the background: either may take a while. */
   private void find() {
-    if (search == null) {
+    Asked mine = new Asked(Query.of(words.get()), by.get());
+    now = mine;
+    Search over = search;
+    if (over == null) {
       return;
     }
-    long mine = asked.incrementAndGet();
-    Query query = Query.of(words.get());
-    Boards.By order = by.get();
-    Search over = search;
-    List<PackNews> owned = elsewhere;
-    boolean many = selection.idsProperty().get().size() > MOST_TOGETHER;
     background(() -> {
-      if (mine != asked.get()) {
-        return;
+      if (mine == now) {
+        Asked.Answer a = mine.of(over);
+        work.ui(() -> {
+          if (mine == now) {
+            show(a);
+          }
+        });
       }
-      Found f = over.find(query);
-      List<Boards.Board> next = Boards.of(f.cards(), order, over::lastUsed);
-      List<ItemCard> inOrder = next.stream().flatMap(b -> b.items().stream()).toList();
-      List<PackNews> outlines = NotHere.found(owned, query);
-      Function<String, ItemCard> card = many ? byId(f.cards())::get : id -> found(id, f, over);
-      work.ui(() -> {
-        if (mine == asked.get()) {
-          found.set(f);
-          shown = inOrder;
-          boards.setAll(next);
-          notHere.setAll(outlines);
-          selection.keep(inOrder, card);
-        }
-      });
     });
+  }
+
+  private void show(Asked.Answer a) {
+    boolean many = selection.idsProperty().get().size() > MOST_TOGETHER;
+    Function<String, ItemCard> card =
+        many ? byId(a.found().cards())::get : id -> found(id, a.found(), a.over());
+    found.set(a.found());
+    shown = a.inOrder();
+    boards.setAll(a.boards());
+    notHere.setAll(NotHere.found(elsewhere, a.found().query()));
+    selection.keep(shown, card);
   }
 
   /** Says what is owned and not on the shelf, so that it can be found; by name. */

@@ -148,8 +148,7 @@ public final class ShelfView implements Place, SwatchCard.Host {
     empty.setMouseTransparent(true);
     empty
         .getChildren()
-        .setAll(
-            Kit.wrapped(Words.of(model.all().isEmpty() ? "shelf.empty" : "shelf.none"), "empty"));
+        .setAll(Kit.wrapped(Words.of(model.count() == 0 ? "shelf.empty" : "shelf.none"), "empty"));
   }
 
   // What a card asks.
@@ -271,9 +270,10 @@ public final class ShelfView implements Place, SwatchCard.Host {
             Words.of(
                 "shelf.status",
                 shelf.folder().root().getFileName().toString(),
-                model.all().size(),
-                Words.bytes(model.all().stream().mapToLong(ItemCard::bytes).sum())),
-        model.all());
+                model.count(),
+                Words.bytes(model.bytes())),
+        model.all(),
+        model.boardsRead());
   }
 
   @Override

@@ -104,17 +104,27 @@ public final class WorkList implements AutoCloseable {
 
   /** Keeps or drops something small; never waits behind pictures and is done before the end. */
   public void note(Runnable what) {
-    pressing.incrementAndGet();
+    Runnable done = press();
     quietly(
         notes,
         () -> {
           try {
             what.run();
           } finally {
-            lastNote = System.nanoTime();
-            pressing.decrementAndGet();
+            done.run();
           }
         });
+  }
+
+  /** Something is being read that a person waits for; what is returned says that it is there. */
+  public Runnable press() {
+    pressing.incrementAndGet();
+    return this::released;
+  }
+
+  private void released() {
+    lastNote = System.nanoTime();
+    pressing.decrementAndGet();
   }
 
   /**

@@ -61,6 +61,44 @@ class ShelfModelTest {
   }
 
   @Test
+  void theTopOfTheBoardsStandsBeforeEverythingIsRead() throws Exception {
+    at.shelf().readAhead();
+    List<Runnable> afterLayout = new ArrayList<>();
+    model.begin(afterLayout::add);
+    at.until(() -> !afterLayout.isEmpty());
+    assertThat(model.wasRead()).isFalse();
+    assertThat(model.busyProperty().get()).isTrue();
+    List<Boards.Board> first = List.copyOf(model.boards());
+    assertThat(first).isNotEmpty();
+    assertThat(model.count()).isEqualTo(3);
+    long bytes = model.bytes();
+    assertThat(model.selection().leadProperty().get()).isEqualTo(model.shown().getFirst());
+    assertThat(model.glance(model.shown().getFirst())).isNotNull();
+    // What is chosen meanwhile stays chosen.
+    model.move(1, false);
+    at.until(() -> !model.taggedProperty().get().isEmpty());
+    afterLayout.forEach(Runnable::run);
+    at.until(() -> model.wasRead() && !model.busyProperty().get());
+    assertThat(model.boards()).isEqualTo(first);
+    assertThat(model.bytes()).isEqualTo(bytes).isPositive();
+    assertThat(model.foundProperty().get().cards()).hasSize(3);
+    assertThat(model.selection().leadProperty().get()).isEqualTo(model.shown().get(1));
+  }
+
+  @Test
+  void aQuestionThatIsAskedMeanwhileIsAnsweredWhenEverythingIsRead() throws Exception {
+    at.shelf().readAhead();
+    model.wordsProperty().set("cork");
+    List<Runnable> afterLayout = new ArrayList<>();
+    model.begin(afterLayout::add);
+    at.until(() -> !afterLayout.isEmpty());
+    assertThat(model.boards()).isEmpty();
+    afterLayout.forEach(Runnable::run);
+    at.until(() -> model.wasRead() && !model.busyProperty().get());
+    assertThat(names(model.shown())).containsExactly("cork_float");
+  }
+
+  @Test
   void allItemsStandOnBoards() throws Exception {
     read();
     assertThat(model.wasRead()).isTrue();

@@ -38,8 +38,10 @@ public final class Web implements AutoCloseable {
     }
   }
 
-  private final HttpClient client;
   private final Duration still;
+
+  /** Made when something is asked for first: until then no certificates are read. */
+  private HttpClient client;
 
   /** With the patience that fits the world. */
   public Web() {
@@ -51,13 +53,21 @@ public final class Web implements AutoCloseable {
    */
   public Web(Duration still) {
     this.still = still;
-    HttpClient.Builder b =
-        HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NEVER).connectTimeout(CONNECT);
-    ProxySelector proxies = ProxySelector.getDefault();
-    if (proxies != null) {
-      b.proxy(proxies);
+  }
+
+  private synchronized HttpClient client() {
+    if (client == null) {
+      HttpClient.Builder b =
+          HttpClient.newBuilder()
+              .followRedirects(HttpClient.Redirect.NEVER)
+              .connectTimeout(CONNECT);
+      ProxySelector proxies = ProxySelector.getDefault();
+      if (proxies != null) {
+        b.proxy(proxies);
+      }
+      client = b.build();
     }
-    this.client = b.build();
+    return client;
   }
 
   /**
@@ -128,7 +138,7 @@ public final class Web implements AutoCloseable {
 
   private HttpResponse<InputStream> send(HttpRequest r, URI at) throws IOException {
     try {
-      return client.send(r, HttpResponse.BodyHandlers.ofInputStream());
+      return client().send(r, HttpResponse.BodyHandlers.ofInputStream());
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new CancellationException();
@@ -210,7 +220,9 @@ public final class Web implements AutoCloseable {
   }
 
   @Override
-  public void close() {
-    client.shutdownNow();
+  public synchronized void close() {
+    if (client != null) {
+      client.shutdownNow();
+    }
   }
 }
