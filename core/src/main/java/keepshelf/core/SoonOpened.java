@@ -2,7 +2,7 @@ package keepshelf.core;
 
 import java.lang.invoke.MethodHandles;
 import keepshelf.core.licensing.Licences;
-import keepshelf.core.store.FirstStatement;
+import keepshelf.core.store.SqliteCatalogue;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -19,7 +19,7 @@ public final class SoonOpened {
 
   static void ready() {
     try {
-      FirstStatement.run();
+      SqliteCatalogue.makeReady();
       // The shipped ones are read when the class is first used.
       MethodHandles.lookup().ensureInitialized(Licences.class);
     } catch (RuntimeException | IllegalAccessException | LinkageError e) {

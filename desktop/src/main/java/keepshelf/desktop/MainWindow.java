@@ -25,6 +25,7 @@ import keepshelf.desktop.shelf.ShelfModel;
 import keepshelf.desktop.shelf.ShelfView;
 import keepshelf.desktop.shell.Place;
 import keepshelf.desktop.shell.ShellView;
+import keepshelf.desktop.shell.StartReport;
 import keepshelf.desktop.shell.WindowStyle;
 import keepshelf.desktop.sources.SourcesModel;
 import keepshelf.desktop.sources.SourcesView;
@@ -206,7 +207,8 @@ public final class MainWindow implements AutoCloseable {
 
   /** Says when the window, the first boards and all items are laid out; for measuring starts. */
   void onRead(Consumer<String> what) {
-    new StartReport(stage.getScene(), what).on(shelfModel);
+    new StartReport(stage.getScene(), what)
+        .on(!shelfModel.shown().isEmpty(), shelfModel.boardsRead(), shelfModel.foundProperty());
   }
 
   /** Shows what is chosen on the boards large. */

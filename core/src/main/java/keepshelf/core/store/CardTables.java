@@ -2,6 +2,7 @@ package keepshelf.core.store;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.imaging.colour.OkLab;
 import org.jdbi.v3.core.Handle;
@@ -30,8 +31,7 @@ final class CardTables {
    *     went
    */
   static long empty(Handle h, List<String> items) {
-    long all = h.createQuery("select count(*) from card").mapTo(Long.class).one();
-    if (items.size() > FEW && 2L * items.size() > all) {
+    if (areMost(h, items)) {
       long last = h.createQuery("select max(row) from card").mapTo(Long.class).one();
       h.execute("insert into words(words) values ('delete-all')");
       h.execute("delete from card where row < ?", last);
@@ -43,6 +43,46 @@ final class CardTables {
       cards.execute();
     }
     return 0;
+  }
+
+  private static boolean areMost(Handle h, List<String> items) {
+    return items.size() > FEW
+        && 2L * items.size() > h.createQuery("select count(*) from card").mapTo(Long.class).one();
+  }
+
+  /**
+   * Takes the words of these items away while their cards stay: all of the index where they are
+   * most, as {@link #empty} does.
+   *
+   * @return whether all of it is empty, for {@link #refillWords} once theirs are written
+   */
+  static boolean emptyWords(Handle h, List<String> items) {
+    if (areMost(h, items)) {
+      h.execute("insert into words(words) values ('delete-all')");
+      return true;
+    }
+    var words =
+        h.prepareBatch("delete from words where rowid = (select row from card where item_id = ?)");
+    items.forEach(words::add);
+    words.execute();
+    return false;
+  }
+
+  /** Adds the words of all items whose words {@link #emptyWords} took away beside. */
+  static void refillWords(Handle h) {
+    // The index keeps no texts; whether it has a row is known by its count of words.
+    String without = "from card where row not in (select id from words_docsize)";
+    Set<String> items =
+        Set.copyOf(h.createQuery("select item_id " + without).mapTo(String.class).list());
+    List<String> packs =
+        h.createQuery("select distinct pack_id " + without).mapTo(String.class).list();
+    for (String p : packs) {
+      List<ShelvedItem> of =
+          PackTables.items(h, "i.pack_id = :q", p).stream()
+              .filter(s -> items.contains(s.item().id()))
+              .toList();
+      CardWriting.words(h, of.stream().map(ShelvedItem::item).toList(), of.getFirst().pack());
+    }
   }
 
   /** Makes all cards that {@link #empty} took away and nobody has written since. */

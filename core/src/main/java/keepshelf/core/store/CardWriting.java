@@ -65,6 +65,11 @@ final class CardWriting {
           i.isPartlyMade() ? 1 : 0);
     }
     cards.execute();
+    words(h, items, pack);
+  }
+
+  /** Adds the words of items of a pack whose cards are there. */
+  static void words(Handle h, List<ItemRecord> items, PackSummary pack) {
     var words =
         h.prepareBatch(
             "insert into words(rowid, name, source, creator, tags, notes, files, other) values"

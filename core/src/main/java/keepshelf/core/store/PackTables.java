@@ -54,59 +54,7 @@ final class PackTables {
     CardWriting.insert(h, p.items(), p.summary());
   }
 
-  /**
-   * A pack whose files, maps and items themselves are those that the tables have.
-   *
-   * @param items those of them that are different, or whose pack is
-   */
-  private record Change(PackRecord pack, List<ItemRecord> items) {
-    /** What is different in {@code p}; empty when more is than can be told by items. */
-    static Optional<Change> of(PackRecord before, PackRecord p) {
-      boolean alike = before.files().equals(p.files()) && before.items().size() == p.items().size();
-      for (int i = 0; alike && i < p.items().size(); i++) {
-        ItemRecord a = before.items().get(i);
-        ItemRecord b = p.items().get(i);
-        alike = a.id().equals(b.id()) && a.maps().equals(b.maps());
-      }
-      if (!alike) {
-        return Optional.empty();
-      }
-      boolean all = !before.summary().equals(p.summary());
-      List<ItemRecord> changed = new ArrayList<>();
-      for (int i = 0; i < p.items().size(); i++) {
-        if (all || !before.items().get(i).equals(p.items().get(i))) {
-          changed.add(p.items().get(i));
-        }
-      }
-      return Optional.of(new Change(p, changed));
-    }
-  }
-
-  /**
-   * Writes what is different: all cards go, then come all rows, then all cards. FTS5 writes what it
-   * has gathered of words at each statement of another kind, so that taking turns would make a
-   * piece of its index for each pack.
-   */
-  private static void update(Handle h, List<Change> changes) {
-    List<String> gone =
-        changes.stream().flatMap(c -> c.items().stream()).map(ItemRecord::id).toList();
-    long last = CardTables.empty(h, gone);
-    for (Change c : changes) {
-      pack(h, c.pack());
-      if (!c.items().isEmpty()) {
-        rows(h, c.pack(), c.items().stream().map(ItemRecord::id).collect(Collectors.toSet()));
-      }
-    }
-    if (!gone.isEmpty()) {
-      CardTables.tick(h);
-    }
-    changes.forEach(c -> CardWriting.write(h, c.items(), c.pack().summary()));
-    if (last > 0) {
-      CardTables.refill(h, last);
-    }
-  }
-
-  private static void pack(Handle h, PackRecord p) {
+  static void pack(Handle h, PackRecord p) {
     // The row itself stays: what else is known of the pack hangs on it.
     h.execute(
         "insert into pack(id, name, version, source, creator, licence, page, folder, archive,"
@@ -135,7 +83,7 @@ final class PackTables {
   }
 
   /** Writes the rows of these items of a pack, be they new or there already. */
-  private static void rows(Handle h, PackRecord p, Set<String> ids) {
+  static void rows(Handle h, PackRecord p, Set<String> ids) {
     var rows =
         h.prepareBatch(
             "insert into item(id, pack_id, position, key, name, kind, workflow, colourway,"
@@ -362,24 +310,5 @@ final class PackTables {
         r.getString("sha256"),
         r.getLong("bytes"),
         json(r.getString("recipe"), Recipe.class));
-  }
-
-  /** Adds or replaces packs, of which those {@code before} need not be read, and removes others. */
-  static void change(Handle h, List<PackRecord> before, List<PackRecord> packs, List<String> gone) {
-    Map<String, PackRecord> known =
-        before.stream().collect(Collectors.toMap(PackRecord::id, p -> p, (a, b) -> a));
-    gone.forEach(id -> h.execute("delete from pack where id = ?", id));
-    List<PackRecord> anew = new ArrayList<>();
-    List<Change> changes = new ArrayList<>();
-    for (PackRecord p : packs) {
-      Optional.ofNullable(known.get(p.id()))
-          .or(() -> load(h, "id", p.id()))
-          .flatMap(was -> Change.of(was, p))
-          .ifPresentOrElse(changes::add, () -> anew.add(p));
-    }
-    update(h, changes);
-    // All their items first: one may have gone from one of them to another.
-    anew.forEach(p -> h.execute("delete from item where pack_id = ?", p.id()));
-    anew.forEach(p -> insert(h, p));
   }
 }

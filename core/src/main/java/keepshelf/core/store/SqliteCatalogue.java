@@ -1,7 +1,5 @@
 package keepshelf.core.store;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -34,6 +32,7 @@ import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
+import org.sqlite.SQLiteDataSource;
 
 /**
  * The catalogue in one SQLite file with a write-ahead log, so that several processes may use it at
@@ -77,6 +76,17 @@ public final class SqliteCatalogue implements Catalogue {
     return new SqliteCatalogue(CatalogueFile.openToRead(file), Records.NONE);
   }
 
+  /**
+   * Waits for what the first statement of a process waits for, the database's library and that
+   * around it, on a catalogue that is none.
+   */
+  public static void makeReady() {
+    SQLiteDataSource none = new SQLiteDataSource(CatalogueFile.config());
+    none.setUrl("jdbc:sqlite::memory:");
+    CatalogueFile.statements(none)
+        .useHandle(h -> h.createQuery("select :n").bind("n", 1).mapTo(int.class).one());
+  }
+
   <T> T read(HandleCallback<T, RuntimeException> work) {
     try {
       return jdbi.withHandle(work);
@@ -98,19 +108,10 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   /** A change of what stands in records too: both or none. */
-  void recorded(Consumer<Handle> work, RecordWriting record) {
+  void recorded(Consumer<Handle> work, StateTables.RecordWriting record) {
     change(h -> {
       work.accept(h);
-      try {
-        record.write(records, h);
-        ShelfState now = StateTables.state(h).map(ShelfState::next).orElse(null);
-        if (now != null) {
-          StateTables.put(h, now);
-          records.state(now);
-        }
-      } catch (IOException e) {
-        throw new UncheckedIOException(e);
-      }
+      StateTables.write(h, records, record);
     });
   }
 
@@ -223,7 +224,7 @@ public final class SqliteCatalogue implements Catalogue {
       List<InstallationRecord> installations) {
     recorded(
         h -> {
-          PackTables.change(h, before, packs, gone);
+          PackChanges.write(h, before, packs, gone);
           installations.forEach(i -> HostTables.put(h, i));
         },
         (r, h) -> r.installations(installations));

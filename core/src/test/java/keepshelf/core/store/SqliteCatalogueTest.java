@@ -24,6 +24,7 @@ import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class SqliteCatalogueTest {
@@ -148,10 +149,25 @@ class SqliteCatalogueTest {
         p.items().stream().map(i -> i.marked(i.marks().withTags(List.of(tag)))).toList());
   }
 
+  private static PackRecord renamed(PackRecord p) {
+    return p.withItems(p.items().stream().map(i -> i.named("Other " + i.name())).toList());
+  }
+
   /** A few cards are taken out one by one, most of them all at once: what is found is the same. */
   @ParameterizedTest
-  @ValueSource(ints = {0, 1, 6, 11, 12})
-  void afterAChangeOfAnySizeTheWordsAreThoseOfTheItems(int changed) throws Exception {
+  @CsvSource({
+    "0, false",
+    "1, false",
+    "6, false",
+    "11, false",
+    "12, false",
+    "1, true",
+    "6, true",
+    "11, true",
+    "12, true"
+  })
+  void afterAChangeOfAnySizeTheWordsAreThoseOfTheItems(int changed, boolean renamed)
+      throws Exception {
     try (SqliteCatalogue c = SqliteCatalogue.open(dir.resolve("new.db"))) {
       List<PackRecord> packs = new ArrayList<>();
       for (int n = 0; n < 12; n++) {
@@ -160,12 +176,16 @@ class SqliteCatalogueTest {
       c.change(packs, List.of(), List.of());
       Cards before = c.cards(Cards.NONE);
       List<PackRecord> after =
-          packs.subList(0, changed).stream().map(p -> tagged(p, "newknot")).toList();
+          packs.subList(0, changed).stream()
+              .map(p -> tagged(p, "newknot"))
+              .map(p -> renamed ? renamed(p) : p)
+              .toList();
       c.change(after, List.of(), List.of());
 
       assertThat(found(c, "newknot")).hasSize(50 * changed);
       assertThat(found(c, "oldknot")).hasSize(50 * (12 - changed));
       assertThat(found(c, "mesh")).hasSize(600);
+      assertThat(found(c, "other")).hasSize(renamed ? 50 * changed : 0);
       // One who has seen the cards before learns of every one that is another row now.
       Cards now = c.cards(before);
       assertThat(now.shown()).hasSize(600);

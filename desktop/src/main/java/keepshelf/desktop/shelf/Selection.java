@@ -65,6 +65,20 @@ public final class Selection {
     tell(c);
   }
 
+  /** Moves the choice by {@code step} in the order of {@code shown}; {@code more} keeps it too. */
+  void move(int step, boolean more, List<ItemCard> shown) {
+    if (shown.isEmpty()) {
+      return;
+    }
+    int at = lead.get() == null ? -1 : at(lead.get().id(), shown);
+    ItemCard to = shown.get(Math.clamp(at < 0 ? 0 : at + (long) step, 0, shown.size() - 1));
+    if (more) {
+      upTo(to, shown);
+    } else {
+      only(to);
+    }
+  }
+
   /** Chooses all of them. */
   public void all(List<ItemCard> shown) {
     chosen.clear();

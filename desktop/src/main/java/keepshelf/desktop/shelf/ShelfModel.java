@@ -67,7 +67,7 @@ public final class ShelfModel {
   private Search newest;
 
   /** What is asked for; whatever was asked before is not shown any more. */
-  private volatile Asked now;
+  private volatile Boards.Asked now;
 
   private List<ItemCard> shown = List.of();
   private long version = -1;
@@ -269,8 +269,8 @@ public final class ShelfModel {
       newest = next;
       Known has = Known.of(next.all());
       // What was asked for is found at once, so that the boards wait for nothing else.
-      Asked last = now;
-      Asked.Answer first = last.of(next);
+      Boards.Asked last = now;
+      Boards.Asked.Answer first = last.of(next);
       work.ui(() -> {
         version = at;
         search = next;
@@ -334,7 +334,7 @@ public final class ShelfModel {
 
   /** Asks the query and makes the boards, in the background: either may take a while. */
   private void find() {
-    Asked mine = new Asked(Query.of(words.get()), by.get());
+    Boards.Asked mine = new Boards.Asked(Query.of(words.get()), by.get());
     now = mine;
     Search over = search;
     if (over == null) {
@@ -342,7 +342,7 @@ public final class ShelfModel {
     }
     background(() -> {
       if (mine == now) {
-        Asked.Answer a = mine.of(over);
+        Boards.Asked.Answer a = mine.of(over);
         work.ui(() -> {
           if (mine == now) {
             show(a);
@@ -352,7 +352,7 @@ public final class ShelfModel {
     });
   }
 
-  private void show(Asked.Answer a) {
+  private void show(Boards.Asked.Answer a) {
     boolean many = selection.idsProperty().get().size() > MOST_TOGETHER;
     Function<String, ItemCard> card =
         many ? byId(a.found().cards())::get : id -> found(id, a.found(), a.over());
@@ -414,25 +414,6 @@ public final class ShelfModel {
    * Moves the choice by {@code step} items along the boards; {@code more} keeps what was chosen.
    */
   public void move(int step, boolean more) {
-    if (shown.isEmpty()) {
-      return;
-    }
-    int at = index();
-    ItemCard to = shown.get(Math.clamp(at < 0 ? 0 : at + (long) step, 0, shown.size() - 1));
-    if (more) {
-      selection.upTo(to, shown);
-    } else {
-      selection.only(to);
-    }
-  }
-
-  private int index() {
-    ItemCard lead = selection.leadProperty().get();
-    for (int i = 0; lead != null && i < shown.size(); i++) {
-      if (shown.get(i).id().equals(lead.id())) {
-        return i;
-      }
-    }
-    return -1;
+    selection.move(step, more, shown);
   }
 }

@@ -1,32 +1,37 @@
-package keepshelf.desktop;
+package keepshelf.desktop.shell;
 
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.beans.Observable;
 import javafx.scene.Scene;
-import keepshelf.desktop.shelf.ShelfModel;
 
 /** Says how far a start has come: the window, the first boards, everything, each laid out. */
-final class StartReport {
+public final class StartReport {
   private final Scene scene;
   private final Consumer<String> said;
 
   /** Of the window with {@code scene}; names what stands there to {@code said}. */
-  StartReport(Scene scene, Consumer<String> said) {
+  public StartReport(Scene scene, Consumer<String> said) {
     this.scene = scene;
     this.said = said;
   }
 
-  /** Begins; the window is shown already. */
-  void on(ShelfModel boards) {
+  /**
+   * Begins; the window is shown already.
+   *
+   * @param stand whether boards stand in it already
+   * @param boards becomes invalid when they do
+   * @param all becomes invalid when everything does
+   */
+  public void on(boolean stand, Observable boards, Observable all) {
     said.accept("window");
-    if (boards.shown().isEmpty()) {
-      once(boards.boardsRead(), "boards");
-    } else {
+    if (stand) {
       laidOut("boards");
+    } else {
+      once(boards, "boards");
     }
-    once(boards.foundProperty(), "everything");
+    once(all, "everything");
   }
 
   private void once(Observable seen, String what) {
@@ -45,7 +50,7 @@ final class StartReport {
   }
 
   /** Runs something after the next time that a window is laid out. */
-  static void laidOut(Scene scene, Runnable what) {
+  public static void laidOut(Scene scene, Runnable what) {
     scene.addPostLayoutPulseListener(
         new Runnable() {
           @Override
