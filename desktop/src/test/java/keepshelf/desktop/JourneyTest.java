@@ -59,6 +59,8 @@ class JourneyTest {
     shelf
         .installer()
         .addHost(new HostRecord("Lanternhouse", "lanternhouse", dir.resolve("host").toString()));
+    // As a start does.
+    shelf.readAhead();
     window =
         new MainWindow(primary, shelf, new Settings(dir.resolve("settings.properties")), files);
     window.show();
@@ -93,6 +95,15 @@ class JourneyTest {
         .filter(n -> n.getAccessibleText() != null && n.getAccessibleText().endsWith(file))
         .findFirst()
         .orElseThrow();
+  }
+
+  @Test
+  void anEmptyShelfSaysWhatToDo(FxRobot robot) throws Exception {
+    WaitForAsyncUtils.waitFor(1, TimeUnit.MINUTES, () -> window.shelfModel().wasRead());
+    idle();
+    String words = Words.of("shelf.empty");
+    Label said = robot.lookup((Label l) -> l.getText().equals(words)).query();
+    assertThat(said.getParent().isVisible()).isTrue();
   }
 
   @Test

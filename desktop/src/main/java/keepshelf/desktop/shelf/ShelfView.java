@@ -105,6 +105,8 @@ public final class ShelfView implements Place, SwatchCard.Host {
                 this::mend)));
     stack.getChildren().add(content);
     model.boards().addListener((ListChangeListener<Boards.Board>) c -> showEmpty());
+    // That there are none is seen by no change of them.
+    model.foundProperty().addListener(o -> showEmpty());
     model.selection().idsProperty().addListener(o -> boards.mark());
     model.selection().leadProperty().addListener(o -> boards.reveal());
     model.litProperty().addListener(o -> boards.refresh());
