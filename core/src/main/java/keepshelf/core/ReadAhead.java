@@ -47,7 +47,7 @@ public final class ReadAhead {
   private void readGlimpse() {
     try {
       glimpse.complete(catalogue.glimpse(GLIMPSE));
-    } catch (RuntimeException e) {
+    } catch (RuntimeException | Error e) {
       // Whoever reads everything will be told.
       glimpse.complete(Glimpse.NONE);
     }
@@ -76,7 +76,7 @@ public final class ReadAhead {
     start(() -> {
       try {
         search.complete(Search.over(catalogue, licences));
-      } catch (RuntimeException e) {
+      } catch (RuntimeException | Error e) {
         search.completeExceptionally(e);
       }
     });

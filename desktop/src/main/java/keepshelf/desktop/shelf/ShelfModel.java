@@ -117,7 +117,7 @@ public final class ShelfModel {
     return boards;
   }
 
-  /** Becomes invalid when boards are shown, or the first of them, or it is seen that none are. */
+  /** Becomes invalid when boards are shown, be it only the first of them. */
   public Observable boardsRead() {
     return boards;
   }
