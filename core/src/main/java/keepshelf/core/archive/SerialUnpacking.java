@@ -18,6 +18,7 @@ import org.apache.commons.compress.archivers.tar.TarUtils;
 import org.apache.commons.compress.compressors.bzip2.BZip2CompressorInputStream;
 import org.apache.commons.compress.compressors.gzip.GzipCompressorInputStream;
 import org.apache.commons.compress.compressors.xz.XZCompressorInputStream;
+import org.jspecify.annotations.Nullable;
 
 /** Unpacks 7z and TAR, whose entries must be read one after another, and single packed files. */
 final class SerialUnpacking {
@@ -52,7 +53,7 @@ final class SerialUnpacking {
    * @throws PasswordRequiredException when it is protected and no password is known
    * @throws ZipUnpacking.WrongPasswordException when the password does not open it
    */
-  void sevenZ(String password) throws IOException {
+  void sevenZ(@Nullable String password) throws IOException {
     var builder = SevenZFile.builder().setPath(archive).setMaxMemoryLimitKiB(XZ_MEMORY_KIB * 4);
     if (password != null) {
       builder.setPassword(password.toCharArray());

@@ -28,12 +28,12 @@ public final class Unpacker {
   private final List<Problem> problems = Collections.synchronizedList(new ArrayList<>());
   private final Limits limits;
   private final Progress progress;
-  private final String password;
+  private final @Nullable String password;
 
   /** Counts over the archive and all archives in it. */
   private final EntryWriter.Totals totals = new EntryWriter.Totals();
 
-  private Unpacker(String shown, Limits limits, Progress progress, String password) {
+  private Unpacker(String shown, Limits limits, Progress progress, @Nullable String password) {
     this.shown = shown;
     this.limits = limits;
     this.progress = progress;
@@ -51,7 +51,12 @@ public final class Unpacker {
    * @throws CancellationException when {@code progress} stopped it
    */
   public static UnpackReport unpack(
-      Path archive, String shown, Path folder, Limits limits, Progress progress, String password)
+      Path archive,
+      String shown,
+      Path folder,
+      Limits limits,
+      Progress progress,
+      @Nullable String password)
       throws ShelfException {
     Unpacker u = new Unpacker(shown, limits, progress, password);
     u.open(archive, "", List.of(), folder, true);

@@ -22,6 +22,7 @@ import net.lingala.zip4j.model.FileHeader;
 import org.apache.commons.compress.PasswordRequiredException;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.jspecify.annotations.Nullable;
 
 /** Unpacks one ZIP on all cores: its entries can be read in any order. */
 final class ZipUnpacking {
@@ -32,7 +33,7 @@ final class ZipUnpacking {
   private final EntryWriter writer;
   private final String prefix;
   private final List<UnpackedFile> found;
-  private final String password;
+  private final @Nullable String password;
   private Charset charset = StandardCharsets.UTF_8;
 
   ZipUnpacking(
@@ -41,7 +42,7 @@ final class ZipUnpacking {
       EntryWriter writer,
       String prefix,
       List<UnpackedFile> found,
-      String password) {
+      @Nullable String password) {
     this.unpacker = unpacker;
     this.archive = archive;
     this.writer = writer;
@@ -82,8 +83,8 @@ final class ZipUnpacking {
         }
       }
     }
-    if (encrypted) {
-      decrypt(entries, planned, parts);
+    if (encrypted && password != null) {
+      decrypt(entries, planned, parts, password);
     } else {
       unpackOnAllCores(planned, parts);
     }
@@ -115,7 +116,10 @@ final class ZipUnpacking {
 
   /** One entry after another, through a library that knows the encryptions in use. */
   private void decrypt(
-      List<ZipArchiveEntry> entries, List<Integer> planned, List<List<String>> parts)
+      List<ZipArchiveEntry> entries,
+      List<Integer> planned,
+      List<List<String>> parts,
+      String password)
       throws IOException {
     try (var zip = new net.lingala.zip4j.ZipFile(archive.toFile(), password.toCharArray())) {
       Map<Long, FileHeader> byOffset = new HashMap<>();

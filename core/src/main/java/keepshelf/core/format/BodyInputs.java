@@ -4,6 +4,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Names of the inputs that say what a surface is made of, in a format; null where it has none.
@@ -19,15 +20,15 @@ import java.util.stream.Stream;
  * @param thickness metres of the body that light goes through; 0 for a sheet
  */
 public record BodyInputs(
-    String ior,
-    String reflectance,
-    String coat,
-    String coatRoughness,
-    String transmission,
-    String threshold,
-    String glow,
-    String thin,
-    String thickness) {
+    @Nullable String ior,
+    @Nullable String reflectance,
+    @Nullable String coat,
+    @Nullable String coatRoughness,
+    @Nullable String transmission,
+    @Nullable String threshold,
+    @Nullable String glow,
+    @Nullable String thin,
+    @Nullable String thickness) {
   /** All names that the format has. */
   public Set<String> names() {
     return Stream.of(

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import keepshelf.core.format.SurfaceDocument.Value;
+import org.jspecify.annotations.Nullable;
 
 /** Collects plain values of inputs that have no picture. */
 public final class SurfaceValues {
@@ -52,7 +53,7 @@ public final class SurfaceValues {
   }
 
   /** In the place of what the input has; nothing where the format has no such input (null). */
-  public void instead(String input, double value) {
+  public void instead(@Nullable String input, double value) {
     if (input != null && !hasPicture(input)) {
       values.removeIf(x -> x.input().equals(input));
       values.add(new Value(input, value));
@@ -60,8 +61,10 @@ public final class SurfaceValues {
   }
 
   /** So many times what the input has; nothing where it has no value, or where there is none. */
-  public void times(String input, double factor) {
-    values.replaceAll(v -> v.input().equals(input) ? new Value(input, v.value() * factor) : v);
+  public void times(@Nullable String input, double factor) {
+    if (input != null) {
+      values.replaceAll(v -> v.input().equals(input) ? new Value(input, v.value() * factor) : v);
+    }
   }
 
   /** All that was collected, in order. */

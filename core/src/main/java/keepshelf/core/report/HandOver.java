@@ -25,6 +25,7 @@ import keepshelf.core.projects.Project.HandedOver;
 import keepshelf.core.words.Words;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Packs the files of a job that may be handed over, with credits and report; what may not is named
@@ -107,7 +108,7 @@ public final class HandOver {
     }
   }
 
-  private static void discard(Path file) {
+  private static void discard(@Nullable Path file) {
     try {
       if (file != null) {
         Files.deleteIfExists(file);

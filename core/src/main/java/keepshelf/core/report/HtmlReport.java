@@ -13,6 +13,7 @@ import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Reason;
 import keepshelf.core.projects.Verdict;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** A report as one XHTML page that needs nothing beside it. */
 final class HtmlReport {
@@ -101,7 +102,7 @@ final class HtmlReport {
     return out;
   }
 
-  private static void term(List<Map<String, Object>> out, String name, String value) {
+  private static void term(List<Map<String, Object>> out, String name, @Nullable String value) {
     if (value != null && !value.isBlank()) {
       out.add(Map.of("name", name, "value", value));
     }

@@ -6,6 +6,7 @@ import keepshelf.core.licensing.Licence;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
+import org.jspecify.annotations.Nullable;
 
 /**
  * All that a report says of a job, gathered once and written in any form.
@@ -44,12 +45,12 @@ public record JobReport(
    */
   public record Entry(
       JudgedUse use,
-      Licence licence,
+      @Nullable Licence licence,
       String got,
-      String receipt,
-      String installed,
+      @Nullable String receipt,
+      @Nullable String installed,
       List<DeliveredFile> files,
-      byte[] picture) {
+      byte @Nullable [] picture) {
     /** Copies the list. */
     public Entry {
       files = List.copyOf(files);
@@ -75,5 +76,6 @@ public record JobReport(
    * @param text in full, or a summary when that is all there is
    * @param full whether it is the text itself
    */
-  public record LicenceText(String id, String title, String page, String text, boolean full) {}
+  public record LicenceText(
+      String id, String title, @Nullable String page, String text, boolean full) {}
 }

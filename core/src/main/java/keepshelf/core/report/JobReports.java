@@ -33,6 +33,7 @@ import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Projects;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageEncoder;
+import org.jspecify.annotations.Nullable;
 
 /** Gathers what is to be said of a job, and writes it. */
 public final class JobReports {
@@ -162,7 +163,7 @@ public final class JobReports {
     return out;
   }
 
-  private static String receipt(ShelvedItem s) {
+  private static @Nullable String receipt(ShelvedItem s) {
     Purchase p = s.pack().purchase() == null ? Purchase.NONE : s.pack().purchase();
     List<String> out = new ArrayList<>();
     if (p.order() != null) {
@@ -183,7 +184,7 @@ public final class JobReports {
     return out.isEmpty() ? null : String.join(" · ", out);
   }
 
-  private byte[] picture(ShelvedItem s, List<Problem> problems) {
+  private byte @Nullable [] picture(ShelvedItem s, List<Problem> problems) {
     try {
       Path file = Files.createTempFile("keepshelf-report", ".png");
       try {

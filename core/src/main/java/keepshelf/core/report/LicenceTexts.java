@@ -11,6 +11,7 @@ import keepshelf.core.intake.PackDocuments;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.projects.JudgedUse;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.spdx.core.InvalidSPDXAnalysisException;
@@ -78,7 +79,7 @@ final class LicenceTexts {
     return new JobReport.LicenceText(id, l.title(), l.page(), text.strip(), full != null);
   }
 
-  private static String listedText(String id) {
+  private static @Nullable String listedText(String id) {
     try {
       String exact = LicenseInfoFactory.listedLicenseIdCaseSensitive(id).orElse(null);
       return exact == null

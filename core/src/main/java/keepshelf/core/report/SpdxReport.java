@@ -22,6 +22,7 @@ import keepshelf.core.disk.Hashes;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.imaging.io.ImageFormat;
+import org.jspecify.annotations.Nullable;
 import org.spdx.core.InvalidSPDXAnalysisException;
 import org.spdx.jacksonstore.MultiFormatStore;
 import org.spdx.library.LicenseInfoFactory;
@@ -210,7 +211,7 @@ final class SpdxReport {
   /** Hashes of a file's bytes as they are now. */
   private record Sums(String sha1, String sha256) {
     /** Null when it cannot be read. */
-    static Sums of(JobReport.DeliveredFile f) {
+    static @Nullable Sums of(JobReport.DeliveredFile f) {
       MessageDigest one = sha1Digest();
       MessageDigest two = Hashes.digest();
       byte[] buffer = new byte[1 << 16];

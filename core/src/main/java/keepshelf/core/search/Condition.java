@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import keepshelf.core.catalogue.ItemCard;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One typed condition of a query, such as {@code res>=2K} or {@code -source:"Gantry Nine"}.
@@ -27,7 +28,7 @@ public record Condition(
    */
   public record Value(String text, boolean whole) {
     /** Whether {@code name} is this, or, unless it is meant as a whole, has a word beginning so. */
-    boolean names(String name) {
+    boolean names(@Nullable String name) {
       if (name == null) {
         return text.equalsIgnoreCase("none");
       }
@@ -102,7 +103,7 @@ public record Condition(
   }
 
   /** Whether one of its values names {@code name}; whatever its minus sign says. */
-  public boolean names(String name) {
+  public boolean names(@Nullable String name) {
     return values.stream().anyMatch(v -> v.names(name));
   }
 

@@ -11,6 +11,7 @@ import keepshelf.core.catalogue.ItemCard;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What items can be narrowed down by, prepared for counting: each card's value of a facet as a
@@ -105,7 +106,7 @@ final class Facets {
     }
 
     /** Counts the card at position {@code i}: in the facet {@code only}, or in all when null. */
-    void add(int i, String only) {
+    void add(int i, @Nullable String only) {
       for (int f = 0; f < SINGLE; f++) {
         if (only == null || only.equals(KEYS.get(f))) {
           ofSingle[f][single[f][i]]++;
@@ -170,20 +171,24 @@ final class Facets {
     Map<String, Map<String, Integer>> result() {
       Map<String, Map<String, Integer>> out = new LinkedHashMap<>();
       for (String key : KEYS) {
-        out.put(key, new TreeMap<>(String.CASE_INSENSITIVE_ORDER));
+        of(out, key);
       }
       for (int f = 0; f < SINGLE; f++) {
-        fill(out.get(KEYS.get(f)), names.get(f), ofSingle[f]);
+        fill(of(out, KEYS.get(f)), names.get(f), ofSingle[f]);
       }
       List<String> roleIds = new ArrayList<>();
       for (MapRole r : MapRole.values()) {
         roleIds.add(r.id());
       }
-      fill(out.get("maps"), roleIds, ofRoles);
-      fill(out.get("res"), Resolution.LABELS, ofResolutions);
-      fill(out.get("is"), STATES, ofStates);
-      words.forEach((key, values) -> out.get(key).putAll(values));
+      fill(of(out, "maps"), roleIds, ofRoles);
+      fill(of(out, "res"), Resolution.LABELS, ofResolutions);
+      fill(of(out, "is"), STATES, ofStates);
+      words.forEach((key, values) -> of(out, key).putAll(values));
       return out;
+    }
+
+    private static Map<String, Integer> of(Map<String, Map<String, Integer>> all, String key) {
+      return all.computeIfAbsent(key, k -> new TreeMap<>(String.CASE_INSENSITIVE_ORDER));
     }
 
     private static void fill(Map<String, Integer> to, List<String> names, int[] counts) {

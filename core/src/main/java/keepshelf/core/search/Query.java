@@ -118,7 +118,7 @@ public record Query(String text, List<Word> words, List<Condition> conditions, L
     String key = more.conditions.isEmpty() ? null : more.conditions.getFirst().key();
     String kept = text;
     for (Condition c : conditions) {
-      if (c.key().equals(key) && !key.equals("maps") && !key.equals("is")) {
+      if (key != null && c.key().equals(key) && !key.equals("maps") && !key.equals("is")) {
         kept = kept.replace(c.text(), " ");
       }
     }

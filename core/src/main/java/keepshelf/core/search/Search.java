@@ -19,6 +19,7 @@ import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.versions.Releases;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds items on one state of the shelf: made once after each change (about a second for the first
@@ -37,7 +38,7 @@ public final class Search {
   private final Facets facets;
   private final Map<String, List<InstallationRecord>> installed;
 
-  private Search(Catalogue catalogue, Licences licences, Search before) {
+  private Search(Catalogue catalogue, Licences licences, @Nullable Search before) {
     // Read beside the rest: the first mistyped word should not wait for it.
     CompletableFuture<Spelling> spelling =
         before == null
@@ -71,7 +72,7 @@ public final class Search {
   }
 
   /** Over what the catalogue has now; only what has changed since {@code before} is read. */
-  public static Search over(Catalogue catalogue, Licences licences, Search before) {
+  public static Search over(Catalogue catalogue, Licences licences, @Nullable Search before) {
     return new Search(catalogue, licences, before);
   }
 
@@ -81,7 +82,7 @@ public final class Search {
   }
 
   /** The card of an item, or null. */
-  public ItemCard card(String id) {
+  public @Nullable ItemCard card(String id) {
     return byId.get(id);
   }
 
@@ -106,7 +107,7 @@ public final class Search {
   }
 
   /** When an item was installed last, ISO 8601; null when it never was. */
-  public String lastUsed(String item) {
+  public @Nullable String lastUsed(String item) {
     return facts.lastUsed().get(item);
   }
 

@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Objects;
 import keepshelf.core.json.Json;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 
@@ -61,7 +62,7 @@ final class EmbeddedPictures {
     }
   }
 
-  private static List<Path> pictures(JsonNode g, ByteBuffer binary, Path folder)
+  private static List<Path> pictures(JsonNode g, @Nullable ByteBuffer binary, Path folder)
       throws IOException {
     List<Path> out = new ArrayList<>();
     int n = 0;
@@ -91,7 +92,7 @@ final class EmbeddedPictures {
   }
 
   /** The bytes of a picture, or null when it lies beside the document. */
-  private static byte[] bytes(JsonNode g, JsonNode image, ByteBuffer binary) {
+  private static byte @Nullable [] bytes(JsonNode g, JsonNode image, @Nullable ByteBuffer binary) {
     String uri = image.path("uri").asString("");
     if (uri.startsWith("data:image/") && uri.contains(";base64,")) {
       return Base64.getMimeDecoder().decode(uri.substring(uri.indexOf(',') + 1));

@@ -11,6 +11,7 @@ import java.util.LinkedHashSet;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** Finds the pictures that a text document names, whatever kind of document it is. */
 final class NamedPictures {
@@ -95,7 +96,7 @@ final class NamedPictures {
     return from < 0 ? text.substring(0, end) : "";
   }
 
-  private static Path found(Path document, String name) {
+  private static @Nullable Path found(Path document, String name) {
     String plain = name.replace('\\', '/').replaceFirst("^file://", "");
     for (String n : new String[] {plain, decoded(plain)}) {
       try {

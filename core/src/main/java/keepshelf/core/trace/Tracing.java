@@ -22,6 +22,7 @@ import keepshelf.core.intake.Workspace;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Says of the pictures in a job's folder what on the shelf they are: by their content, by what was
@@ -65,8 +66,8 @@ public final class Tracing {
       String path,
       String sha256,
       Found found,
-      String item,
-      String map,
+      @Nullable String item,
+      @Nullable String map,
       double confidence,
       String reason) {}
 
@@ -174,7 +175,8 @@ public final class Tracing {
         pair.a().path().substring(p.path().length()).strip() + ": " + pair.reason());
   }
 
-  private static TracedFile traced(Picture p, DuplicatePair pair, InstallationRecord receipt) {
+  private static TracedFile traced(
+      Picture p, @Nullable DuplicatePair pair, @Nullable InstallationRecord receipt) {
     if (receipt != null) {
       return new TracedFile(
           p.path(),

@@ -5,6 +5,7 @@ import java.util.Locale;
 import keepshelf.core.format.Numbers;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.Shape;
+import org.jspecify.annotations.Nullable;
 
 /** Writes the shapes of a {@link Scene} as an OBJ (Wavefront's specification of 1995). */
 public final class ObjWriter {
@@ -16,7 +17,7 @@ public final class ObjWriter {
    * @param library file name of the material library beside it, or null when materials are found by
    *     their names
    */
-  public static String write(Scene scene, String library) {
+  public static String write(Scene scene, @Nullable String library) {
     StringBuilder b = new StringBuilder();
     b.append("# lengths are in units of ")
         .append(Numbers.plain(1 / scene.unitsPerMetre()))

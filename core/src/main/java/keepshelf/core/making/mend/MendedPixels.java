@@ -25,6 +25,7 @@ import keepshelf.imaging.derive.TwoValues;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** The pixels of maps that are put right. */
 public final class MendedPixels {
@@ -67,10 +68,11 @@ public final class MendedPixels {
           };
     }
     boolean down = f.map().role() == MapRole.NORMAL && "dx".equals(f.map().handedness());
-    return down ? Maps.flipGreen(p) : p;
+    Pixels done = read(p, file);
+    return down ? Maps.flipGreen(done) : done;
   }
 
-  private static Pixels read(Pixels p, Path file) throws IOException {
+  private static Pixels read(@Nullable Pixels p, Path file) throws IOException {
     return p != null ? p : ImageDecoder.decode(file);
   }
 
