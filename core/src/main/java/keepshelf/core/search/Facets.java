@@ -170,9 +170,8 @@ final class Facets {
     /** The counts by facet and value; values that none has are left out. */
     Map<String, Map<String, Integer>> result() {
       Map<String, Map<String, Integer>> out = new LinkedHashMap<>();
-      for (String key : KEYS) {
-        of(out, key);
-      }
+      // All of them, in their order, also those that nothing has a value of.
+      KEYS.forEach(key -> of(out, key));
       for (int f = 0; f < SINGLE; f++) {
         fill(of(out, KEYS.get(f)), names.get(f), ofSingle[f]);
       }

@@ -101,11 +101,6 @@ public final class Search {
     return facts.older().contains(id);
   }
 
-  /** How free the use of an item is. */
-  public keepshelf.core.licensing.LicenceClass glance(ItemCard c) {
-    return facts.glance(c.pack().licence());
-  }
-
   /** When an item was installed last, ISO 8601; null when it never was. */
   public @Nullable String lastUsed(String item) {
     return facts.lastUsed().get(item);

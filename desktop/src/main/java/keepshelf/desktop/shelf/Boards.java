@@ -52,9 +52,9 @@ final class Boards {
    */
   static final class Asked {
     private final Query query;
-    private final Boards.By order;
+    private final By order;
 
-    Asked(Query query, Boards.By order) {
+    Asked(Query query, By order) {
       this.query = query;
       this.order = order;
     }
@@ -67,12 +67,12 @@ final class Boards {
      * @param boards with what was found
      * @param inOrder the items on them; one that stands on several boards comes once for each
      */
-    record Answer(Search over, Found found, List<Boards.Board> boards, List<ItemCard> inOrder) {}
+    record Answer(Search over, Found found, List<Board> boards, List<ItemCard> inOrder) {}
 
     /** Finds it; takes a while. */
     Answer of(Search search) {
       Found f = search.find(query);
-      List<Boards.Board> boards = Boards.of(f.cards(), order, search::lastUsed);
+      List<Board> boards = Boards.of(f.cards(), order, search::lastUsed);
       return new Answer(
           search, f, boards, boards.stream().flatMap(b -> b.items().stream()).toList());
     }

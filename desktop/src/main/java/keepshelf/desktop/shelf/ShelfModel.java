@@ -231,21 +231,13 @@ public final class ShelfModel {
               pressing.run();
               busy.set(--open > 0);
             });
-    Consumer<Glimpse> show =
-        g -> {
-          show(g);
-          laidOut.accept(() -> ahead.get().readOn(all));
-        };
-    Thread here = Thread.currentThread();
     ahead
         .get()
-        .glimpse(g -> {
-          if (Thread.currentThread() == here) {
-            show.accept(g);
-          } else {
-            work.ui(() -> show.accept(g));
-          }
-        });
+        .glimpse(g ->
+            work.ui(() -> {
+              show(g);
+              laidOut.accept(() -> ahead.get().readOn(all));
+            }));
   }
 
   private void show(Glimpse g) {
