@@ -48,7 +48,8 @@ public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
 
   private void seen(SourceFile file, Supplier<Fingerprint> print, Supplier<OkLab> colour) {
     try {
-      String sha = Hashes.sha256(file.onDisk());
+      String told = file.sha256();
+      String sha = told == null ? Hashes.sha256(file.onDisk()) : told;
       hashes.put(file.path(), sha);
       if (catalogue.pictures().fingerprinted(Set.of(sha)).isEmpty()) {
         keep(sha, print.get(), colour.get());

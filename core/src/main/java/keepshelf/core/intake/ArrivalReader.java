@@ -214,7 +214,7 @@ public final class ArrivalReader {
       for (UnpackedFile f : report.files()) {
         String shown = path + "!/" + f.entry();
         unpacked.put(shown, f);
-        raw.add(new Raw(shown, asDelivered(f), f.path(), f.size()));
+        raw.add(new Raw(shown, asDelivered(f), f.path(), f.size(), f.sha256()));
       }
       List<SourceFile> files = probe(raw);
       PackText text = PackText.read(files);
@@ -261,7 +261,7 @@ public final class ArrivalReader {
                   Problem.error(
                       "unreadable", shown, Words.of("arrivalReader.left-out-may-not-read", shown)));
             } else if (a.isRegularFile()) {
-              raw.add(new Raw(shown, parts, file, a.size()));
+              raw.add(new Raw(shown, parts, file, a.size(), null));
             } else {
               problems.add(
                   Problem.warning(
@@ -296,7 +296,11 @@ public final class ArrivalReader {
         probe(
             List.of(
                 new Raw(
-                    path, List.of(origin.getFileName().toString()), origin, Files.size(origin))));
+                    path,
+                    List.of(origin.getFileName().toString()),
+                    origin,
+                    Files.size(origin),
+                    null)));
     Recognition r = recognise("", files, null);
     return new Arrival(
         path,
@@ -320,7 +324,7 @@ public final class ArrivalReader {
     return r.with(trouble).withTile(documents.tileMetres(), documents.reliefMetres());
   }
 
-  private record Raw(String shown, List<String> parts, Path file, long size) {}
+  private record Raw(String shown, List<String> parts, Path file, long size, String sha256) {}
 
   /** Reads all headers, several at a time. */
   private static List<SourceFile> probe(List<Raw> raw) throws IOException {
@@ -351,6 +355,6 @@ public final class ArrivalReader {
     } catch (IOException | RuntimeException | StackOverflowError | OutOfMemoryError e) {
       trouble = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
     }
-    return new SourceFile(r.shown(), r.parts(), r.size(), r.file(), info, trouble);
+    return new SourceFile(r.shown(), r.parts(), r.size(), r.file(), info, trouble, r.sha256());
   }
 }

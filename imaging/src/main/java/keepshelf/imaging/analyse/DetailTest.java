@@ -77,14 +77,18 @@ public final class DetailTest {
         continue;
       }
       flat = false;
-      double[] lost = {
-        lost(levels, side, 1), lost(levels, side, 2), lost(levels, side, 3), deviation + 0.5
-      };
-      boolean toQuarter =
-          lost[1] / lost[3] < QUARTER_LITTLE && lost[1] < FALL * lost[2]
-              || nothing(lost[1], lost[2], lost[3]);
+      deviation += 0.5;
+      float[] once = halved(levels, side);
+      float[] twice = halved(once, side / 2);
+      double byTwo = lost(levels, side, twice, 2);
+      // Where much is lost, what the next halving loses says no more.
+      boolean toQuarter = false;
+      if (byTwo / deviation < QUARTER_LITTLE) {
+        double byThree = lost(levels, side, halved(twice, side / 4), 3);
+        toQuarter = byTwo < FALL * byThree || nothing(byTwo, byThree, deviation);
+      }
       quarter &= toQuarter;
-      half &= toQuarter || nothing(lost[0], lost[1], lost[3]);
+      half &= toQuarter || nothing(lost(levels, side, once, 1), byTwo, deviation);
       if (!half) {
         return Size.FULL;
       }
@@ -95,17 +99,12 @@ public final class DetailTest {
   /** Luma in grey levels 0..255. */
   private static float[] crop(Pixels p, int x0, int y0, int side) {
     float[] out = new float[side * side];
-    boolean colour = p.channels() >= 3;
-    for (int y = 0; y < side; y++) {
-      for (int x = 0; x < side; x++) {
-        float v =
-            colour
-                ? (p.value(x0 + x, y0 + y, 0)
-                        + p.value(x0 + x, y0 + y, 1)
-                        + p.value(x0 + x, y0 + y, 2))
-                    / 3
-                : p.value(x0 + x, y0 + y, 0);
-        out[y * side + x] = 255 * v;
+    int channels = p.channels();
+    float[] row = new float[side * channels];
+    for (int y = 0, i = 0; y < side; y++) {
+      p.read(x0, y0 + y, side, row);
+      for (int j = 0; j < row.length; j += channels, i++) {
+        out[i] = 255 * (channels >= 3 ? (row[j] + row[j + 1] + row[j + 2]) / 3 : row[j]);
       }
     }
     return out;
@@ -128,29 +127,34 @@ public final class DetailTest {
     return share < LITTLE && lost < FALL * next || share < NOTHING && lost < LEAST_LEVELS;
   }
 
-  /** Levels that are lost by halving {@code times} and enlarging again. */
-  private static double lost(float[] levels, int side, int times) {
-    float[] small = levels;
-    int s = side;
-    for (int i = 0; i < times; i++) {
-      small = halved(small, s);
-      s /= 2;
-    }
-    for (int i = 0; i < times; i++) {
+  /** Levels that are lost when {@code halved}, made smaller so many times, is enlarged again. */
+  private static double lost(float[] levels, int side, float[] halved, int times) {
+    float[] small = halved;
+    for (int s = side >> times; s < side / 2; s *= 2) {
       small = doubled(small, s);
-      s *= 2;
     }
+    // The last doubling is compared as it is made.
+    float[] wide = widened(small, side / 2);
     double sum = 0;
-    int n = 0;
     // Away from the edges of the crop, where the filter has no neighbours.
     for (int y = 8; y < side - 8; y++) {
-      for (int x = 8; x < side - 8; x++) {
-        double d = levels[y * side + x] - small[y * side + x];
-        sum += d * d;
-        n++;
-      }
+      int toward = y % 2 == 0 ? -side : side;
+      int c = y / 2 * side;
+      sum += difference(levels, y * side, wide, c - toward, c, c + toward, c + 2 * toward, side);
     }
+    double n = (double) (side - 16) * (side - 16);
     return Math.sqrt(sum / n);
+  }
+
+  /** The squares of what the row from {@code at} and one between {@code b} and {@code c} differ. */
+  private static double difference(
+      float[] levels, int at, float[] wide, int a, int b, int c, int d, int side) {
+    double sum = 0;
+    for (int x = 8; x < side - 8; x++) {
+      double off = levels[at + x] - between(wide[a + x], wide[b + x], wide[c + x], wide[d + x]);
+      sum += off * off;
+    }
+    return sum;
   }
 
   private static float[] halved(float[] in, int side) {
@@ -165,31 +169,49 @@ public final class DetailTest {
     return out;
   }
 
-  /** Catmull-Rom, samples at a quarter and three quarters. */
+  /** Catmull-Rom, samples at a quarter and three quarters, in both directions. */
   private static float[] doubled(float[] in, int side) {
-    float[] wide = new float[side * side * 2];
+    int width = side * 2;
+    float[] wide = widened(in, side);
+    float[] out = new float[width * width];
     for (int y = 0; y < side; y++) {
-      for (int x = 0; x < side; x++) {
-        wide[y * side * 2 + 2 * x] = between(in, y * side, x, side, 1, -1);
-        wide[y * side * 2 + 2 * x + 1] = between(in, y * side, x, side, 1, 1);
-      }
-    }
-    float[] out = new float[side * side * 4];
-    for (int y = 0; y < side; y++) {
-      for (int x = 0; x < side * 2; x++) {
-        out[2 * y * side * 2 + x] = between(wide, x, y, side, side * 2, -1);
-        out[(2 * y + 1) * side * 2 + x] = between(wide, x, y, side, side * 2, 1);
+      int a = Math.max(0, y - 2) * width;
+      int b = Math.max(0, y - 1) * width;
+      int c = y * width;
+      int d = Math.min(side - 1, y + 1) * width;
+      int e = Math.min(side - 1, y + 2) * width;
+      int to = 2 * y * width;
+      for (int x = 0; x < width; x++) {
+        out[to + x] = between(wide[d + x], wide[c + x], wide[b + x], wide[a + x]);
+        out[to + width + x] = between(wide[b + x], wide[c + x], wide[d + x], wide[e + x]);
       }
     }
     return out;
   }
 
-  /** A quarter of a sample to either side of sample {@code i}. */
-  private static float between(float[] v, int base, int i, int n, int stride, int dir) {
-    float a = v[base + stride * Math.clamp(i - dir, 0, n - 1)];
-    float b = v[base + stride * i];
-    float c = v[base + stride * Math.clamp(i + dir, 0, n - 1)];
-    float d = v[base + stride * Math.clamp(i + 2L * dir, 0, n - 1)];
+  /** The same along rows only. */
+  private static float[] widened(float[] in, int side) {
+    float[] out = new float[side * side * 2];
+    // With two samples more at either end, so that no place is a special one.
+    float[] row = new float[side + 4];
+    for (int y = 0; y < side; y++) {
+      System.arraycopy(in, y * side, row, 2, side);
+      row[0] = row[1] = row[2];
+      row[side + 2] = row[side + 3] = row[side + 1];
+      int to = y * side * 2;
+      for (int x = 0; x < side; x++) {
+        float a = row[x + 1];
+        float b = row[x + 2];
+        float c = row[x + 3];
+        out[to + 2 * x] = between(c, b, a, row[x]);
+        out[to + 2 * x + 1] = between(a, b, c, row[x + 4]);
+      }
+    }
+    return out;
+  }
+
+  /** A quarter of a sample beyond {@code b}, on the way to {@code c}. */
+  private static float between(float a, float b, float c, float d) {
     return -0.0703125f * a + 0.8671875f * b + 0.2265625f * c - 0.0234375f * d;
   }
 }

@@ -43,7 +43,11 @@ public final class HandednessTest {
    * agree, for the flipped one they cancel. {@code normal} has at least two channels.
    */
   public static Slopes bySlopes(Pixels normal) {
-    SlopeField field = SlopeField.of(normal);
+    return bySlopes(SlopeField.of(normal));
+  }
+
+  static Slopes bySlopes(SlopeField slopes) {
+    SlopeField field = slopes;
     double[] strengths = new double[3];
     double score = 0;
     int levels = 0;
@@ -72,11 +76,11 @@ public final class HandednessTest {
   }
 
   /**
-   * Whether red and green of {@code normal} seem to have changed places: the slopes close into a
+   * Whether red and green of a normal map seem to have changed places: the slopes close into a
    * surface when they are exchanged, and do not as they are.
    */
-  static boolean axesSwapped(Pixels normal) {
-    SlopeField field = SlopeField.of(normal);
+  static boolean axesSwapped(SlopeField slopes) {
+    SlopeField field = slopes;
     for (int level = 0; level < 2 && Math.min(field.width, field.height) >= 32; level++) {
       field = field.half();
     }

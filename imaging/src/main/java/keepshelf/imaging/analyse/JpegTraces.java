@@ -19,33 +19,53 @@ public final class JpegTraces {
 
   /** Whether jumps stand out at every eighth column and every eighth row. */
   public static boolean found(Pixels p) {
-    return Math.min(p.width(), p.height()) >= 64
-        && Math.min(score(p, true), score(p, false)) > LEAST;
+    if (Math.min(p.width(), p.height()) < 64) {
+      return false;
+    }
+    int w = Math.min(CROP, p.width());
+    int h = Math.min(CROP, p.height());
+    float[] levels = levels(p, w, h);
+    return score(levels, w, h) > LEAST && score(turned(levels, w, h), h, w) > LEAST;
   }
 
-  private static double score(Pixels p, boolean columns) {
-    int n = Math.min(CROP, columns ? p.width() : p.height());
-    int lines = Math.min(CROP, columns ? p.height() : p.width());
+  /** The mean of the colours of the first {@code w} x {@code h} pixels, 0..255. */
+  private static float[] levels(Pixels p, int w, int h) {
+    float[] out = new float[w * h];
+    int channels = p.channels() >= 3 ? 3 : 1;
+    float[] row = new float[w * p.channels()];
+    for (int y = 0, i = 0; y < h; y++) {
+      p.read(0, y, w, row);
+      for (int j = 0; j < row.length; j += p.channels(), i++) {
+        out[i] = 255 * (channels == 3 ? row[j] + row[j + 1] + row[j + 2] : row[j]) / channels;
+      }
+    }
+    return out;
+  }
+
+  private static float[] turned(float[] in, int w, int h) {
+    float[] out = new float[in.length];
+    for (int y = 0; y < h; y++) {
+      for (int x = 0; x < w; x++) {
+        out[x * h + y] = in[y * w + x];
+      }
+    }
+    return out;
+  }
+
+  /** How far the jumps at one column in eight stand out, of {@code lines} rows of {@code n}. */
+  private static double score(float[] levels, int n, int lines) {
     double[] apart = new double[LONGEST + 1];
     float[] jumps = new float[n * lines];
-    float[] line = new float[n];
-    int channels = p.channels() >= 3 ? 3 : 1;
     for (int l = 0; l < lines; l++) {
-      for (int i = 0; i < n; i++) {
-        float v = 0;
-        for (int c = 0; c < channels; c++) {
-          v += columns ? p.value(i, l, c) : p.value(l, i, c);
-        }
-        line[i] = 255 * v / channels;
-      }
-      for (int i = LONGEST; l % 4 == 0 && i < n; i++) {
+      int at = l * n;
+      if (l % 4 == 0) {
         for (int lag = 1; lag <= LONGEST; lag++) {
-          apart[lag] += Math.abs(line[i] - line[i - lag]);
+          apart[lag] = apart(levels, at, n, lag, apart[lag]);
         }
       }
-      for (int i = 2; i < n - 1; i++) {
-        float around = (line[i - 2] - line[i - 1] + line[i] - line[i + 1]) / 2;
-        jumps[l * n + i] = Math.abs(line[i - 1] - line[i] - around);
+      for (int i = at + 2; i < at + n - 1; i++) {
+        float around = (levels[i - 2] - levels[i - 1] + levels[i] - levels[i + 1]) / 2;
+        jumps[i] = Math.abs(levels[i - 1] - levels[i] - around);
       }
     }
     if (repeats(apart)) {
@@ -84,6 +104,16 @@ public final class JpegTraces {
       return 0;
     }
     return (phase[7] - median) / (Math.sqrt(variance) + 0.01 * median + 0.005);
+  }
+
+  /**
+   * {@code sum} and what pixels {@code lag} columns apart differ by, of the row from {@code at}.
+   */
+  private static double apart(float[] levels, int at, int n, int lag, double sum) {
+    for (int i = at + LONGEST; i < at + n; i++) {
+      sum += Math.abs(levels[i] - levels[i - lag]);
+    }
+    return sum;
   }
 
   /** Whether columns some way apart are far more alike than nearer ones. */

@@ -109,6 +109,7 @@ public record MapFacts(
       PixelCharacter character = PixelCharacter.of(spread);
       boolean vectors =
           spread.channels() >= 3 && (meant == Meant.NORMAL || character == PixelCharacter.NORMAL);
+      SlopeField slopes = vectors ? SlopeField.of(middle) : null;
       double[] range = luminance(spread);
       return new MapFacts(
           character,
@@ -124,8 +125,8 @@ public record MapFacts(
               && JpegTraces.found(corner),
           range[0],
           range[1],
-          vectors ? NormalHealth.of(spread, middle) : null,
-          vectors ? HandednessTest.bySlopes(middle) : null);
+          slopes == null ? null : NormalHealth.of(spread, slopes),
+          slopes == null ? null : HandednessTest.bySlopes(slopes));
     }
   }
 
@@ -162,13 +163,13 @@ public record MapFacts(
     int n = 0;
     int step = Math.max(1, (int) Math.sqrt((double) p.width() * p.height() / 40_000));
     boolean linear = p.depth() == Depth.F32;
+    float[] weight = {0.2126f, 0.7152f, 0.0722f};
     for (int y = 0; y < p.height(); y += step) {
       for (int x = 0; x < p.width(); x += step) {
         float l = 0;
-        float[] weight = {0.2126f, 0.7152f, 0.0722f};
         for (int c = 0; c < 3; c++) {
           float v = p.value(x, y, p.channels() < 3 ? 0 : c);
-          l += weight[c] * (linear ? v : Srgb.toLinear(v));
+          l += weight[c] * (linear ? v : Srgb.linear(v));
         }
         count[Math.clamp((int) (l * 1023), 0, 1023)]++;
         n++;

@@ -37,11 +37,11 @@ public record NormalHealth(State state, double unit, boolean axesSwapped) {
 
   /** Judges {@code p}, which has at least three channels. */
   public static NormalHealth of(Pixels p) {
-    return of(p, p);
+    return of(p, SlopeField.of(p));
   }
 
-  /** Judges the vectors of {@code spread}, and their axes where they are next to each other. */
-  static NormalHealth of(Pixels spread, Pixels middle) {
+  /** Judges the vectors of {@code spread}, and their axes by the slopes of its middle. */
+  static NormalHealth of(Pixels spread, SlopeField middle) {
     Sample s = new Sample(spread);
     if (s.n == 0) {
       return new NormalHealth(State.NOT_UNIT, 0, false);

@@ -2,6 +2,7 @@ package keepshelf.imaging.analyse;
 
 import java.util.Arrays;
 import java.util.SplittableRandom;
+import java.util.function.IntUnaryOperator;
 import keepshelf.imaging.pixel.Pixels;
 
 /**
@@ -50,8 +51,8 @@ public final class SeamTest {
     int[] rows = lines(p.height());
     int[] columns = lines(p.width());
     return test(
-        new Lines(p.width(), rows.length, p.channels(), (i, l, c) -> p.value(i, rows[l], c)),
-        new Lines(p.height(), columns.length, p.channels(), (i, l, c) -> p.value(columns[l], i, c)),
+        new Lines(p.width(), rows.length, p.channels(), row(p, l -> rows[l])),
+        new Lines(p.height(), columns.length, p.channels(), column(p, l -> columns[l])),
         jpeg);
   }
 
@@ -60,10 +61,23 @@ public final class SeamTest {
     Pixels rows = p.lines();
     Pixels columns = p.columns();
     return test(
-        new Lines(p.width(), rows.height(), rows.channels(), (i, l, c) -> rows.value(i, l, c)),
-        new Lines(
-            p.height(), columns.width(), rows.channels(), (i, l, c) -> columns.value(l, i, c)),
+        new Lines(p.width(), rows.height(), rows.channels(), row(rows, l -> l)),
+        new Lines(p.height(), columns.width(), rows.channels(), column(columns, l -> l)),
         jpeg);
+  }
+
+  private static Line row(Pixels p, IntUnaryOperator y) {
+    return (l, into) -> p.read(0, y.applyAsInt(l), p.width(), into);
+  }
+
+  private static Line column(Pixels p, IntUnaryOperator x) {
+    float[] pixel = new float[p.channels()];
+    return (l, into) -> {
+      for (int y = 0; y < p.height(); y++) {
+        p.read(x.applyAsInt(l), y, 1, pixel);
+        System.arraycopy(pixel, 0, into, y * pixel.length, pixel.length);
+      }
+    };
   }
 
   /** The lines that are followed, of {@code across} that lie side by side. */
@@ -73,18 +87,64 @@ public final class SeamTest {
     return out;
   }
 
-  /** One value, 0..1 as stored. */
-  private interface Value {
-    float at(int i, int line, int channel);
+  /** Reads all samples of a line, 0..1 as stored, channels interleaved. */
+  private interface Line {
+    void read(int line, float[] into);
   }
 
   /**
    * Lines along an axis.
    *
-   * @param length values of a line
+   * @param length pixels of a line
    * @param count lines
    */
-  private record Lines(int length, int count, int channels, Value values) {}
+  private record Lines(int length, int count, int channels, Line reader) {}
+
+  /** Means over {@code m} pixels at either side of a place are compared there. */
+  private static final class Steps {
+    private final int m;
+    private final int n;
+    private final double[] inside;
+    private final double[] strange = new double[STRANGERS];
+    private final int[] one = new int[STRANGERS];
+    private final int[] other = new int[STRANGERS];
+    private double seam;
+
+    Steps(int n, int m) {
+      this.n = n;
+      this.m = m;
+      inside = new double[n];
+      strangers();
+    }
+
+    /** Pairs of places at least a sixth of the picture apart, the same each time. */
+    private void strangers() {
+      SplittableRandom r = new SplittableRandom(n * 31L + m);
+      int apart = Math.max(1, n / 6);
+      for (int k = 0; k < STRANGERS; k++) {
+        one[k] = r.nextInt(n - m + 1);
+        int d;
+        do {
+          other[k] = r.nextInt(n - m + 1);
+          d = Math.abs(other[k] - one[k]);
+        } while (Math.min(d, n - d) < apart);
+      }
+    }
+
+    /** Takes one line by its running sums. */
+    void add(double[] sums) {
+      double share = 1.0 / m;
+      for (int i = m; i <= n - m; i++) {
+        inside[i] += Math.abs(2 * sums[i] - sums[i - m] - sums[i + m]) * share;
+      }
+      seam += Math.abs((sums[n] - sums[n - m]) - sums[m]) * share;
+      for (int k = 0; k < STRANGERS; k++) {
+        int a = one[k];
+        int b = other[k];
+        strange[k] += Math.abs((sums[a + m] - sums[a]) - (sums[b + m] - sums[b])) * share;
+      }
+    }
+  }
 
   private static Result test(Lines rows, Lines columns, boolean jpeg) {
     if (Math.min(rows.length, columns.length) < 64) {
@@ -105,61 +165,50 @@ public final class SeamTest {
   }
 
   /** {t1, t2, largest p, edges inside as strong as the border} of one axis; levels 0..255. */
-  private static double[] axis(Lines all, boolean jpeg) {
-    int n = all.length;
-    int lines = all.count;
-    int channels = all.channels >= 3 ? 3 : 1;
-    double[] out = new double[4];
-    int at = 0;
-    for (int m : new int[] {1, 2, 4}) {
-      double[] steps = new double[n];
-      double seam = 0;
-      double[] strange = new double[STRANGERS];
-      int[][] pairs = strangers(n, m);
-      float[] line = new float[n];
-      double[] sums = new double[n + 1];
-      for (int l = 0; l < lines; l++) {
-        for (int c = 0; c < channels; c++) {
-          for (int i = 0; i < n; i++) {
-            line[i] = 255 * all.values.at(i, l, c);
-            sums[i + 1] = sums[i] + line[i];
-          }
-          for (int i = m; i <= n - m; i++) {
-            steps[i % n] += Math.abs(2 * sums[i] - sums[i - m] - sums[i + m]) / m;
-          }
-          seam += Math.abs((sums[n] - sums[n - m]) - sums[m]) / m;
-          for (int k = 0; k < STRANGERS; k++) {
-            int a = pairs[k][0];
-            int b = pairs[k][1];
-            strange[k] += Math.abs((sums[a + m] - sums[a]) - (sums[b + m] - sums[b])) / m;
-          }
+  private static double[] axis(Lines lines, boolean jpeg) {
+    int n = lines.length;
+    int channels = lines.channels >= 3 ? 3 : 1;
+    Steps[] all = {new Steps(n, 1), new Steps(n, 2), new Steps(n, 4)};
+    float[] line = new float[n * lines.channels];
+    double[] sums = new double[n + 1];
+    for (int l = 0; l < lines.count; l++) {
+      lines.reader.read(l, line);
+      for (int c = 0; c < channels; c++) {
+        for (int i = 0, k = c; i < n; i++, k += lines.channels) {
+          sums[i + 1] = sums[i] + 255 * line[k];
+        }
+        for (Steps s : all) {
+          s.add(sums);
         }
       }
+    }
+    double[] out = new double[4];
+    for (int at = 0; at < all.length; at++) {
+      Steps s = all[at];
       int grid = jpeg ? 8 : 1;
-      int first = Math.max(grid, m);
+      int first = Math.max(grid, s.m);
       int count = 0;
       double[] inside = new double[n];
-      for (int i = (first + grid - 1) / grid * grid; i <= n - m; i += grid) {
-        inside[count++] = steps[i] / lines;
+      for (int i = (first + grid - 1) / grid * grid; i <= n - s.m; i += grid) {
+        inside[count++] = s.inside[i] / lines.count;
       }
       inside = Arrays.copyOf(inside, count);
       Arrays.sort(inside);
-      Arrays.sort(strange);
+      Arrays.sort(s.strange);
       if (count == 0) {
         return out;
       }
       double median = inside[count / 2];
       double high = inside[Math.min(count - 1, (int) (count * 0.98))];
-      double unrelated = strange[STRANGERS / 2] / lines;
-      seam /= lines;
+      double unrelated = s.strange[STRANGERS / 2] / lines.count;
+      double seam = s.seam / lines.count;
       if (at < 2) {
         out[at] = (seam - median) / (Math.max(unrelated - median, 0) + 0.3);
       }
-      if (m == 1) {
-        out[3] = similar(steps, lines, first, n, seam);
+      if (s.m == 1) {
+        out[3] = similar(s.inside, lines.count, first, n, seam);
       }
       out[2] = Math.max(out[2], seam / (high + 0.3));
-      at++;
     }
     return out;
   }
@@ -168,28 +217,11 @@ public final class SeamTest {
   private static int similar(double[] steps, int lines, int first, int n, double seam) {
     int found = 0;
     for (int i = first; i <= n - first; i++) {
-      if (steps[i % n] / lines >= 0.85 * seam) {
+      if (steps[i] / lines >= 0.85 * seam) {
         found++;
         i += 6;
       }
     }
     return found;
-  }
-
-  /** Pairs of places at least a sixth of the picture apart, the same each time. */
-  private static int[][] strangers(int n, int m) {
-    SplittableRandom r = new SplittableRandom(n * 31L + m);
-    int[][] pairs = new int[STRANGERS][2];
-    int apart = Math.max(1, n / 6);
-    for (int[] pair : pairs) {
-      pair[0] = r.nextInt(n - m + 1);
-      int b;
-      do {
-        b = r.nextInt(n - m + 1);
-        int d = Math.abs(b - pair[0]);
-        pair[1] = Math.min(d, n - d) >= apart ? b : -1;
-      } while (pair[1] < 0);
-    }
-    return pairs;
   }
 }

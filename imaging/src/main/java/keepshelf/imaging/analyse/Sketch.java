@@ -31,25 +31,23 @@ public final class Sketch {
     int h = Math.max(1, p.height() / by);
     float[] out = new float[w * h];
     boolean colour = p.channels() >= 3;
+    // A picture that is narrower than a step has fewer pixels in it.
+    int down = Math.min(by, p.height());
+    int across = Math.min(by, p.width());
+    float[] row = new float[w * across * p.channels()];
     for (int y = 0; y < h; y++) {
-      for (int x = 0; x < w; x++) {
-        float s = 0;
-        // A picture that is narrower than a step has fewer pixels in it.
-        int down = Math.min(by, p.height() - y * by);
-        int across = Math.min(by, p.width() - x * by);
-        for (int j = 0; j < down; j++) {
-          for (int i = 0; i < across; i++) {
-            int px = x * by + i;
-            int py = y * by + j;
-            s +=
-                colour
-                    ? 0.2126f * p.value(px, py, 0)
-                        + 0.7152f * p.value(px, py, 1)
-                        + 0.0722f * p.value(px, py, 2)
-                    : p.value(px, py, 0);
+      for (int j = 0; j < down; j++) {
+        p.read(0, y * by + j, w * across, row);
+        for (int x = 0, k = 0; x < w; x++) {
+          float s = out[y * w + x];
+          for (int i = 0; i < across; i++, k += p.channels()) {
+            s += colour ? 0.2126f * row[k] + 0.7152f * row[k + 1] + 0.0722f * row[k + 2] : row[k];
           }
+          out[y * w + x] = s;
         }
-        out[y * w + x] = s / (down * across);
+      }
+      for (int x = 0; x < w; x++) {
+        out[y * w + x] /= down * across;
       }
     }
     return new Sketch(w, h, out, null);

@@ -1,6 +1,8 @@
 package keepshelf.imaging.analyse;
 
+import java.util.Arrays;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The slopes a tangent-space normal map encodes: a = nx/nz to the right, b = ny/nz as stored, with
@@ -15,6 +17,7 @@ final class SlopeField {
   final float[] a;
   final float[] b;
   final float[] weight;
+  private @Nullable SlopeField halved;
 
   private SlopeField(int width, int height, float[] a, float[] b, float[] weight) {
     this.width = width;
@@ -42,16 +45,14 @@ final class SlopeField {
     float[] a = new float[w * h];
     float[] b = new float[w * h];
     float[] weight = new float[w * h];
-    for (int y = 0; y < h; y++) {
-      for (int x = 0; x < w; x++) {
-        float nx = 2 * p.value(x0 + x, y0 + y, 0) - 1;
-        float ny = 2 * p.value(x0 + x, y0 + y, 1) - 1;
-        float nz =
-            useBlue
-                ? 2 * p.value(x0 + x, y0 + y, 2) - 1
-                : (float) Math.sqrt(Math.max(0, 1 - nx * nx - ny * ny));
-        int i = y * w + x;
-        if (nz > 0.15f && Math.abs(nx) < 0.995f && Math.abs(ny) < 0.995f) {
+    float[] row = new float[w * p.channels()];
+    for (int y = 0, i = 0; y < h; y++) {
+      p.read(x0, y0 + y, w, row);
+      for (int j = 0; j < row.length; j += p.channels(), i++) {
+        float nx = 2 * row[j] - 1;
+        float ny = 2 * row[j + 1] - 1;
+        float nz = useBlue ? 2 * row[j + 2] - 1 : outwards(nx, ny);
+        if (defined(nx, ny, nz)) {
           weight[i] = 1;
           a[i] = Math.clamp(nx / nz, -4f, 4f);
           b[i] = Math.clamp(ny / nz, -4f, 4f);
@@ -69,37 +70,48 @@ final class SlopeField {
     float[] a = new float[w * h];
     float[] b = new float[w * h];
     float[] weight = new float[w * h];
+    // A picture that is narrower than a step has fewer pixels in it.
+    int down = Math.min(by, p.height());
+    int across = Math.min(by, p.width());
+    int[] seen = new int[w];
+    float[] row = new float[w * across * p.channels()];
     for (int y = 0; y < h; y++) {
-      for (int x = 0; x < w; x++) {
-        float sa = 0;
-        float sb = 0;
-        int n = 0;
-        int down = Math.min(by, p.height() - y * by);
-        int across = Math.min(by, p.width() - x * by);
-        for (int j = 0; j < down; j++) {
-          for (int i = 0; i < across; i++) {
-            float nx = 2 * p.value(x * by + i, y * by + j, 0) - 1;
-            float ny = 2 * p.value(x * by + i, y * by + j, 1) - 1;
-            float nz =
-                useBlue
-                    ? 2 * p.value(x * by + i, y * by + j, 2) - 1
-                    : (float) Math.sqrt(Math.max(0, 1 - nx * nx - ny * ny));
-            if (nz > 0.15f && Math.abs(nx) < 0.995f && Math.abs(ny) < 0.995f) {
-              sa += Math.clamp(nx / nz, -4f, 4f);
-              sb += Math.clamp(ny / nz, -4f, 4f);
-              n++;
+      Arrays.fill(seen, 0);
+      for (int j = 0; j < down; j++) {
+        p.read(0, y * by + j, w * across, row);
+        for (int x = 0, k = 0; x < w; x++) {
+          int at = y * w + x;
+          for (int i = 0; i < across; i++, k += p.channels()) {
+            float nx = 2 * row[k] - 1;
+            float ny = 2 * row[k + 1] - 1;
+            float nz = useBlue ? 2 * row[k + 2] - 1 : outwards(nx, ny);
+            if (defined(nx, ny, nz)) {
+              a[at] += Math.clamp(nx / nz, -4f, 4f);
+              b[at] += Math.clamp(ny / nz, -4f, 4f);
+              seen[x]++;
             }
           }
         }
+      }
+      for (int x = 0; x < w; x++) {
         int at = y * w + x;
-        if (n * 2 > down * across) {
-          weight[at] = 1;
-          a[at] = sa / n;
-          b[at] = sb / n;
-        }
+        boolean enough = seen[x] * 2 > down * across;
+        weight[at] = enough ? 1 : 0;
+        a[at] = enough ? a[at] / seen[x] : 0;
+        b[at] = enough ? b[at] / seen[x] : 0;
       }
     }
     return new SlopeField(w, h, a, b, weight);
+  }
+
+  /** The outward part of a unit vector of which two parts are known. */
+  private static float outwards(float nx, float ny) {
+    return (float) Math.sqrt(Math.max(0, 1 - nx * nx - ny * ny));
+  }
+
+  /** Whether a vector is neither grazing nor one that stands for none. */
+  private static boolean defined(float nx, float ny, float nz) {
+    return nz > 0.15f && Math.abs(nx) < 0.995f && Math.abs(ny) < 0.995f;
   }
 
   /** The same with the two directions exchanged. */
@@ -126,24 +138,39 @@ final class SlopeField {
     return sound >= 0.6 * seen;
   }
 
-  /** Half the size, by the separable filter [1 3 3 1]/8, normalised by weight. */
+  /** Half the size, by the separable filter [1 3 3 1]/8, normalised by weight; made once. */
   SlopeField half() {
+    if (halved == null) {
+      halved = halved();
+    }
+    return halved;
+  }
+
+  private SlopeField halved() {
     int w = width / 2;
     int h = height / 2;
     float[] na = new float[w * h];
     float[] nb = new float[w * h];
     float[] nw = new float[w * h];
-    float[] kernel = {0.125f, 0.375f, 0.375f, 0.125f};
+    float[] wide = {0.125f, 0.375f, 0.375f, 0.125f};
+    float[] kernel = new float[16];
+    for (int k = 0; k < 16; k++) {
+      kernel[k] = wide[k & 3] * wide[k >> 2];
+    }
+    int[] columns = new int[4];
     for (int y = 0; y < h; y++) {
       for (int x = 0; x < w; x++) {
         float sa = 0;
         float sb = 0;
         float sw = 0;
+        for (int i = 0; i < 4; i++) {
+          columns[i] = Math.clamp(2 * x - 1 + i, 0, width - 1);
+        }
         for (int j = 0; j < 4; j++) {
-          int yy = Math.clamp(2 * y - 1 + j, 0, height - 1);
+          int row = Math.clamp(2 * y - 1 + j, 0, height - 1) * width;
           for (int i = 0; i < 4; i++) {
-            int at = yy * width + Math.clamp(2 * x - 1 + i, 0, width - 1);
-            float k = kernel[i] * kernel[j] * weight[at];
+            int at = row + columns[i];
+            float k = kernel[4 * j + i] * weight[at];
             sa += k * a[at];
             sb += k * b[at];
             sw += k;

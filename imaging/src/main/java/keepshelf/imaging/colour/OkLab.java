@@ -71,7 +71,7 @@ public record OkLab(float l, float a, float b) {
         double w = alpha < 0 ? 1 : p.value(x, y, alpha);
         for (int c = 0; c < 3; c++) {
           float v = p.value(x, y, p.channels() < 3 ? 0 : c);
-          sum[c] += w * Math.clamp(linear ? v : Srgb.toLinear(v), 0f, 1f);
+          sum[c] += w * Math.clamp(linear ? v : Srgb.linear(v), 0f, 1f);
         }
         weight += w;
       }

@@ -7,6 +7,7 @@ import keepshelf.imaging.fourier.Fft;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.pixel.SampleHash;
+import keepshelf.imaging.resample.AreaFilter;
 import keepshelf.imaging.resample.Resampler;
 
 /**
@@ -160,28 +161,39 @@ public record Fingerprint(Descriptor descriptor, byte[] luma, byte[] colour) {
 
   private static float[] steepness(Pixels p) {
     float[] out = new float[p.width() * p.height()];
-    for (int i = 0; i < out.length; i++) {
-      float x = 2 * p.at(i * p.channels()) - 1;
-      float y = 2 * p.at(i * p.channels() + 1) - 1;
-      float z = 2 * p.at(i * p.channels() + 2) - 1;
-      float length = Math.max((float) SHORTEST, (float) Math.sqrt(x * x + y * y + z * z));
-      out[i] = Math.min(1, (float) Math.sqrt(x * x + y * y) / length);
+    float[] row = new float[p.width() * p.channels()];
+    for (int line = 0, i = 0; line < p.height(); line++) {
+      p.read(0, line, p.width(), row);
+      for (int j = 0; j < row.length; j += p.channels()) {
+        float x = 2 * row[j] - 1;
+        float y = 2 * row[j + 1] - 1;
+        float z = 2 * row[j + 2] - 1;
+        float length = Math.max((float) SHORTEST, (float) Math.sqrt(x * x + y * y + z * z));
+        out[i++] = Math.min(1, (float) Math.sqrt(x * x + y * y) / length);
+      }
     }
     return out;
   }
 
   /** Mean colours of the places of the first {@code w} x {@code h} pixels. */
   private static byte[] colours(Pixels p, int w, int h) {
-    byte[] out = new byte[3 * COLOURS * COLOURS];
-    for (int c = 0; c < 3; c++) {
-      float[] plane = p.plane(p.channels() < 3 ? 0 : c);
+    AreaFilter[] channels = new AreaFilter[3];
+    Arrays.setAll(channels, c -> new AreaFilter(w, h, COLOURS, COLOURS));
+    float[] row = new float[w * p.channels()];
+    for (int y = 0; y < h; y++) {
+      p.read(0, y, w, row);
       if (p.depth() == Depth.F32) {
-        for (int i = 0; i < plane.length; i++) {
-          plane[i] = Srgb.fromLinear(Math.clamp(plane[i], 0f, 1f));
+        for (int i = 0; i < row.length; i++) {
+          row[i] = Srgb.fromLinear(Math.clamp(row[i], 0f, 1f));
         }
       }
-      float[] tile = w == p.width() ? plane : corner(plane, p.width(), w, h);
-      float[] small = Resampler.area(tile, w, h, COLOURS, COLOURS);
+      for (int c = 0; c < 3; c++) {
+        channels[c].add(row, p.channels() < 3 ? 0 : c, p.channels());
+      }
+    }
+    byte[] out = new byte[3 * COLOURS * COLOURS];
+    for (int c = 0; c < 3; c++) {
+      float[] small = channels[c].plane();
       for (int i = 0; i < small.length; i++) {
         out[3 * i + c] = (byte) Math.clamp(Math.round(small[i] * 255), 0, 255);
       }

@@ -76,12 +76,21 @@ final class Tiles {
     double s = 0;
     double s2 = 0;
     double d2 = 0;
+    // Where each column of a row, or each row of all, is found that far on.
+    int[] near = new int[side];
+    int[] next = new int[side];
+    for (int i = 0; i < side; i++) {
+      near[i] = (i + whole) % side;
+      next[i] = (i + whole + 1) % side;
+    }
     for (int y = 0; y < side; y++) {
+      int row = y * side;
       for (int x = 0; x < side; x++) {
-        float v = p[y * side + x];
-        float there = at(p, side, x, y, whole, across);
+        float v = p[row + x];
+        float there = across ? p[row + near[x]] : p[near[y] * side + x];
         if (part > 0) {
-          there += part * (at(p, side, x, y, whole + 1, across) - there);
+          float beyond = across ? p[row + next[x]] : p[next[y] * side + x];
+          there += part * (beyond - there);
         }
         s += v;
         s2 += v * v;
@@ -91,9 +100,5 @@ final class Tiles {
     int n = side * side;
     double variance = s2 / n - s / n * (s / n);
     return variance > LEAST_VARIANCE ? d2 / n / variance : Double.MAX_VALUE;
-  }
-
-  private static float at(float[] small, int side, int x, int y, int by, boolean across) {
-    return across ? small[y * side + (x + by) % side] : small[(y + by) % side * side + x];
   }
 }

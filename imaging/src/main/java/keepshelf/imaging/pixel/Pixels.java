@@ -10,6 +10,15 @@ import org.jspecify.annotations.Nullable;
  * knowledge; nothing here converts it. Treat instances as immutable.
  */
 public final class Pixels {
+  /** Levels of 8 bits as 0..1. */
+  private static final float[] BYTES = new float[256];
+
+  static {
+    for (int i = 0; i < BYTES.length; i++) {
+      BYTES[i] = i * (1f / 255f);
+    }
+  }
+
   private final int width;
   private final int height;
   private final int channels;
@@ -102,6 +111,35 @@ public final class Pixels {
     return at((y * width + x) * channels + c);
   }
 
+  /**
+   * The samples of {@code n} pixels of row {@code y} from column {@code x} into the front of {@code
+   * into}, interleaved as they are stored; the same values as {@link #at}, many at a time.
+   */
+  @SuppressWarnings("NullAway") // One of the three arrays is there.
+  public void read(int x, int y, int n, float[] into) {
+    int from = (y * width + x) * channels;
+    int count = n * channels;
+    if (bytes != null) {
+      scale(bytes, from, count, into);
+    } else if (shorts != null) {
+      scale(shorts, from, count, into);
+    } else {
+      System.arraycopy(floats, from, into, 0, count);
+    }
+  }
+
+  private static void scale(byte[] samples, int from, int count, float[] into) {
+    for (int i = 0; i < count; i++) {
+      into[i] = BYTES[samples[from + i] & 0xFF];
+    }
+  }
+
+  private static void scale(short[] samples, int from, int count, float[] into) {
+    for (int i = 0; i < count; i++) {
+      into[i] = (samples[from + i] & 0xFFFF) * (1f / 65535f);
+    }
+  }
+
   /** The stored integer level of sample {@code i}; not for float pictures. */
   @SuppressWarnings("NullAway") // One of the three arrays is there.
   public int level(int i) {
@@ -119,8 +157,12 @@ public final class Pixels {
   /** A copy of channel {@code c} as 0..1 floats, row by row. */
   public float[] plane(int c) {
     float[] out = new float[width * height];
-    for (int i = 0, j = c; i < out.length; i++, j += channels) {
-      out[i] = at(j);
+    float[] row = new float[width * channels];
+    for (int y = 0, i = 0; y < height; y++) {
+      read(0, y, width, row);
+      for (int j = c; j < row.length; j += channels) {
+        out[i++] = row[j];
+      }
     }
     return out;
   }
@@ -131,8 +173,12 @@ public final class Pixels {
       return plane(0);
     }
     float[] out = new float[width * height];
-    for (int i = 0, j = 0; i < out.length; i++, j += channels) {
-      out[i] = 0.2126f * at(j) + 0.7152f * at(j + 1) + 0.0722f * at(j + 2);
+    float[] row = new float[width * channels];
+    for (int y = 0, i = 0; y < height; y++) {
+      read(0, y, width, row);
+      for (int j = 0; j < row.length; j += channels) {
+        out[i++] = 0.2126f * row[j] + 0.7152f * row[j + 1] + 0.0722f * row[j + 2];
+      }
     }
     return out;
   }

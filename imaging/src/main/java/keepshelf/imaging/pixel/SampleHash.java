@@ -19,8 +19,20 @@ public final class SampleHash {
   /** The hash of a whole picture. */
   public static long of(Pixels p) {
     SampleHash s = new SampleHash(p.width(), p.height(), p.channels(), p.depth());
-    for (int i = 0; i < p.sampleCount(); i++) {
-      s.mix(s.floats ? Float.floatToRawIntBits(p.at(i)) : p.level(i));
+    byte[] bytes = p.rawBytes();
+    short[] shorts = p.rawShorts();
+    if (bytes != null) {
+      for (byte b : bytes) {
+        s.mix(b & 0xFF);
+      }
+    } else if (shorts != null) {
+      for (short v : shorts) {
+        s.mix(v & 0xFFFF);
+      }
+    } else {
+      for (int i = 0; i < p.sampleCount(); i++) {
+        s.mix(Float.floatToRawIntBits(p.at(i)));
+      }
     }
     return s.h;
   }

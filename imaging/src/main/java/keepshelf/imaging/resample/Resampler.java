@@ -19,28 +19,11 @@ public final class Resampler {
     if (w == ow && h == oh) {
       return in.clone();
     }
-    return w % ow == 0 && h % oh == 0
-        ? blocks(in, w, ow, oh, w / ow, h / oh)
-        : down(rows(in, w, h, ow), ow, h, oh);
-  }
-
-  /** Means of whole blocks, the same to the last bit as by parts of pixels. */
-  private static float[] blocks(float[] in, int w, int ow, int oh, int fx, int fy) {
-    float[] out = new float[ow * oh];
-    float share = (float) (1.0 / fy);
-    for (int y = 0; y < oh; y++) {
-      for (int i = 0; i < fy; i++) {
-        int at = (y * fy + i) * w;
-        for (int x = 0; x < ow; x++) {
-          double sum = 0;
-          for (int k = 0; k < fx; k++) {
-            sum += in[at++];
-          }
-          out[y * ow + x] += (float) (sum / fx) * share;
-        }
-      }
+    AreaFilter filter = new AreaFilter(w, h, ow, oh);
+    for (int y = 0; y < h; y++) {
+      filter.add(in, y * w, 1);
     }
-    return out;
+    return filter.plane();
   }
 
   /**
@@ -68,48 +51,6 @@ public final class Resampler {
             }
           }
           out[(y * ow + x) * 3 + c] = (float) (sum / ((x1 - x0) * (double) (y1 - y0)));
-        }
-      }
-    }
-    return out;
-  }
-
-  private static float[] rows(float[] in, int w, int h, int ow) {
-    float[] out = new float[ow * h];
-    double step = (double) w / ow;
-    // Row by row, as the samples lie in memory; only the first and last of a footprint are parts.
-    for (int y = 0; y < h; y++) {
-      int row = y * w;
-      for (int x = 0; x < ow; x++) {
-        double from = x * step;
-        double to = Math.min(w, (x + 1) * step);
-        int first = (int) from;
-        int last = Math.min(w - 1, (int) Math.ceil(to) - 1);
-        double sum = in[row + first] * (Math.min(first + 1, to) - from);
-        for (int i = first + 1; i < last; i++) {
-          sum += in[row + i];
-        }
-        if (last > first) {
-          sum += in[row + last] * (to - last);
-        }
-        out[y * ow + x] = (float) (sum / (to - from));
-      }
-    }
-    return out;
-  }
-
-  private static float[] down(float[] in, int w, int h, int oh) {
-    float[] out = new float[w * oh];
-    double step = (double) h / oh;
-    for (int y = 0; y < oh; y++) {
-      double from = y * step;
-      double to = Math.min(h, (y + 1) * step);
-      int first = (int) from;
-      int last = Math.min(h - 1, (int) Math.ceil(to) - 1);
-      for (int i = first; i <= last; i++) {
-        float share = (float) ((Math.min(i + 1, to) - Math.max(i, from)) / (to - from));
-        for (int x = 0; x < w; x++) {
-          out[y * w + x] += in[i * w + x] * share;
         }
       }
     }

@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** What the bench shows is what plain Monte Carlo integration of the same scene shows. */
 class PathTracedTest {
-  private static final int SIDE = 36;
+  private static final int SIDE = 24;
 
   static Surface surface(String kind) {
     Surface.Builder b = new Surface.Builder(64, 64);

@@ -50,6 +50,46 @@ class ResamplerTest {
     }
   }
 
+  /** The definition, without any thought of speed: each pixel weighted by what of it is covered. */
+  @Test
+  void everySampleIsTheMeanOfWhatItCovers() {
+    Random r = new Random(31);
+    for (int run = 0; run < 60; run++) {
+      int w = 1 + r.nextInt(40);
+      int h = 1 + r.nextInt(40);
+      int ow = 1 + r.nextInt(50);
+      int oh = 1 + r.nextInt(50);
+      int stride = 1 + r.nextInt(4);
+      float[] in = new float[w * h * stride];
+      for (int i = 0; i < in.length; i++) {
+        in[i] = r.nextFloat();
+      }
+      AreaFilter filter = new AreaFilter(w, h, ow, oh);
+      for (int y = 0; y < h; y++) {
+        filter.add(in, y * w * stride + stride - 1, stride);
+      }
+      float[] out = filter.plane();
+      for (int i = 0; i < out.length; i++) {
+        double x0 = (double) (i % ow) * w / ow;
+        double x1 = (double) (i % ow + 1) * w / ow;
+        double y0 = (double) (i / ow) * h / oh;
+        double y1 = (double) (i / ow + 1) * h / oh;
+        double sum = 0;
+        for (int y = 0; y < h; y++) {
+          for (int x = 0; x < w; x++) {
+            double covered =
+                Math.max(0, Math.min(x + 1, x1) - Math.max(x, x0))
+                    * Math.max(0, Math.min(y + 1, y1) - Math.max(y, y0));
+            sum += covered * in[(y * w + x) * stride + stride - 1];
+          }
+        }
+        assertThat(out[i])
+            .as("%d x %d to %d x %d at %d", w, h, ow, oh, i)
+            .isCloseTo((float) (sum / ((x1 - x0) * (y1 - y0))), within(2e-6f));
+      }
+    }
+  }
+
   private static double mean(float[] v) {
     double s = 0;
     for (float x : v) {

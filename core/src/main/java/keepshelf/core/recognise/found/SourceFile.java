@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param onDisk where its bytes can be read, or null when only the name is known
  * @param image what its header says when it is a picture, or null
  * @param trouble why its header could not be read, or null
+ * @param sha256 of its content, lower-case hex, where it was told while it was unpacked; or null
  */
 public record SourceFile(
     String path,
@@ -22,7 +23,8 @@ public record SourceFile(
     long size,
     @Nullable Path onDisk,
     @Nullable ImageInfo image,
-    @Nullable String trouble) {
+    @Nullable String trouble,
+    @Nullable String sha256) {
   /** Keeps the parts as they are. */
   public SourceFile {
     parts = List.copyOf(parts);
@@ -38,7 +40,8 @@ public record SourceFile(
         parts.add(p.endsWith("!") ? p.substring(0, p.length() - 1) : p);
       }
     }
-    return new SourceFile(path, parts.isEmpty() ? List.of(path) : parts, -1, null, null, null);
+    return new SourceFile(
+        path, parts.isEmpty() ? List.of(path) : parts, -1, null, null, null, null);
   }
 
   /** The last part. */

@@ -25,9 +25,9 @@ class MaterialDocumentsTest {
     List<SourceFile> files = new ArrayList<>();
     Path doc = dir.resolve(name);
     Files.writeString(doc, text);
-    files.add(new SourceFile(name, List.of(name), Files.size(doc), doc, null, null));
+    files.add(new SourceFile(name, List.of(name), Files.size(doc), doc, null, null, null));
     for (String p : pictures) {
-      files.add(new SourceFile(p, List.of(p.split("/")), 1, null, null, null));
+      files.add(new SourceFile(p, List.of(p.split("/")), 1, null, null, null, null));
     }
     return MaterialDocuments.read(files, problems);
   }

@@ -27,9 +27,9 @@ class MentionsTableTest {
   private DocumentFacts read(String name, byte[] document, String... pictures) throws Exception {
     Path doc = Files.write(dir.resolve(name), document);
     List<SourceFile> files = new ArrayList<>();
-    files.add(new SourceFile(name, List.of(name), document.length, doc, null, null));
+    files.add(new SourceFile(name, List.of(name), document.length, doc, null, null, null));
     for (String p : pictures) {
-      files.add(new SourceFile(p, List.of(p.split("/")), 1, null, null, null));
+      files.add(new SourceFile(p, List.of(p.split("/")), 1, null, null, null, null));
     }
     return MaterialDocuments.read(files, problems);
   }

@@ -234,7 +234,7 @@ class WordsOfRolesTest {
 
   private static SourceFile file(String path, long size) {
     SourceFile f = SourceFile.named(path);
-    return new SourceFile(path, f.parts(), size, null, null, null);
+    return new SourceFile(path, f.parts(), size, null, null, null, null);
   }
 
   @ParameterizedTest
@@ -272,7 +272,7 @@ class WordsOfRolesTest {
   void picturesAreLeftForTheirNames() {
     assertThat(FileSorter.sort(SourceFile.named("rope/rope_diffuse.png"))).isEmpty();
     SourceFile broken =
-        new SourceFile("a.png", List.of("a.png"), 9, null, null, "its header is cut off");
+        new SourceFile("a.png", List.of("a.png"), 9, null, null, "its header is cut off", null);
     assertThat(FileSorter.sort(broken).orElseThrow().reason()).contains("its header is cut off");
   }
 }
