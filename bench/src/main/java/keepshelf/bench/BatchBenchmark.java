@@ -5,11 +5,12 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.Shelf;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Progress;
-import keepshelf.core.intake.Arrival;
+import keepshelf.core.intake.ArrivalQueue;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.demo.SkerryLight;
@@ -99,9 +100,11 @@ public class BatchBenchmark {
   public int takeIn() throws ShelfException, IOException {
     try (Shelf shelf = Shelf.open(work.resolve("shelf"));
         var all = Files.list(downloads)) {
-      for (Path p : all.sorted().toList()) {
-        Arrival a = shelf.read(p.toString(), Progress.NONE);
-        shelf.file(a, Filing.Wishes.NONE, Progress.NONE);
+      List<String> paths = all.sorted().map(Path::toString).toList();
+      try (ArrivalQueue arrivals = new ArrivalQueue(paths, p -> shelf.read(p, Progress.NONE))) {
+        for (int i = 0; i < paths.size(); i++) {
+          shelf.file(arrivals.next(), Filing.Wishes.NONE, Progress.NONE);
+        }
       }
       return shelf.catalogue().items().size();
     }

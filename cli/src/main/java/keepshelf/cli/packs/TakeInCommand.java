@@ -17,6 +17,7 @@ import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
+import keepshelf.core.intake.ArrivalQueue;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -65,10 +66,12 @@ public final class TakeInCommand implements Callable<Integer> {
   public Integer call() throws ShelfException {
     List<Map<String, Object>> packs = new ArrayList<>();
     List<Problem> problems = new ArrayList<>();
-    try (Shelf shelf = shelfOption.open(out, true)) {
+    try (Shelf shelf = shelfOption.open(out, true);
+        ArrivalQueue arrivals =
+            new ArrivalQueue(paths, p -> shelf.read(p, password, Progress.NONE))) {
       for (String path : paths) {
         try {
-          one(shelf, path, packs, problems);
+          one(shelf, arrivals.next(), packs, problems);
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
           // Whatever one download does, the others are taken in.
           problems.add(unexpected(path, e));
@@ -105,8 +108,7 @@ public final class TakeInCommand implements Callable<Integer> {
   }
 
   private void one(
-      Shelf shelf, String path, List<Map<String, Object>> packs, List<Problem> problems) {
-    Arrival a = shelf.read(path, password, Progress.NONE);
+      Shelf shelf, Arrival a, List<Map<String, Object>> packs, List<Problem> problems) {
     try {
       problems.addAll(a.problems());
       problems.addAll(a.recognition().problems());
