@@ -159,7 +159,7 @@ public final class Bin {
   static Path folder(ShelfFolder shelf, BinEntry e) {
     Path bin = shelf.resolve(FOLDER);
     Path folder = ShelfFolder.below(bin, e.id());
-    if (!folder.getParent().equals(bin)) {
+    if (!bin.equals(folder.getParent())) {
       throw new OutsideShelfException(shelf.root(), e.id());
     }
     return folder;
@@ -287,7 +287,7 @@ public final class Bin {
         items.removeIf(x -> x.id().equals(i.id()));
         int at = 0;
         while (at < items.size()
-            && order.getOrDefault(items.get(at).id(), -1) < order.get(i.id())) {
+            && order.getOrDefault(items.get(at).id(), -1) < order.getOrDefault(i.id(), -1)) {
           at++;
         }
         items.add(at, i);
@@ -326,7 +326,7 @@ public final class Bin {
     e.installations().forEach(r -> was.put(r.installation(), r.item()));
     return catalogue.installations().stream()
         .filter(i -> was.containsKey(i.id()))
-        .map(i -> i.of(was.get(i.id())))
+        .map(i -> i.of(was.getOrDefault(i.id(), i.item())))
         .toList();
   }
 

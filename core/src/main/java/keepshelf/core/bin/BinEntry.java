@@ -2,6 +2,7 @@ package keepshelf.core.bin;
 
 import java.util.List;
 import keepshelf.core.catalogue.PackRecord;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One thing that was let go, with all that is needed to bring it back.
@@ -21,9 +22,9 @@ public record BinEntry(
     String id,
     String at,
     String name,
-    String source,
-    String kept,
-    String keptName,
+    @Nullable String source,
+    @Nullable String kept,
+    @Nullable String keptName,
     long bytes,
     List<Part> parts,
     List<Repointed> installations,

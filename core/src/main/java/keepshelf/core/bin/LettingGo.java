@@ -28,6 +28,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Moves an item into the bin, in favour of another one or because it is not wanted. */
 public final class LettingGo {
@@ -44,7 +45,7 @@ public final class LettingGo {
    */
   public record Plan(
       ShelvedItem letGo,
-      ShelvedItem keep,
+      @Nullable ShelvedItem keep,
       List<String> files,
       List<MapRecord> joined,
       long bytes,
@@ -55,6 +56,14 @@ public final class LettingGo {
       files = List.copyOf(files);
       joined = List.copyOf(joined);
       installations = List.copyOf(installations);
+    }
+
+    /** The installations as they are pointed to what is kept. */
+    List<InstallationRecord> repointed() {
+      ShelvedItem to = keep;
+      return to == null
+          ? List.of()
+          : installations.stream().map(i -> i.of(to.item().id())).toList();
     }
   }
 
@@ -167,7 +176,7 @@ public final class LettingGo {
               moves,
               List.copyOf(packs.values()),
               gone,
-              plan.installations().stream().map(i -> i.of(plan.keep().item().id())).toList(),
+              plan.repointed(),
               entry,
               null));
       return entry;
@@ -277,6 +286,7 @@ public final class LettingGo {
     Set<String> files = new HashSet<>(part.files());
     Map<String, String> stand = new LinkedHashMap<>();
     List<ItemRecord> items = new ArrayList<>();
+    ShelvedItem keep = plan.keep();
     for (ItemRecord i : part.before().items()) {
       if (!ids.contains(i.id())) {
         items.add(i);
@@ -284,10 +294,10 @@ public final class LettingGo {
       }
       i.maps().stream()
           .filter(m -> files.contains(m.path()))
-          .forEach(m -> stand.put(m.path(), standIn(m, plan.keep())));
+          .forEach(m -> stand.put(m.path(), standIn(m, keep)));
       List<MapRecord> left = i.maps().stream().filter(m -> !files.contains(m.path())).toList();
-      if (!left.isEmpty()) {
-        items.add(i.withMaps(left, List.of()).asPartOf(plan.keep().item().id()));
+      if (keep != null && !left.isEmpty()) {
+        items.add(i.withMaps(left, List.of()).asPartOf(keep.item().id()));
       }
     }
     return part.before()
@@ -298,7 +308,7 @@ public final class LettingGo {
                 .toList());
   }
 
-  private static String standIn(MapRecord m, ShelvedItem keep) {
+  private static String standIn(MapRecord m, @Nullable ShelvedItem keep) {
     if (keep == null) {
       return Bin.FOLDER;
     }

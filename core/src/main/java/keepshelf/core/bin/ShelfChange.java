@@ -20,6 +20,7 @@ import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A change of several packs at once. Every step can be done twice without harm, so that a change
@@ -41,8 +42,8 @@ public record ShelfChange(
     List<PackRecord> packs,
     List<String> gone,
     List<InstallationRecord> installations,
-    BinEntry entry,
-    String emptied) {
+    @Nullable BinEntry entry,
+    @Nullable String emptied) {
   private static final String ENDING = ".change";
 
   /** Records that are written side by side. */
@@ -204,7 +205,7 @@ public record ShelfChange(
     try {
       Files.deleteIfExists(promise);
       if (emptied != null) {
-        Bin.discard(binFolder(shelf));
+        Bin.discard(binFolder(shelf, emptied));
       }
     } catch (IOException e) {
       org.slf4j.LoggerFactory.getLogger(ShelfChange.class).debug("left: {}", promise, e);
@@ -212,9 +213,9 @@ public record ShelfChange(
   }
 
   /** The entry of the bin that is used up; nothing else on a shelf is ever deleted by a promise. */
-  private Path binFolder(ShelfFolder shelf) {
+  private static Path binFolder(ShelfFolder shelf, String emptied) {
     Path folder = shelf.resolve(emptied);
-    if (!folder.getParent().equals(shelf.resolve(Bin.FOLDER))) {
+    if (!shelf.resolve(Bin.FOLDER).equals(folder.getParent())) {
       throw new OutsideShelfException(shelf.root(), emptied);
     }
     return folder;
@@ -268,7 +269,7 @@ public record ShelfChange(
     });
     packs.forEach(p -> shelf.packRecord(p.folder()));
     if (emptied != null) {
-      binFolder(shelf);
+      binFolder(shelf, emptied);
     }
     if (entry != null) {
       Bin.folder(shelf, entry);

@@ -227,7 +227,7 @@ public record ItemRecord(
    *
    * @param resolution label, or null for the largest
    */
-  public List<MapRecord> mapsAt(String resolution) {
+  public List<MapRecord> mapsAt(@Nullable String resolution) {
     Map<String, MapRecord> best = new LinkedHashMap<>();
     for (MapRecord m : maps) {
       String slot =
@@ -264,7 +264,7 @@ public record ItemRecord(
     return SEEN.contains(role);
   }
 
-  private static boolean better(MapRecord a, MapRecord b, String resolution) {
+  private static boolean better(MapRecord a, MapRecord b, @Nullable String resolution) {
     int wanted = resolution == null ? Integer.MAX_VALUE : Resolution.pixels(resolution);
     long da = distance(a, wanted);
     long db = distance(b, wanted);

@@ -218,7 +218,7 @@ public record PackRecord(
     }
 
     /** The same, let go in favour of another one. */
-    public FileRecord gone(String inFavourOf) {
+    public FileRecord gone(@Nullable String inFavourOf) {
       return new FileRecord(path, sort, bytes, sha256, inFavourOf);
     }
   }

@@ -30,12 +30,13 @@ final class MapChecks {
   static void check(RecognisedMap m, ItemKind kind, List<Problem> out) {
     MapChecks c = new MapChecks(m, out);
     c.header();
-    if (m.facts() != null) {
-      c.anyMap(kind);
+    MapFacts f = m.facts();
+    if (f != null) {
+      c.anyMap(f, kind);
       if (m.role() == MapRole.NORMAL) {
-        NormalChecks.check(m, out);
+        NormalChecks.check(m, f, out);
       }
-      c.ofRole(kind);
+      c.ofRole(f, kind);
     }
   }
 
@@ -107,8 +108,7 @@ final class MapChecks {
     }
   }
 
-  private void anyMap(ItemKind kind) {
-    MapFacts f = map.facts();
+  private void anyMap(MapFacts f, ItemKind kind) {
     ImageInfo info = map.file().image();
     if (f.constant() && map.role() != MapRole.NORMAL) {
       add(
@@ -163,8 +163,7 @@ final class MapChecks {
     }
   }
 
-  private void ofRole(ItemKind kind) {
-    MapFacts f = map.facts();
+  private void ofRole(MapFacts f, ItemKind kind) {
     if (map.role() == MapRole.METALLIC && !f.constant()) {
       double between = 1 - f.channels().getFirst().dark() - f.channels().getFirst().bright();
       if (between > 0.5) {

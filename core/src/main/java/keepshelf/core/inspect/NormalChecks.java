@@ -5,6 +5,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.words.Words;
+import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.io.ImageFormat;
 import org.jspecify.annotations.Nullable;
@@ -13,8 +14,8 @@ import org.jspecify.annotations.Nullable;
 final class NormalChecks {
   private NormalChecks() {}
 
-  static void check(RecognisedMap m, List<Problem> out) {
-    NormalHealth h = m.facts().normal();
+  static void check(RecognisedMap m, MapFacts f, List<Problem> out) {
+    NormalHealth h = f.normal();
     if (h == null) {
       return;
     }

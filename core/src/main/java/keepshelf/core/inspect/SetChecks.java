@@ -17,6 +17,7 @@ import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.words.Words;
+import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.SeamTest;
 import keepshelf.imaging.io.ImageInfo;
 import org.jspecify.annotations.Nullable;
@@ -198,10 +199,12 @@ public final class SetChecks {
    */
   private static void seams(RecognisedItem item, List<Problem> out) {
     RecognisedMap seam = null;
+    boolean vertical = false;
     int seams = 0;
     int speaking = 0;
     for (RecognisedMap m : item.maps()) {
-      if (m.facts() == null || m.facts().constant() || m.tile() != null) {
+      MapFacts f = m.facts();
+      if (f == null || f.constant() || m.tile() != null) {
         continue;
       }
       boolean speaks =
@@ -209,8 +212,9 @@ public final class SetChecks {
               || m.role() == MapRole.NORMAL
               || m.role() == MapRole.HEIGHT;
       speaking += speaks ? 1 : 0;
-      if (speaks && m.facts().seam().answer() == SeamTest.Answer.SEAM) {
+      if (speaks && f.seam().answer() == SeamTest.Answer.SEAM) {
         seams++;
+        vertical = seam == null ? f.seam().vertical() : vertical;
         seam = seam == null ? m : seam;
       }
     }
@@ -223,10 +227,7 @@ public final class SetChecks {
               photo ? Severity.NOTE : Severity.WARNING,
               seam.role(),
               seam.file().path(),
-              Words.of(
-                  "setChecks.does-not-go-beyond-left",
-                  seam.file().name(),
-                  seam.facts().seam().vertical() ? 1 : 0),
+              Words.of("setChecks.does-not-go-beyond-left", seam.file().name(), vertical ? 1 : 0),
               Words.of("setChecks.use-surfaces-no-larger-than")));
     }
   }

@@ -65,12 +65,12 @@ public record Problem(
   }
 
   /** A warning about a file. */
-  public static Problem warning(String code, String path, String message) {
+  public static Problem warning(String code, @Nullable String path, String message) {
     return new Problem(code, Severity.WARNING, null, path, message);
   }
 
   /** A remark about a file. */
-  public static Problem note(String code, String path, String message) {
+  public static Problem note(String code, @Nullable String path, String message) {
     return new Problem(code, Severity.NOTE, null, path, message);
   }
 }

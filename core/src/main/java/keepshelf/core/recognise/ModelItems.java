@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.inspect.SetChecks;
 import keepshelf.core.model.ItemKind;
@@ -78,18 +79,25 @@ final class ModelItems {
     wanted.forEach((key, keys) -> {
       // A set that several models use stays a material of its own.
       List<RecognisedItem> own =
-          out.stream().filter(i -> keys.contains(i.key()) && claims.get(i.key()) == 1).toList();
+          out.stream()
+              .filter(i -> keys.contains(i.key()) && claims.getOrDefault(i.key(), 0) == 1)
+              .toList();
       out.removeAll(own);
-      out.add(model(key, own, byName.get(key).stream().map(facts::get).toList(), out));
+      out.add(
+          model(
+              key,
+              own,
+              byName.getOrDefault(key, List.of()).stream().map(facts::get).toList(),
+              out));
     });
     return out;
   }
 
   /** The folder that the pack's paths begin in. */
   private static Path root(SourceFile f) {
-    Path p = f.onDisk().toAbsolutePath().normalize();
+    Path p = Objects.requireNonNull(f.onDisk()).toAbsolutePath().normalize();
     for (int i = 0; i < f.parts().size(); i++) {
-      p = p.getParent();
+      p = Objects.requireNonNull(p.getParent());
     }
     return p;
   }

@@ -8,4 +8,5 @@
  * {@code NameReadings} → {@code SetFinder} → {@code RoleChooser} → {@code PixelEvidence} → {@code
  * Recognition}.
  */
+@org.jspecify.annotations.NullMarked
 package keepshelf.core.recognise;

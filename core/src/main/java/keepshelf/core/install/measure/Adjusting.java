@@ -8,6 +8,7 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.finish.Finishing;
 import keepshelf.core.finish.OverlayMaps;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What is done to the maps of an item on the way to a host, whatever the host needs.
@@ -18,7 +19,10 @@ import keepshelf.core.finish.OverlayMaps;
  * @param item whose maps they are, or null when nothing was found about them
  */
 public record Adjusting(
-    Finish finish, double turnDegrees, List<OverlayMaps.Found> overlays, ItemRecord item) {
+    @Nullable Finish finish,
+    double turnDegrees,
+    List<OverlayMaps.Found> overlays,
+    @Nullable ItemRecord item) {
   /** Nothing. */
   public static final Adjusting NONE = new Adjusting(null, 0, List.of(), null);
 

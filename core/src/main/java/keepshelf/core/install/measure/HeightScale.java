@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the numbers of a height map mean. Integers are shares of 0..1 with the surface at one half;
@@ -40,7 +41,7 @@ public record HeightScale(double low, double high, double middle) {
     return f.equals("exr") || f.equals("hdr") || (f.equals("tiff") && map.bits() == 32);
   }
 
-  private static HeightScale measured(Pixels p) {
+  private static @Nullable HeightScale measured(Pixels p) {
     double low = Double.MAX_VALUE;
     double high = -Double.MAX_VALUE;
     for (float v : p.plane(0)) {

@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /** Maps at one resolution, and the channels of packed ones, by role. */
 public final class MapSources {
@@ -19,7 +20,7 @@ public final class MapSources {
    * @param map on the shelf
    * @param channel of it, or null
    */
-  public record Source(MapRecord map, String channel) {}
+  public record Source(MapRecord map, @Nullable String channel) {}
 
   private final Map<MapRole, List<Source>> byRole = new EnumMap<>(MapRole.class);
 
@@ -77,7 +78,7 @@ public final class MapSources {
   }
 
   /** The source of a role on a tile (null for none), else any of it; null when it is not there. */
-  public Source at(MapRole role, Integer tile) {
+  public @Nullable Source at(MapRole role, @Nullable Integer tile) {
     List<Source> list = all(role);
     return list.stream()
         .filter(s -> Objects.equals(s.map().tile(), tile))
@@ -87,9 +88,8 @@ public final class MapSources {
 
   /** Takes a source out that cannot be used. */
   public void remove(MapRole role, Source s) {
-    List<Source> list = byRole.get(role);
-    list.remove(s);
-    if (list.isEmpty()) {
+    List<Source> list = byRole.getOrDefault(role, List.of());
+    if (list.remove(s) && list.isEmpty()) {
       byRole.remove(role);
     }
   }

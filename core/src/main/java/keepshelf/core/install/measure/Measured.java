@@ -3,6 +3,7 @@ package keepshelf.core.install.measure;
 import java.io.IOException;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What was measured in a picture, kept by the picture's content: the same item goes to many hosts,
@@ -15,7 +16,7 @@ final class Measured<T> {
 
   /** Measures one picture; null when it tells nothing. */
   interface Measuring<T> {
-    T measure() throws IOException;
+    @Nullable T measure() throws IOException;
   }
 
   /** What is known under {@code key}, measured now when it is not; empty when it cannot be read. */

@@ -90,6 +90,7 @@ public final class Originals {
       return coming.join();
     } catch (CompletionException e) {
       switch (e.getCause()) {
+        case null -> throw e;
         case UncheckedIOException io -> throw io.getCause();
         case RuntimeException r -> throw r;
         case Error error -> throw error;

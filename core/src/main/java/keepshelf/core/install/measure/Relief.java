@@ -14,6 +14,7 @@ import keepshelf.imaging.analyse.ReliefAgreement;
 import keepshelf.imaging.analyse.ReliefEstimate;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** How high the relief of a surface is. */
 public final class Relief {
@@ -42,7 +43,11 @@ public final class Relief {
    * As {@link #known(ShelfFolder, Known, ShelvedItem, Finish, String, double)}, from the pictures.
    */
   public static OptionalDouble known(
-      ShelfFolder shelf, ShelvedItem item, Finish finish, String resolution, double tileMetres) {
+      ShelfFolder shelf,
+      ShelvedItem item,
+      @Nullable Finish finish,
+      @Nullable String resolution,
+      double tileMetres) {
     return known(shelf, Known.NOTHING, item, finish, resolution, tileMetres);
   }
 
@@ -58,18 +63,20 @@ public final class Relief {
       ShelfFolder shelf,
       Known before,
       ShelvedItem item,
-      Finish finish,
-      String resolution,
+      @Nullable Finish finish,
+      @Nullable String resolution,
       double tileMetres) {
-    boolean finished = finish != null && finish.reliefMillimetres() != null;
-    Double said = finished ? finish.reliefMillimetres() : item.item().marks().reliefMillimetres();
+    Double asked = finish == null ? null : finish.reliefMillimetres();
+    Double said = asked != null ? asked : item.item().marks().reliefMillimetres();
     if (said != null) {
       if (stays(finish)) {
         return OptionalDouble.of(said / 1000);
       }
       // What a person said holds for the tile it was said of and grows with it.
       Double own =
-          finished && finish.tileMetres() != null ? finish.tileMetres() : item.item().tileMetres();
+          asked != null && finish != null && finish.tileMetres() != null
+              ? finish.tileMetres()
+              : item.item().tileMetres();
       return OptionalDouble.of(said / 1000 * (own == null ? 1 : tileMetres / own));
     }
     List<MapRecord> maps = item.item().mapsAt(resolution);
@@ -96,7 +103,7 @@ public final class Relief {
     return share.isPresent() ? OptionalDouble.of(share.get() * tile) : OptionalDouble.empty();
   }
 
-  private static boolean stays(Finish finish) {
+  private static boolean stays(@Nullable Finish finish) {
     return finish != null && Boolean.TRUE.equals(finish.others().reliefStays());
   }
 
@@ -135,7 +142,7 @@ public final class Relief {
         });
   }
 
-  private static MapRecord of(List<MapRecord> maps, MapRole role) {
+  private static @Nullable MapRecord of(List<MapRecord> maps, MapRole role) {
     return maps.stream().filter(m -> m.role() == role).findFirst().orElse(null);
   }
 

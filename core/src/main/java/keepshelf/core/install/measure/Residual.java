@@ -11,6 +11,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.SpecGloss;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.resample.Resampler;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What is lost of a material of specular colour and gloss when it is written as metal and
@@ -49,7 +50,7 @@ public record Residual(double mean, double worst) {
     }
   }
 
-  private static MapRecord first(List<MapRecord> maps, MapRole role) {
+  private static @Nullable MapRecord first(List<MapRecord> maps, MapRole role) {
     return maps.stream().filter(m -> m.role() == role).findFirst().orElse(null);
   }
 }

@@ -25,6 +25,7 @@ import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.PixelMemory;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An item as stuff that units are cut from, at the density that is needed.
@@ -150,7 +151,7 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
     }
 
     /** A grey map at the size that is needed, or null when there is none. */
-    private float[] plane(MapRole role, boolean inverted) throws IOException {
+    private float @Nullable [] plane(MapRole role, boolean inverted) throws IOException {
       Source s = has.at(role, null);
       if (s == null) {
         return null;
@@ -168,7 +169,7 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
     }
 
     /** Heights in millimetres about nought, or null when nothing says any. */
-    private float[] relief() throws IOException {
+    private float @Nullable [] relief() throws IOException {
       MapRole role = has.has(MapRole.HEIGHT) ? MapRole.HEIGHT : MapRole.BUMP;
       Source s = has.at(role, null);
       if (s == null) {
@@ -187,7 +188,7 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
       return out;
     }
 
-    private float[] integrated() throws IOException {
+    private float @Nullable [] integrated() throws IOException {
       Source s = has.at(MapRole.NORMAL, null);
       if (s == null) {
         return null;

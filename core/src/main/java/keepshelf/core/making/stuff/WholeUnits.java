@@ -19,6 +19,7 @@ import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.resample.Resampler;
 import keepshelf.imaging.units.FoundUnit;
 import keepshelf.imaging.units.UnitFinder;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The units that an item is made of itself.
@@ -77,7 +78,7 @@ record WholeUnits(List<Stuff.Cut> cuts, Problem said) {
   }
 
   /** The smallest edition that has enough pixels, else the largest. */
-  private static String edition(ShelvedItem item) {
+  private static @Nullable String edition(ShelvedItem item) {
     String best = null;
     for (String label : item.item().resolutions().reversed()) {
       if (best == null || Resolution.pixels(label) >= LOOKED_AT) {

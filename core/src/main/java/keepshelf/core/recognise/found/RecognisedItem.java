@@ -7,6 +7,7 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One usable thing found in an arrival.
@@ -24,7 +25,7 @@ public record RecognisedItem(
     String name,
     ItemKind kind,
     Workflow workflow,
-    String colourway,
+    @Nullable String colourway,
     List<RecognisedMap> maps,
     List<Problem> problems) {
   /** Copies the lists. */

@@ -34,8 +34,8 @@ public record RecognisedMap(
     Integer tile,
     Verdict verdict,
     @Nullable Verdict handednessVerdict,
-    MapFacts facts,
-    String part) {
+    @Nullable MapFacts facts,
+    @Nullable String part) {
 
   /** The same map in another role, by a person's word. */
   public RecognisedMap corrected(MapRole newRole) {
@@ -86,11 +86,11 @@ public record RecognisedMap(
   }
 
   /** The same as part of a model. */
-  public RecognisedMap inPart(String newPart) {
+  public RecognisedMap inPart(@Nullable String newPart) {
     return with(facts, newPart);
   }
 
-  private RecognisedMap with(MapFacts f, String p) {
+  private RecognisedMap with(@Nullable MapFacts f, @Nullable String p) {
     return new RecognisedMap(
         file,
         role,

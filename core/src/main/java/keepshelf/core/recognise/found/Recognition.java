@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record Recognition(
     String pack,
-    String version,
+    @Nullable String version,
     List<RecognisedItem> items,
     List<LooseFile> loose,
     List<Problem> problems,
@@ -28,7 +28,7 @@ public record Recognition(
   /** One about whose sizes nothing is known. */
   public Recognition(
       String pack,
-      String version,
+      @Nullable String version,
       List<RecognisedItem> items,
       List<LooseFile> loose,
       List<Problem> problems) {

@@ -12,6 +12,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a table of orders means, once it is known what its columns say.
@@ -91,7 +92,7 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
     for (int r = 0; r < table.rows().size(); r++) {
       Row row = new Row(table, at, r);
       String name = row.text(OrderField.PACK);
-      if (name == null || sum(row)) {
+      if (name == null || sum(row, name)) {
         continue;
       }
       List<String> editions = new ArrayList<>();
@@ -107,7 +108,7 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
       }
       owned.add(
           new Entitlement(
-              null,
+              "",
               source,
               name,
               row.text(OrderField.VERSION),
@@ -132,13 +133,13 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
   }
 
   /** A last row that sums up is no order. */
-  private static boolean sum(Row row) {
-    String name = row.text(OrderField.PACK).toLowerCase(Locale.ROOT);
-    return name.matches("(sub)?total:?|sum:?|summe:?|gesamt:?|grand total:?|vat.*|tax.*|shipping.*")
+  private static boolean sum(Row row, String name) {
+    return name.toLowerCase(Locale.ROOT)
+            .matches("(sub)?total:?|sum:?|summe:?|gesamt:?|grand total:?|vat.*|tax.*|shipping.*")
         && row.text(OrderField.ORDER) == null;
   }
 
-  private static Money price(Row row, List<Problem> problems) {
+  private static @Nullable Money price(Row row, List<Problem> problems) {
     String s = row.text(OrderField.PRICE);
     if (s == null) {
       return null;
@@ -150,7 +151,8 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
     return m;
   }
 
-  private static String day(Row row, OrderField f, OrderDays days, List<Problem> problems) {
+  private static @Nullable String day(
+      Row row, OrderField f, OrderDays days, List<Problem> problems) {
     String s = row.text(f);
     if (s == null) {
       return null;
@@ -182,18 +184,18 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
     return out;
   }
 
-  private static Integer seats(Row row) {
+  private static @Nullable Integer seats(Row row) {
     String s = row.text(OrderField.SEATS);
     return s != null && s.matches("[1-9]\\d{0,5}") ? Integer.valueOf(s) : null;
   }
 
   private record Row(OrderTable table, Map<OrderField, Integer> at, int number) {
-    String text(OrderField f) {
+    @Nullable String text(OrderField f) {
       String s = table.at(number, at.getOrDefault(f, -1));
       return s.isBlank() ? null : s;
     }
 
-    String page(OrderField f) {
+    @Nullable String page(OrderField f) {
       String s = text(f);
       return s != null && s.matches("(?i)https?://\\S+") ? s : null;
     }

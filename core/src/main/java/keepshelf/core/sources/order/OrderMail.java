@@ -118,7 +118,7 @@ final class OrderMail {
     List<Map<String, String>> rows = new ArrayList<>();
     Map<String, String> row = new LinkedHashMap<>();
     for (String[] p : all) {
-      if (most > 1 && times.get(p[0]) == 1) {
+      if (most > 1 && times.getOrDefault(p[0], 0) == 1) {
         once.put(p[0], p[1]);
         continue;
       }

@@ -6,12 +6,14 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import keepshelf.core.catalogue.Alike;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Something owned, whether or not a file of it is there. Every field but the first three may be
  * null.
  *
- * @param id stable, of the source, the name, the order and the day
+ * @param id stable, of the source, the name, the order and the day; told from them when it is given
+ *     empty
  * @param source who it came from
  * @param name of the pack, as the source calls it
  * @param version that was bought
@@ -32,17 +34,17 @@ public record Entitlement(
     String id,
     String source,
     String name,
-    String version,
+    @Nullable String version,
     List<String> editions,
-    Money price,
-    String date,
-    String order,
-    String account,
-    String licence,
-    String page,
-    String support,
-    String until,
-    Integer seats,
+    @Nullable Money price,
+    @Nullable String date,
+    @Nullable String order,
+    @Nullable String account,
+    @Nullable String licence,
+    @Nullable String page,
+    @Nullable String support,
+    @Nullable String until,
+    @Nullable Integer seats,
     How how) {
   /** Where an entitlement is known from. */
   public enum How {
@@ -68,14 +70,15 @@ public record Entitlement(
     }
     source = source.strip();
     name = name.strip();
-    id = id == null ? idOf(source, name, order, date) : id;
+    id = id == null || id.isEmpty() ? idOf(source, name, order, date) : id;
   }
 
-  private static String blank(String s) {
+  private static @Nullable String blank(@Nullable String s) {
     return s == null || s.isBlank() ? null : s.strip();
   }
 
-  private static String idOf(String source, String name, String order, String date) {
+  private static String idOf(
+      String source, String name, @Nullable String order, @Nullable String date) {
     String what = String.join("\n", source, Alike.folded(name), order + "", date + "");
     return "e" + keepshelf.core.disk.Hashes.sha256(what).substring(0, 12);
   }
@@ -83,7 +86,8 @@ public record Entitlement(
   /** One of which only source and name are known. */
   public static Entitlement of(String source, String name, How how) {
     return new Entitlement(
-        null, source, name, null, null, null, null, null, null, null, null, null, null, null, how);
+        "", source, name, null, List.of(), null, null, null, null, null, null, null, null, null,
+        how);
   }
 
   /**
@@ -97,7 +101,7 @@ public record Entitlement(
         && (order != null && order.equals(other.order) || fits(date, other.date));
   }
 
-  private static boolean fits(String a, String b) {
+  private static boolean fits(@Nullable String a, @Nullable String b) {
     return a == null || b == null || a.equals(b);
   }
 
@@ -123,7 +127,7 @@ public record Entitlement(
         how);
   }
 
-  private static <T> T or(T a, T b) {
+  private static <T> @Nullable T or(@Nullable T a, @Nullable T b) {
     return a != null ? a : b;
   }
 }

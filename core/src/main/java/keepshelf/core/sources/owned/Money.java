@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An amount as it was paid. Amounts of different currencies are never put together.
@@ -60,7 +61,7 @@ public record Money(BigDecimal amount, String currency) {
   }
 
   /** The same in this currency when none was written. */
-  public Money in(String other) {
+  public Money in(@Nullable String other) {
     return currency.isEmpty() && other != null && !other.isBlank()
         ? new Money(amount, currency(other))
         : this;
