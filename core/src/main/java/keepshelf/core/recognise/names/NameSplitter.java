@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.recognise.names.NameParts.Use;
 import keepshelf.core.recognise.names.NameParts.Word;
@@ -50,6 +51,7 @@ final class NameSplitter {
       Set.of("gl", "ogl", "opengl", "yup", "yplus", "ypos", "glnormal", "openglnormal");
   private static final Set<String> DX =
       Set.of("dx", "directx", "d3d", "ydown", "yminus", "yneg", "dxnormal", "directxnormal");
+  private static final String NORMAL = "normal";
   private static final Set<String> FILLER =
       Set.of(
           "srgb",
@@ -217,6 +219,12 @@ final class NameSplitter {
       words.add(new Word(lower, false, Use.NAME));
       return;
     }
+    if (lower.endsWith(NORMAL) && facing(lower) && !saysNormal()) {
+      // "glnormal" says both what it is and which way it faces.
+      add(lower.substring(0, lower.length() - NORMAL.length()), false);
+      add(NORMAL, true);
+      return;
+    }
     if (allOf(chunk, 'a', 'z') || allOf(chunk, '0', '9') || known(lower)) {
       add(lower, false);
       return;
@@ -236,6 +244,17 @@ final class NameSplitter {
     }
   }
 
+  private static boolean facing(String word) {
+    return GL.contains(word) || DX.contains(word);
+  }
+
+  /** Whether a word before says already that it is a normal map. */
+  private boolean saysNormal() {
+    return words.stream()
+        .flatMap(w -> RoleVocabulary.senses(w.text()).stream())
+        .anyMatch(s -> s.role() == MapRole.NORMAL);
+  }
+
   private static boolean allOf(String s, char from, char to) {
     for (int i = 0; i < s.length(); i++) {
       if (s.charAt(i) < from || s.charAt(i) > to) {
@@ -247,8 +266,7 @@ final class NameSplitter {
 
   private boolean mergesWithLast(String piece) {
     String both = words.getLast().text() + piece;
-    return GL.contains(both)
-        || DX.contains(both)
+    return facing(both) && (!piece.equals(NORMAL) || saysNormal())
         || FILLER.contains(both)
         || levelOfDetail(both)
         || formatWord(both) && !Character.isDigit(both.charAt(0));
@@ -265,8 +283,7 @@ final class NameSplitter {
   }
 
   private static boolean known(String lower) {
-    return GL.contains(lower)
-        || DX.contains(lower)
+    return facing(lower)
         || FILLER.contains(lower)
         || formatWord(lower)
         || !RoleVocabulary.senses(lower).isEmpty() && lower.length() > 1;
