@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Scene;
+import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import keepshelf.core.Shelf;
 import keepshelf.core.catalogue.setup.Finish;
@@ -39,14 +40,12 @@ import keepshelf.desktop.work.WorkList;
 public final class MainWindow implements AutoCloseable {
   private final Stage stage;
   private final Shelf shelf;
-  private final Settings settings;
   private final WorkList work = new WorkList(Platform::runLater);
   private final Pictures pictures = new Pictures(work);
   private final ShelfModel shelfModel;
   private final ShelfActions shelfActions;
   private final Upkeep upkeep;
   private boolean stale;
-  private java.util.function.Consumer<Path> mover = to -> {};
   private final HostsModel hostsModel;
   private final ArrivalsRoom arrivals;
   private final ShelfView boards;
@@ -66,7 +65,6 @@ public final class MainWindow implements AutoCloseable {
   public MainWindow(Stage stage, Shelf shelf, Settings settings, FilePicker picker) {
     this.stage = stage;
     this.shelf = shelf;
-    this.settings = settings;
     MemoryKeeper.watch(work, pictures);
     shelfModel = new ShelfModel(shelf, work);
     hostsModel = new HostsModel(shelf, work, shelfModel, this::refresh);
@@ -118,7 +116,6 @@ public final class MainWindow implements AutoCloseable {
             this::refresh,
             this::search);
     menu = new ShelfMenu(stage, settings, picker, upkeep, shelfModel);
-    menu.onMove(to -> mover.accept(to));
     menu.onImported(shelfActions::did);
     menu.onSearch(this::search);
     menu.onLike(this::like);
@@ -143,9 +140,7 @@ public final class MainWindow implements AutoCloseable {
     standing = new Standing(stage, settings);
     Scene scene = new Scene(shell.root(), standing.width(), standing.height());
     WindowStyle.on(scene);
-    if (settings.get("theme", "day").equals("lamp")) {
-      shell.root().getStyleClass().add("lamp");
-    }
+    standing.theme(shell.root());
     Drops.into(scene, this::drop);
     stage.setScene(scene);
     // Another window or the command line may have changed the shelf meanwhile.
@@ -158,11 +153,7 @@ public final class MainWindow implements AutoCloseable {
         });
     stage.setTitle(Words.of("app.title"));
     standing.restore();
-    String place = settings.get("place", boards.name());
-    shell
-        .openProperty()
-        .set(
-            shell.places().stream().filter(p -> p.name().equals(place)).findFirst().orElse(boards));
+    open(standing.place(shell.places(), boards));
   }
 
   /** Opens the window, then reads the shelf: the window does not wait for it. */
@@ -222,7 +213,7 @@ public final class MainWindow implements AutoCloseable {
   }
 
   /** Shows something over the places. */
-  public void showSheet(javafx.scene.layout.Region content) {
+  public void showSheet(Region content) {
     shell.showSheet(content);
   }
 
@@ -232,13 +223,13 @@ public final class MainWindow implements AutoCloseable {
   }
 
   /** What opens addresses in the system's browser. */
-  public void onBrowse(java.util.function.Consumer<String> what) {
+  public void onBrowse(Consumer<String> what) {
     sourcesRoom.onBrowse(what);
   }
 
   /** What moves the whole shelf, with the window, to another folder. */
-  public void onMove(java.util.function.Consumer<Path> what) {
-    mover = what;
+  public void onMove(Consumer<Path> what) {
+    menu.onMove(what);
   }
 
   /** Shows what looks like a picture, over the boards. */
@@ -387,11 +378,7 @@ public final class MainWindow implements AutoCloseable {
 
   /** Day to lamp and back, at once. */
   public void switchTheme() {
-    var classes = shell.root().getStyleClass();
-    if (!classes.remove("lamp")) {
-      classes.add("lamp");
-    }
-    settings.put("theme", classes.contains("lamp") ? "lamp" : "day");
+    standing.switchTheme(shell.root());
   }
 
   /** Files or folders were dropped on the window: they become arrivals. */
@@ -402,9 +389,8 @@ public final class MainWindow implements AutoCloseable {
 
   @Override
   public void close() {
-    standing.keep();
+    standing.keep(shell.openProperty().get());
     arrivals.model().stopWatching();
-    settings.put("place", shell.openProperty().get().name());
     benchRoom.close();
     sourcesRoom.close();
     work.close();

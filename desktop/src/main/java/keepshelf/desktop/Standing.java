@@ -1,10 +1,17 @@
 package keepshelf.desktop;
 
+import java.util.List;
+import javafx.scene.Parent;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
+import keepshelf.desktop.shell.Place;
 
-/** Remembers where the window stands and how large it is. */
+/**
+ * What a window keeps from one start to the next: where it stands, its theme, the place that is
+ * open.
+ */
 final class Standing {
+  private static final String LAMP = "lamp";
   private static final double LEAST_WIDTH = 900;
   private static final double LEAST_HEIGHT = 600;
 
@@ -43,8 +50,31 @@ final class Standing {
     stage.setMaximized(settings.get("maximized", "no").equals("yes"));
   }
 
-  /** Keeps how it stands now. */
-  void keep() {
+  /** The place that was open last, else {@code usual}. */
+  Place place(List<Place> all, Place usual) {
+    String name = settings.get("place", usual.name());
+    return all.stream().filter(p -> p.name().equals(name)).findFirst().orElse(usual);
+  }
+
+  /** Puts on the theme that was chosen last. */
+  void theme(Parent root) {
+    if (settings.get("theme", "day").equals(LAMP)) {
+      root.getStyleClass().add(LAMP);
+    }
+  }
+
+  /** Day to lamp and back, at once. */
+  void switchTheme(Parent root) {
+    var classes = root.getStyleClass();
+    if (!classes.remove(LAMP)) {
+      classes.add(LAMP);
+    }
+    settings.put("theme", classes.contains(LAMP) ? LAMP : "day");
+  }
+
+  /** Keeps how it stands now, with {@code open} in it. */
+  void keep(Place open) {
+    settings.put("place", open.name());
     settings.put("maximized", stage.isMaximized() ? "yes" : "no");
     if (stage.getScene() != null && !stage.isMaximized()) {
       settings.put("x", String.valueOf(Math.round(stage.getX())));

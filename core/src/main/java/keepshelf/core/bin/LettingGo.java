@@ -296,8 +296,9 @@ public final class LettingGo {
           .filter(m -> files.contains(m.path()))
           .forEach(m -> stand.put(m.path(), standIn(m, keep)));
       List<MapRecord> left = i.maps().stream().filter(m -> !files.contains(m.path())).toList();
-      if (keep != null && !left.isEmpty()) {
-        items.add(i.withMaps(left, List.of()).asPartOf(keep.item().id()));
+      if (!left.isEmpty()) {
+        ItemRecord rest = i.withMaps(left, List.of());
+        items.add(keep == null ? rest : rest.asPartOf(keep.item().id()));
       }
     }
     return part.before()

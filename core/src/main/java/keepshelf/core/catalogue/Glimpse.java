@@ -24,6 +24,16 @@ public record Glimpse(List<Board> boards) {
    */
   public record Board(String name, int items, long bytes, List<ItemCard> first) {}
 
+  /** How many items stand on all boards. */
+  public int items() {
+    return boards.stream().mapToInt(Board::items).sum();
+  }
+
+  /** Bytes of all their maps. */
+  public long bytes() {
+    return boards.stream().mapToLong(Board::bytes).sum();
+  }
+
   /** The headings of boards by kind, in their order: families of materials, then other kinds. */
   public static List<String> order() {
     List<String> out = new ArrayList<>();

@@ -11,8 +11,8 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Several downloads one after the other: each is read while the one before it is filed, so that
- * neither the disk nor the processor waits. One is read ahead and no more.
+ * Several downloads one after the other: each is read while the one before it is filed. One is read
+ * ahead and no more, for what is unpacked and not filed lies on the disk twice.
  */
 public final class ArrivalQueue implements AutoCloseable {
   private final Iterator<String> paths;

@@ -1,7 +1,10 @@
 package keepshelf.desktop.shelf;
 
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -84,6 +87,13 @@ public final class Selection {
     chosen.clear();
     shown.forEach(c -> chosen.add(c.id()));
     tell(lead.get() != null && chosen.contains(lead.get().id()) ? lead.get() : first(shown));
+  }
+
+  /** Keeps what is still shown, among {@code there}; see {@link #keep(List, Function)}. */
+  void keep(List<ItemCard> shown, Collection<ItemCard> there) {
+    Map<String, ItemCard> byId = HashMap.newHashMap(there.size());
+    there.forEach(c -> byId.put(c.id(), c));
+    keep(shown, byId::get);
   }
 
   /**

@@ -1,14 +1,11 @@
 package keepshelf.desktop.shelf;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Consumer;
-import java.util.function.Function;
 import java.util.function.Supplier;
 import javafx.beans.Observable;
 import javafx.beans.property.ObjectProperty;
@@ -95,15 +92,13 @@ public final class ShelfModel {
 
   /** How many items there are, as far as is known yet. */
   int count() {
-    return search == null
-        ? glimpse.boards().stream().mapToInt(Glimpse.Board::items).sum()
-        : search.all().size();
+    return search == null ? glimpse.items() : search.all().size();
   }
 
   /** Bytes of all their maps. */
   long bytes() {
     return search == null
-        ? glimpse.boards().stream().mapToLong(Glimpse.Board::bytes).sum()
+        ? glimpse.bytes()
         : search.all().stream().mapToLong(ItemCard::bytes).sum();
   }
 
@@ -245,7 +240,7 @@ public final class ShelfModel {
     if (search == null && words.get().isEmpty() && by.get() == Boards.By.KIND) {
       boards.setAll(Boards.of(g));
       shown = boards.stream().flatMap(b -> b.items().stream()).toList();
-      selection.keep(shown, byId(shown)::get);
+      selection.keep(shown, shown);
     }
   }
 
@@ -345,14 +340,15 @@ public final class ShelfModel {
   }
 
   private void show(Boards.Asked.Answer a) {
-    boolean many = selection.idsProperty().get().size() > MOST_TOGETHER;
-    Function<String, ItemCard> card =
-        many ? byId(a.found().cards())::get : id -> found(id, a.found(), a.over());
     found.set(a.found());
     shown = a.inOrder();
     boards.setAll(a.boards());
     notHere.setAll(NotHere.found(elsewhere, a.found().query()));
-    selection.keep(shown, card);
+    if (selection.idsProperty().get().size() > MOST_TOGETHER) {
+      selection.keep(shown, a.found().cards());
+    } else {
+      selection.keep(shown, id -> found(id, a.found(), a.over()));
+    }
   }
 
   /** Says what is owned and not on the shelf, so that it can be found; by name. */
@@ -364,12 +360,6 @@ public final class ShelfModel {
   private static ItemCard found(String id, Found f, Search over) {
     ItemCard c = over.card(id);
     return f.has(c) ? c : null;
-  }
-
-  private static Map<String, ItemCard> byId(List<ItemCard> cards) {
-    Map<String, ItemCard> out = HashMap.newHashMap(cards.size());
-    cards.forEach(c -> out.put(c.id(), c));
-    return out;
   }
 
   /** Reads the records of what is chosen, for the tag. */
@@ -402,9 +392,7 @@ public final class ShelfModel {
     });
   }
 
-  /**
-   * Moves the choice by {@code step} items along the boards; {@code more} keeps what was chosen.
-   */
+  /** Moves the choice along the boards; {@code more} keeps what was chosen. */
   public void move(int step, boolean more) {
     selection.move(step, more, shown);
   }

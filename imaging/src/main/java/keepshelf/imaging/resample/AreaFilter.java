@@ -2,15 +2,12 @@ package keepshelf.imaging.resample;
 
 /**
  * Makes a plane smaller while its rows pass by from the top: each sample that comes out is the mean
- * over its exact footprint. Enlarges by nearest neighbour. Columns are summed in double precision.
+ * over its exact footprint. Enlarges as well, by what lies under each sample.
  */
 public final class AreaFilter {
+  private final int h;
   private final int ow;
-  private final int[] first;
-  private final int[] last;
-  private final double[] firstShare;
-  private final double[] lastShare;
-  private final double[] footprint;
+  private final AreaLine across;
   private final int[] top;
   private final int[] bottom;
   private final double down;
@@ -21,22 +18,9 @@ public final class AreaFilter {
 
   /** For a plane of {@code w} x {@code h} samples that becomes one of {@code ow} x {@code oh}. */
   public AreaFilter(int w, int h, int ow, int oh) {
+    this.h = h;
     this.ow = ow;
-    double across = (double) w / ow;
-    first = new int[ow];
-    last = new int[ow];
-    firstShare = new double[ow];
-    lastShare = new double[ow];
-    footprint = new double[ow];
-    for (int x = 0; x < ow; x++) {
-      double from = x * across;
-      double to = Math.min(w, (x + 1) * across);
-      first[x] = (int) from;
-      last[x] = Math.min(w - 1, (int) Math.ceil(to) - 1);
-      firstShare[x] = Math.min(first[x] + 1, to) - from;
-      lastShare[x] = to - last[x];
-      footprint[x] = to - from;
-    }
+    across = new AreaLine(w, ow);
     down = (double) h / oh;
     top = new int[oh];
     bottom = new int[oh];
@@ -50,24 +34,13 @@ public final class AreaFilter {
 
   /** Takes the next row: samples of {@code in} from {@code at}, {@code stride} apart. */
   public void add(float[] in, int at, int stride) {
-    for (int x = 0; x < ow; x++) {
-      int i = at + first[x] * stride;
-      int end = at + last[x] * stride;
-      double sum = in[i] * firstShare[x];
-      if (end > i) {
-        for (i += stride; i < end; i += stride) {
-          sum += in[i];
-        }
-        sum += in[end] * lastShare[x];
-      }
-      line[x] = (float) (sum / footprint[x]);
-    }
+    across.shorten(in, at, stride, line, 0, 1);
     while (done < bottom.length && bottom[done] < y) {
       done++;
     }
     for (int row = done; row < top.length && top[row] <= y; row++) {
       double from = row * down;
-      double to = Math.min(bottom[bottom.length - 1] + 1, (row + 1) * down);
+      double to = Math.min(h, (row + 1) * down);
       float share = (float) ((Math.min(y + 1, to) - Math.max(y, from)) / (to - from));
       for (int x = 0; x < ow; x++) {
         out[row * ow + x] += line[x] * share;

@@ -2,7 +2,6 @@ package keepshelf.imaging.rows;
 
 import java.io.IOException;
 import java.util.List;
-import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.NormalVariance;
 import keepshelf.imaging.convert.Resize;
@@ -13,49 +12,13 @@ import keepshelf.imaging.pixel.Rows;
 public final class RowSteps {
   private RowSteps() {}
 
-  /** What every step shares: the picture it reads and a row of it. */
-  private abstract static class Step implements Rows {
-    final Rows in;
-    final float[] row;
-
-    Step(Rows in) {
-      this.in = in;
-      this.row = new float[in.width() * in.channels()];
-    }
-
-    @Override
-    public int width() {
-      return in.width();
-    }
-
-    @Override
-    public int height() {
-      return in.height();
-    }
-
-    @Override
-    public int channels() {
-      return in.channels();
-    }
-
-    @Override
-    public Depth depth() {
-      return in.depth();
-    }
-
-    @Override
-    public void close() throws IOException {
-      in.close();
-    }
-  }
-
   /**
    * Picks channels.
    *
    * @param of number of the source's channel for each of the result's
    */
   public static Rows channels(Rows in, int... of) {
-    return new Step(in) {
+    return new RowStep(in) {
       @Override
       public int channels() {
         return of.length;
@@ -76,7 +39,7 @@ public final class RowSteps {
 
   /** Turns v into 1 - v: in one channel, or in all when it is -1. */
   public static Rows invert(Rows in, int channel) {
-    return new Step(in) {
+    return new RowStep(in) {
       @Override
       public void next(float[] to) throws IOException {
         in.next(to);
@@ -90,7 +53,7 @@ public final class RowSteps {
 
   /** Changes every pixel; at 16 bits, as {@link Adjust#applied} does. */
   public static Rows changed(Rows in, Adjust.Change change) {
-    return new Step(in) {
+    return new RowStep(in) {
       @Override
       public Depth depth() {
         return Depth.U16;
@@ -116,7 +79,7 @@ public final class RowSteps {
   public static Rows pack(List<Rows> parts, double[] fills) {
     Rows first = parts.stream().filter(java.util.Objects::nonNull).findFirst().orElseThrow();
     boolean deep = parts.stream().anyMatch(p -> p != null && p.depth() != Depth.U8);
-    return new Step(first) {
+    return new RowStep(first) {
       private final float[] one = new float[first.width() * 4];
 
       @Override
@@ -158,142 +121,7 @@ public final class RowSteps {
    * {@link Resize}); at 16 bits.
    */
   public static Rows shrink(Rows in, int w, int h, Resize.Holds holds) {
-    return w == in.width() && h == in.height() ? in : new Shrink(in, w, h, holds);
-  }
-
-  private static final class Shrink extends Step {
-    private final int w;
-    private final int h;
-    private final Resize.Holds holds;
-    private final float[] narrow;
-    private final double step;
-    private int read;
-    private int made;
-
-    Shrink(Rows in, int w, int h, Resize.Holds holds) {
-      super(in);
-      this.w = w;
-      this.h = h;
-      this.holds = holds;
-      this.narrow = new float[w * in.channels()];
-      this.step = (double) in.height() / h;
-    }
-
-    @Override
-    public int width() {
-      return w;
-    }
-
-    @Override
-    public int height() {
-      return h;
-    }
-
-    @Override
-    public Depth depth() {
-      return in.depth() == Depth.F32 ? Depth.F32 : Depth.U16;
-    }
-
-    @Override
-    public void next(float[] to) throws IOException {
-      double from = made * step;
-      double end = Math.min(in.height(), (made + 1) * step);
-      int n = w * in.channels();
-      java.util.Arrays.fill(to, 0, n, 0);
-      int last = Math.min(in.height() - 1, (int) Math.ceil(end - 1e-9) - 1);
-      for (int y = (int) from; y <= last; y++) {
-        while (read <= y) {
-          in.next(row);
-          narrow();
-          read++;
-        }
-        float share = (float) ((Math.min(y + 1.0, end) - Math.max(y, from)) / (end - from));
-        for (int i = 0; i < n; i++) {
-          to[i] += narrow[i] * share;
-        }
-      }
-      made++;
-      finish(to);
-    }
-
-    private boolean light(int channel) {
-      return holds == Resize.Holds.COLOUR && channel < 3 && !(in.channels() == 2 && channel == 1);
-    }
-
-    private void narrow() {
-      lightened();
-      if (in.width() % w == 0) {
-        evenly(in.width() / w);
-        return;
-      }
-      int n = in.channels();
-      double across = (double) in.width() / w;
-      for (int c = 0; c < n; c++) {
-        for (int x = 0; x < w; x++) {
-          double from = x * across;
-          double to = Math.min(in.width(), (x + 1) * across);
-          double sum = 0;
-          int last = Math.min(in.width() - 1, (int) Math.ceil(to) - 1);
-          for (int i = (int) from; i <= last; i++) {
-            sum += row[i * n + c] * (Math.min(i + 1, to) - Math.max(i, from));
-          }
-          narrow[x * n + c] = (float) (sum / (to - from));
-        }
-      }
-    }
-
-    /** Takes colours to linear light. */
-    private void lightened() {
-      int n = in.channels();
-      for (int c = 0; c < n; c++) {
-        for (int i = c; light(c) && i < row.length; i += n) {
-          row[i] = Srgb.linear(row[i]);
-        }
-      }
-    }
-
-    /** Means of {@code by} neighbours each. */
-    private void evenly(int by) {
-      int n = in.channels();
-      java.util.Arrays.fill(narrow, 0);
-      int at = 0;
-      for (int to = 0; to < narrow.length; to += n) {
-        for (int i = 0; i < by; i++) {
-          for (int c = 0; c < n; c++) {
-            narrow[to + c] += row[at++];
-          }
-        }
-      }
-      for (int i = 0; i < narrow.length; i++) {
-        narrow[i] /= by;
-      }
-    }
-
-    private void finish(float[] to) {
-      int n = in.channels();
-      for (int x = 0; x < w; x++) {
-        for (int c = 0; c < n; c++) {
-          if (light(c)) {
-            to[x * n + c] = Srgb.encoded(to[x * n + c]);
-          }
-        }
-        if (holds == Resize.Holds.NORMALS && n >= 3) {
-          unit(to, x * n);
-        }
-      }
-    }
-
-    private static void unit(float[] v, int at) {
-      float x = 2 * v[at] - 1;
-      float y = 2 * v[at + 1] - 1;
-      float z = 2 * v[at + 2] - 1;
-      float l = (float) Math.sqrt(x * x + y * y + z * z);
-      if (l > 1e-6f) {
-        v[at] = x / l * 0.5f + 0.5f;
-        v[at + 1] = y / l * 0.5f + 0.5f;
-        v[at + 2] = z / l * 0.5f + 0.5f;
-      }
-    }
+    return w == in.width() && h == in.height() ? in : new ShrunkRows(in, w, h, holds);
   }
 
   /** The same at 8 bits, rounded as {@link Resize#roundedToBytes}. */
@@ -301,7 +129,7 @@ public final class RowSteps {
     if (in.depth() == Depth.U8) {
       return in;
     }
-    return new Step(in) {
+    return new RowStep(in) {
       @Override
       public Depth depth() {
         return Depth.U8;
@@ -322,7 +150,7 @@ public final class RowSteps {
     if (in.depth() == Depth.U8) {
       return in;
     }
-    return new Step(in) {
+    return new RowStep(in) {
       private long seed = Resize.SEED;
 
       @Override
@@ -347,7 +175,7 @@ public final class RowSteps {
    */
   public static float[] lengths(Rows normals, int w, int h) throws IOException {
     float[] out = new float[w * h];
-    try (Rows small = new Shrink(unit(normals), w, h, Resize.Holds.DATA)) {
+    try (Rows small = new ShrunkRows(unit(normals), w, h, Resize.Holds.DATA)) {
       float[] row = new float[w * 3];
       for (int y = 0; y < h; y++) {
         small.next(row);
@@ -367,12 +195,12 @@ public final class RowSteps {
   /** Normals of unit length, three channels. */
   private static Rows unit(Rows normals) {
     Rows three = normals.channels() == 3 ? normals : channels(normals, 0, 1, 2);
-    return new Step(three) {
+    return new RowStep(three) {
       @Override
       public void next(float[] to) throws IOException {
         in.next(to);
         for (int x = 0; x < in.width(); x++) {
-          Shrink.unit(to, 3 * x);
+          ShrunkRows.unit(to, 3 * x);
         }
       }
     };
@@ -380,7 +208,7 @@ public final class RowSteps {
 
   /** Roughness or gloss in one channel with the relief that is lost, see {@link NormalVariance}. */
   public static Rows raised(Rows in, int channel, boolean gloss, float[] lengths) {
-    return new Step(in) {
+    return new RowStep(in) {
       private int at;
 
       @Override
