@@ -20,6 +20,7 @@ import keepshelf.core.model.Resolution;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.store.SqliteCatalogue;
+import keepshelf.core.words.Phrase;
 import keepshelf.demo.ManyPacks;
 import keepshelf.imaging.colour.OkLab;
 
@@ -84,7 +85,7 @@ public final class ManyShelf {
                 role == MapRole.NORMAL ? "gl" : null,
                 null,
                 0.97,
-                List.of("The name says so."),
+                List.of(Phrase.plain("The name says so.")),
                 sha,
                 Files.size(at),
                 null));

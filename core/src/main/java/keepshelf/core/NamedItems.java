@@ -8,7 +8,7 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /** Finds items by what a person calls them. */
 final class NamedItems {
@@ -32,7 +32,7 @@ final class NamedItems {
     if (found.isEmpty()) {
       throw new ShelfException(
           Problem.error(
-              "no-such-item", name, Words.of("namedItems.no-item-shelf-called-list", name)));
+              "no-such-item", name, Phrase.of("namedItems.no-item-shelf-called-list", name)));
     }
     List<String> ids = new ArrayList<>();
     found.forEach(s -> ids.add(s.item().id() + " (" + s.pack().name() + ")"));
@@ -40,6 +40,6 @@ final class NamedItems {
         Problem.error(
             "several-items",
             name,
-            Words.of("namedItems.several-items-called-use-one", name, String.join(", ", ids))));
+            Phrase.of("namedItems.several-items-called-use-one", name, String.join(", ", ids))));
   }
 }

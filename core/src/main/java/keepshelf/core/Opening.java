@@ -25,6 +25,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.store.SqliteCatalogue;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -127,7 +128,7 @@ record Opening(
             Problem.error(
                 "shelf-in-use",
                 folder.root().toString(),
-                Words.of("opening.shelf-being-moved-by-another", folder.root())));
+                Phrase.of("opening.shelf-being-moved-by-another", folder.root())));
       }
       try {
         Thread.sleep(50);
@@ -172,7 +173,7 @@ record Opening(
         Problem.note(
             "read-only",
             folder.root().toString(),
-            Words.of("opening.shelf-opened-reading", folder.root(), why)));
+            Phrase.of("opening.shelf-opened-reading", folder.root(), why)));
     return c;
   }
 
@@ -251,7 +252,7 @@ record Opening(
           Problem.warning(
               "damaged-catalogue",
               folder.catalogue().toString(),
-              Words.of("opening.catalogue-damaged-put-aside-made", folder.own().resolve(name))));
+              Phrase.of("opening.catalogue-damaged-put-aside-made", folder.own().resolve(name))));
     }
   }
 }

@@ -100,7 +100,7 @@ public final class MeasureCommand implements Callable<Integer> {
     MeasuredLine drawn;
     try {
       if (line.size() != 4) {
-        throw new IllegalArgumentException("A line has four numbers: X0,Y0,X1,Y1.");
+        throw new IllegalArgumentException(Words.of("measureCommand.line-has-four-numbers-x0"));
       }
       drawn = new MeasuredLine(line.get(0), line.get(1), line.get(2), line.get(3), on.width());
       metres = MeasuredLine.typed(length);

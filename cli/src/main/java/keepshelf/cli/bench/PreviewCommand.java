@@ -125,18 +125,18 @@ public final class PreviewCommand implements Callable<Integer> {
     try {
       if (what == null) {
         throw new IllegalArgumentException(
-            "“" + shape + "” is no shape; there are ball, slab, block and drape.");
+            Words.of("previewCommand.no-shape-there-are-ball", shape));
       }
       metres = Length.metres(object.strip(), "m");
       if (!(metres >= 0.05 && metres <= 50)) {
-        throw new IllegalArgumentException("The object must be 0.05 to 50 metres wide.");
+        throw new IllegalArgumentException(Words.of("previewCommand.object-must-be-0-05"));
       }
       if (!wh.matches() || !inRange(wh.group(1)) || wh.group(2) != null && !inRange(wh.group(2))) {
         throw new IllegalArgumentException(
-            "“" + size + "” is no size from " + LEAST + " to " + MOST + "; write 512 or 754x670.");
+            Words.of("previewCommand.no-size-from-to-write", size, LEAST, MOST));
       }
       if (!Double.isFinite(turn)) {
-        throw new IllegalArgumentException("The turn must be a number of degrees.");
+        throw new IllegalArgumentException(Words.of("previewCommand.turn-must-be-number-degrees"));
       }
     } catch (IllegalArgumentException e) {
       out.problem(Problem.error("use", null, e.getMessage()));

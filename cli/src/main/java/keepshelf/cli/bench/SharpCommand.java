@@ -92,7 +92,7 @@ public final class SharpCommand implements Callable<Integer> {
     Shot shot;
     try {
       if ((lens == null) == (angle == null)) {
-        throw new IllegalArgumentException("Give either --lens or --angle.");
+        throw new IllegalArgumentException(Words.of("sharpCommand.give-either-lens-or-angle"));
       }
       double metres = Length.metres(distance.strip(), "m");
       shot =

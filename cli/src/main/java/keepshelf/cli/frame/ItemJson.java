@@ -90,7 +90,7 @@ public final class ItemJson {
     m.put("handedness", x.handedness());
     m.put("tile", x.tile());
     m.put("confidence", x.confidence());
-    m.put("reasons", x.reasons());
+    m.put("reasons", x.sentences());
     m.put("sha256", x.sha256());
     m.put("bytes", x.bytes());
     m.put("recipe", x.recipe());

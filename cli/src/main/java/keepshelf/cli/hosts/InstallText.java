@@ -2,7 +2,6 @@ package keepshelf.cli.hosts;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import keepshelf.cli.frame.Output;
 import keepshelf.cli.words.Words;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -79,12 +78,7 @@ final class InstallText {
                         ? ""
                         : "  " + String.join(", ", f.conversions()))));
     i.leftOut()
-        .forEach(l ->
-            out.say(
-                Words.of(
-                    "installText.left-out",
-                    l.role().title().toLowerCase(Locale.ROOT),
-                    l.reason())));
+        .forEach(l -> out.say(Words.of("installText.left-out", l.role().inSentence(), l.reason())));
     notes.forEach(n -> out.say("  note: " + n.message()));
     if (i.proof() != null) {
       long equal = i.proof().inputs().stream().filter(p -> p.equal()).count();

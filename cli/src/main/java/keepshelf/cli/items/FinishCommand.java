@@ -178,7 +178,7 @@ public final class FinishCommand implements Callable<Integer> {
             FinishSetting.ofId(e.getKey())
                 .orElseThrow(() ->
                     new IllegalArgumentException(
-                        "“" + e.getKey() + "” is no setting. See keepshelf finish --help."))
+                        Words.of("finishCommand.no-setting-see-keepshelf-finish", e.getKey())))
                 .write(f, e.getValue() == null ? "" : e.getValue());
       } catch (IllegalArgumentException x) {
         use(x.getMessage());

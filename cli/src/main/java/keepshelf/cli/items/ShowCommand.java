@@ -3,7 +3,6 @@ package keepshelf.cli.items;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import keepshelf.cli.frame.Exit;
@@ -99,7 +98,7 @@ public final class ShowCommand implements Callable<Integer> {
       out.say(
           String.format(
               "  %-18s %-13s %-7s %s%s",
-              m.role().title().toLowerCase(Locale.ROOT),
+              m.role().inSentence(),
               m.width() == 0
                   ? Words.of("showCommand.size-not-read")
                   : m.width() + " × " + m.height(),

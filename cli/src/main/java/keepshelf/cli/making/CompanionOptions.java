@@ -1,6 +1,7 @@
 package keepshelf.cli.making;
 
 import java.util.Locale;
+import keepshelf.cli.words.Words;
 import keepshelf.core.making.Companion;
 import picocli.CommandLine.Option;
 
@@ -49,7 +50,7 @@ final class CompanionOptions {
       return new Companion.Pick(Integer.parseInt(c), null, null);
     } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
       throw new IllegalArgumentException(
-          "“" + colour + "” is no colour of an item; write mean, 1 to 5, or 0.2,0.7.");
+          Words.of("companionOptions.no-colour-item-write-mean", colour));
     }
   }
 }

@@ -41,7 +41,7 @@ final class MadeJson {
     recipe.put("method", m.method());
     recipe.put("version", PlannedMake.VERSION);
     recipe.put("parameters", m.parameters());
-    add(s.item().id(), m.role().id(), null, m.reason(), recipe);
+    add(s.item().id(), m.role().id(), null, m.reason().text(), recipe);
   }
 
   /** Something that would be made, in words. */
@@ -59,7 +59,7 @@ final class MadeJson {
           done.item().item().id(),
           m.role().id(),
           shelf.folder().resolve(done.item().path(m)).toString(),
-          String.join(" ", m.reasons()),
+          String.join(" ", m.sentences()),
           m.recipe());
     }
   }

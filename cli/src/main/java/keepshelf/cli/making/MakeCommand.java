@@ -195,7 +195,7 @@ public final class MakeCommand implements Callable<Integer> {
             MapRole.ofId(m.strip().toLowerCase(Locale.ROOT))
                 .orElseThrow(() ->
                     new IllegalArgumentException(
-                        "“" + m + "” is no role. See keepshelf make --help.")));
+                        Words.of("makeCommand.no-role-see-keepshelf-make", m))));
       }
     }
     return roles;

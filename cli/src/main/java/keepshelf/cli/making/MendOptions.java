@@ -5,6 +5,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
+import keepshelf.cli.words.Words;
 import keepshelf.core.making.mend.Cure;
 import picocli.CommandLine.Option;
 
@@ -40,15 +41,12 @@ final class MendOptions {
     for (String m : mend) {
       if (!m.equals(ALL) && !m.equals(SEAM) && cures(m).isEmpty()) {
         throw new IllegalArgumentException(
-            "“"
-                + m
-                + "” cannot be put right; write "
-                + String.join(", ", Stream.of(Cure.values()).map(Cure::id).toList())
-                + ", "
-                + SEAM
-                + " or "
-                + ALL
-                + ".");
+            Words.of(
+                "mendOptions.cannot-be-put-right-write",
+                m,
+                String.join(", ", Stream.of(Cure.values()).map(Cure::id).toList()),
+                SEAM,
+                ALL));
       }
     }
   }

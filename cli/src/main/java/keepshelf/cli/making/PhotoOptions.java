@@ -1,6 +1,7 @@
 package keepshelf.cli.making;
 
 import java.nio.file.Path;
+import keepshelf.cli.words.Words;
 import keepshelf.core.making.PhotoMaking;
 import keepshelf.core.model.Length;
 import picocli.CommandLine.Option;
@@ -43,8 +44,7 @@ public final class PhotoOptions {
    */
   PhotoMaking.Wish wish(String name) {
     if (width == null) {
-      throw new IllegalArgumentException(
-          "Say how wide it really is between its corners, such as --width 1.2m.");
+      throw new IllegalArgumentException(Words.of("photoOptions.say-how-wide-really-between"));
     }
     return new PhotoMaking.Wish(photo, corners, Length.metres(width, "m"), sheet, name, licence);
   }

@@ -181,9 +181,9 @@ public final class RecogniseCommand implements Callable<Integer> {
     m.put("handedness", p.handedness() == null ? null : p.handedness().id());
     m.put("tile", p.tile());
     m.put("confidence", p.verdict().confidence());
-    List<String> reasons = new ArrayList<>(p.verdict().reasons());
+    List<String> reasons = new ArrayList<>(p.verdict().sentences());
     if (p.handednessVerdict() != null) {
-      reasons.addAll(p.handednessVerdict().reasons());
+      reasons.addAll(p.handednessVerdict().sentences());
     }
     m.put("reasons", reasons);
     return m;
@@ -199,8 +199,7 @@ public final class RecogniseCommand implements Callable<Integer> {
             String.format(
                 java.util.Locale.ROOT,
                 "    %-18s %-4s %s  %.0f %%  %s",
-                m.role().title().toLowerCase(java.util.Locale.ROOT)
-                    + (m.handedness() == null ? "" : " " + m.handedness().id()),
+                m.role().inSentence() + (m.handedness() == null ? "" : " " + m.handedness().id()),
                 m.resolution() == null ? "" : m.resolution(),
                 m.file().path(),
                 m.verdict().confidence() * 100,

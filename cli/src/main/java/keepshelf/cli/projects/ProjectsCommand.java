@@ -174,7 +174,7 @@ public final class ProjectsCommand implements Callable<Integer> {
             .findFirst()
             .orElseGet(() -> Project.named(add));
     if (seats != null && seats < 1) {
-      throw new IllegalArgumentException("At least one person works on it.");
+      throw new IllegalArgumentException(Words.of("projectsCommand.at-least-one-person-works"));
     }
     return new Project(
         was.name(),
@@ -229,7 +229,7 @@ public final class ProjectsCommand implements Callable<Integer> {
 
   private static IllegalArgumentException no(String what, String which, String there) {
     return new IllegalArgumentException(
-        "“" + what + "” is no " + which + "; there are " + there + ".");
+        Words.of("projectsCommand.no-there-are", what, which, there));
   }
 
   private void print(Shelf shelf) {

@@ -23,6 +23,7 @@ import keepshelf.core.sources.fetch.Fetch;
 import keepshelf.core.sources.fetch.Fetching;
 import keepshelf.core.sources.fetch.WishList;
 import keepshelf.core.sources.web.Web;
+import keepshelf.core.words.Phrase;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -105,7 +106,7 @@ public final class FetchCommand implements Callable<Integer> {
 
   private synchronized void hear(Fetch f, long bytes) {
     if (f.said() != null && f.state() == Fetch.State.FETCHING) {
-      out.problem(Problem.note("fetch-waits", f.name(), f.name() + ": " + f.said()));
+      out.problem(Problem.note("fetch-waits", f.name(), Phrase.plain(f.name() + ": " + f.said())));
     }
   }
 
@@ -198,7 +199,7 @@ public final class FetchCommand implements Callable<Integer> {
                 f.state() == Fetch.State.FAILED ? Problem.Severity.ERROR : Problem.Severity.WARNING,
                 null,
                 f.name(),
-                f.name() + ": " + f.said()));
+                Phrase.plain(f.name() + ": " + f.said())));
       }
       if (!out.json) {
         out.say(

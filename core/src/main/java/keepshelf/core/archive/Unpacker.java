@@ -15,6 +15,7 @@ import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import org.apache.commons.compress.PasswordRequiredException;
 import org.apache.commons.compress.archivers.zip.UnsupportedZipFeatureException;
@@ -103,14 +104,14 @@ public final class Unpacker {
       throw refused(
           "archive-bomb", name, Words.of("unpacker.refused-if-you-trust-unpack", e.getMessage()));
     } catch (FileSystemException | EntryWriter.WritingException e) {
-      throw ShelfException.ofDisk(name, "unpacking " + name, e);
+      throw ShelfException.ofDisk(name, Words.of("doing.unpacking", name), e);
     } catch (CancellationException e) {
       throw e;
     } catch (OutOfMemoryError e) {
       throw refused("too-large", name, Words.of("unpacker.needs-more-memory-unpacked-than"));
     } catch (IOException | RuntimeException e) {
       if (DiskTrouble.isFull(e)) {
-        throw ShelfException.ofDisk(name, "unpacking " + name, e);
+        throw ShelfException.ofDisk(name, Words.of("doing.unpacking", name), e);
       }
       if (unknownMethod(e)) {
         throw refused("unknown-method", name, Words.of("unpacker.packed-by-method-not-known"));
@@ -145,7 +146,7 @@ public final class Unpacker {
         String path = shown + "!/" + f.entry();
         problems.add(
             Problem.note(
-                "nested-archive", path, Words.of("unpacker.archive-two-levels-down-kept", path)));
+                "nested-archive", path, Phrase.of("unpacker.archive-two-levels-down-kept", path)));
       }
       if (!inner || !outer) {
         files.add(f);
@@ -177,7 +178,7 @@ public final class Unpacker {
             Problem.warning(
                 "damaged-archive",
                 shown + "!/" + f.entry(),
-                Words.of("unpacker.could-not-opened-kept", shown, f.entry(), e.getMessage())));
+                Phrase.of("unpacker.could-not-opened-kept", shown, f.entry(), e.getMessage())));
         files.add(f);
       }
     }
@@ -196,7 +197,7 @@ public final class Unpacker {
     String path = shown + "!/" + prefix + name;
     if (link) {
       problems.add(
-          Problem.error("unsafe-entry", path, Words.of("unpacker.left-out-link-or-device", path)));
+          Problem.error("unsafe-entry", path, Phrase.of("unpacker.left-out-link-or-device", path)));
       return null;
     }
     try {
@@ -204,13 +205,14 @@ public final class Unpacker {
       if (!writer.claim(parts)) {
         problems.add(
             Problem.warning(
-                "doubled-entry", path, Words.of("unpacker.left-out-archive-holds-another", path)));
+                "doubled-entry", path, Phrase.of("unpacker.left-out-archive-holds-another", path)));
         return null;
       }
       return parts;
     } catch (EntryName.UnsafeNameException e) {
       problems.add(
-          Problem.error("unsafe-entry", path, Words.of("unpacker.left-out", path, e.getMessage())));
+          Problem.error(
+              "unsafe-entry", path, Phrase.of("unpacker.left-out", path, e.getMessage())));
       return null;
     }
   }
@@ -236,7 +238,7 @@ public final class Unpacker {
       }
       problems.add(
           Problem.error(
-              "archive-bomb", path, Words.of("unpacker.left-out", path, limit.getMessage())));
+              "archive-bomb", path, Phrase.of("unpacker.left-out", path, limit.getMessage())));
       return;
     }
     if (e instanceof FileAlreadyExistsException
@@ -244,7 +246,7 @@ public final class Unpacker {
         || nameClash(e)) {
       problems.add(
           Problem.warning(
-              "doubled-entry", path, Words.of("unpacker.left-out-archive-holds-another", path)));
+              "doubled-entry", path, Phrase.of("unpacker.left-out-archive-holds-another", path)));
       return;
     }
     if (e instanceof FileSystemException disk) {
@@ -256,7 +258,7 @@ public final class Unpacker {
     if (unknownMethod(e)) {
       problems.add(
           Problem.error(
-              "unknown-method", path, Words.of("unpacker.left-out-packed-by-method", path)));
+              "unknown-method", path, Phrase.of("unpacker.left-out-packed-by-method", path)));
       return;
     }
     if (DiskTrouble.isFull(e)) {
@@ -264,6 +266,6 @@ public final class Unpacker {
     }
     problems.add(
         Problem.error(
-            "damaged-entry", path, Words.of("unpacker.left-out-content-damaged-fetch", path)));
+            "damaged-entry", path, Phrase.of("unpacker.left-out-content-damaged-fetch", path)));
   }
 }

@@ -28,6 +28,7 @@ import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /** What was let go: looked at, brought back, or deleted for good. */
@@ -223,7 +224,7 @@ public final class Bin {
       if (!Files.isRegularFile(folder(shelf, e).resolve(RECORD))) {
         throw new ShelfException(
             Problem.error(
-                "no-such-entry", e.id(), Words.of("bin.not-bin-any-more-nothing", e.name())));
+                "no-such-entry", e.id(), Phrase.of("bin.not-bin-any-more-nothing", e.name())));
       }
       List<Move> moves = new ArrayList<>();
       Map<String, PackRecord> packs = new HashMap<>();
@@ -234,7 +235,7 @@ public final class Bin {
                 Problem.error(
                     "place-taken",
                     m.from(),
-                    Words.of("bin.left-bin-something-else-stands", e.name(), m.from())));
+                    Phrase.of("bin.left-bin-something-else-stands", e.name(), m.from())));
           }
           moves.add(new Move(m.to(), m.from()));
         }

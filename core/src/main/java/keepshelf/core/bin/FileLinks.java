@@ -15,6 +15,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -54,7 +55,7 @@ public final class FileLinks {
               Problem.error(
                   "not-identical",
                   p,
-                  Words.of("fileLinks.not-identical-any-more-both", p, paths.getFirst())));
+                  Phrase.of("fileLinks.not-identical-any-more-both", p, paths.getFirst())));
         }
         long bytes = Files.size(file);
         Path beside = file.resolveSibling(file.getFileName() + ".link");
@@ -66,7 +67,7 @@ public final class FileLinks {
       }
     } catch (UnsupportedOperationException e) {
       throw new ShelfException(
-          Problem.error("no-links", name, Words.of("fileLinks.disk-holds-shelf-cannot-let")), e);
+          Problem.error("no-links", name, Phrase.of("fileLinks.disk-holds-shelf-cannot-let")), e);
     } catch (IOException e) {
       throw ShelfException.ofDisk(name, Words.of("fileLinks.storing-once", name), e);
     }

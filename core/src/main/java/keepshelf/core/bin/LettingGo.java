@@ -27,6 +27,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
@@ -198,7 +199,7 @@ public final class LettingGo {
           Problem.error(
               "changed-meanwhile",
               planned.item().name(),
-              Words.of(
+              Phrase.of(
                   "lettingGo.taken-off-shelf-meanwhile-nothing",
                   planned.item().name(),
                   now == null ? 1 : 0)));
@@ -230,7 +231,7 @@ public final class LettingGo {
             Problem.error(
                 "not-sound",
                 at,
-                Words.of(
+                Phrase.of(
                     "lettingGo.both-were-kept-would-stay",
                     at,
                     plan.keep().item().name(),

@@ -19,7 +19,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -258,7 +258,9 @@ public record ShelfChange(
     change.close(shelf, file);
     said.add(
         Problem.note(
-            "finished", null, Words.of("shelfChange.interrupted-last-time-has-been", change.what)));
+            "finished",
+            null,
+            Phrase.of("shelfChange.interrupted-last-time-has-been", change.what)));
   }
 
   /** Looks at all paths before the first of them is touched. */

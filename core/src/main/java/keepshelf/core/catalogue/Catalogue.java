@@ -15,7 +15,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.recognise.names.NamingHabit;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import org.jspecify.annotations.Nullable;
 
 /** What the shelf has. Every change is one transaction. */
@@ -68,7 +68,7 @@ public interface Catalogue extends AutoCloseable {
         .orElseThrow(() ->
             new ShelfException(
                 Problem.error(
-                    "pack-gone", id, Words.of("catalogue.pack-taken-off-shelf-meanwhile", id))));
+                    "pack-gone", id, Phrase.of("catalogue.pack-taken-off-shelf-meanwhile", id))));
   }
 
   /** The pack whose folder, relative to the shelf, this is. */

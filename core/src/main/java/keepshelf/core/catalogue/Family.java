@@ -4,45 +4,41 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import keepshelf.core.model.ItemKind;
+import keepshelf.core.words.Words;
 
 /** The families that materials are put on boards by, told from the words of their names. */
 public enum Family {
   METAL(
-      "Metal",
       "metal copper brass steel iron bronze aluminium aluminum tin zinc gold silver chrome rust"
           + " rusty hull plate rivet foil chain anchor"),
   WOOD_AND_FIBRE(
-      "Wood & fibre",
       "wood larch oak pine plank planks planking board boards timber bark cork rope net mesh canvas"
           + " sail sailcloth cloth fabric linen wool felt leather weave straw paper cardboard float"
           + " twine knit carpet"),
   STONE_AND_SHORE(
-      "Stone & shore",
       "stone slate rock brick bricks granite marble sand gravel pebble pebbles shell shells"
           + " barnacle kelp concrete cobble cobbles tile tiles shingle clay soil mud ground path"
           + " grass moss snow ice water asphalt cliff roof wall"),
   PAINT_AND_PLASTER(
-      "Paint & plaster",
       "paint painted plaster limewash stucco whitewash lacquer enamel varnish render"),
-  GLASS_AND_PLASTIC(
-      "Glass & plastic", "glass lens plastic rubber acrylic resin ceramic porcelain glaze wax"),
-  OTHER("Other materials", ""),
+  GLASS_AND_PLASTIC("glass lens plastic rubber acrylic resin ceramic porcelain glaze wax"),
+  OTHER(""),
   /** Everything that is no material stands on boards of its own. */
-  NONE("", "");
+  NONE("");
 
   private static final Pattern BETWEEN = Pattern.compile("[^\\p{L}]+");
 
-  private final String title;
   private final Set<String> words;
 
-  Family(String title, String words) {
-    this.title = title;
+  Family(String words) {
     this.words = Set.of(words.isEmpty() ? new String[0] : words.split(" "));
   }
 
   /** The heading of its board. */
   public String title() {
-    return title;
+    return this == NONE
+        ? ""
+        : Words.of("family." + name().toLowerCase(Locale.ROOT).replace('_', '-'));
   }
 
   /**

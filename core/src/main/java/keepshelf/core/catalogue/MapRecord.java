@@ -5,6 +5,7 @@ import java.util.List;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Phrase;
 
 /**
  * One map on the shelf.
@@ -22,7 +23,7 @@ import keepshelf.core.model.MapRole;
  * @param handedness {@code gl}, {@code dx}, {@code unknown}; null when no normal map
  * @param tile UDIM number, or null
  * @param confidence 0..1 of the role
- * @param reasons why, in plain sentences
+ * @param reasons why
  * @param sha256 of the file
  * @param bytes of the file
  * @param recipe how it was made, or null when it was delivered
@@ -40,13 +41,18 @@ public record MapRecord(
     String handedness,
     Integer tile,
     double confidence,
-    List<String> reasons,
+    List<Phrase> reasons,
     String sha256,
     long bytes,
     @JsonInclude(JsonInclude.Include.NON_NULL) Recipe recipe) {
   /** Copies the reasons. */
   public MapRecord {
     reasons = List.copyOf(reasons);
+  }
+
+  /** Why it has its role, in plain sentences. */
+  public List<String> sentences() {
+    return reasons.stream().map(Phrase::text).toList();
   }
 
   /** The same, at another path. */

@@ -75,7 +75,7 @@ public final class Mending {
           bySha.put(Hashes.sha256(p), p);
         }
       } catch (IOException e) {
-        throw ShelfException.ofDisk(arrival.path(), "reading " + arrival.path(), e);
+        throw ShelfException.ofDisk(arrival.path(), Words.of("doing.reading", arrival.path()), e);
       }
     }
     return mend(broken, bySha);

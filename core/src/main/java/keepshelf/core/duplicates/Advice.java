@@ -16,6 +16,7 @@ import keepshelf.core.licensing.LicenceClass;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.versions.VersionOrder;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -227,8 +228,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
         i.maps().stream()
             .filter(m -> m.bits() == bits && bits > 8)
             .findFirst()
-            .map(m ->
-                Words.of("advice.role-in-bits", m.role().title().toLowerCase(Locale.ROOT), bits))
+            .map(m -> Words.of("advice.role-in-bits", m.role().inSentence(), bits))
             .orElse("");
     return Words.of(lossy(i) ? "advice.with-loss" : "advice.lossless") + deepest;
   }
@@ -246,10 +246,7 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
             ? ""
             : Words.of(
                 "advice.with-maps",
-                more.stream()
-                    .sorted()
-                    .map(r -> r.title().toLowerCase(Locale.ROOT))
-                    .collect(Collectors.joining(", "))));
+                Phrase.list(more.stream().sorted().map(MapRole::inSentence).toList())));
   }
 
   /**
@@ -301,15 +298,15 @@ public record Advice(boolean keepFirst, List<Fact> facts, boolean combine, Strin
       return Words.of("advice.not-known");
     }
     String label = Resolution.label(largest(i));
-    List<String> soft =
+    List<Phrase> soft =
         i.mapsAt(null).stream()
             .filter(m -> soft(i, m))
-            .map(m -> m.role().title().toLowerCase(Locale.ROOT))
+            .map(m -> m.role().inSentence())
             .distinct()
             .toList();
     return soft.isEmpty()
         ? Words.of("advice.true-size", label)
-        : Words.of("advice.no-detail-above-half", String.join(", ", soft), label);
+        : Words.of("advice.no-detail-above-half", Phrase.list(soft), label);
   }
 
   private static String version(ShelvedItem s) {

@@ -96,6 +96,6 @@ public record Comparison(Picture picture, String sentence) {
   private static String sizes(Pixels a, Pixels b) {
     return a.width() == b.width() && a.height() == b.height()
         ? ""
-        : a.width() + " × " + a.height() + " beside " + b.width() + " × " + b.height() + ". ";
+        : Words.of("comparison.beside", a.width(), a.height(), b.width(), b.height());
   }
 }

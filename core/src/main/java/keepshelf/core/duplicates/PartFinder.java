@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import keepshelf.core.duplicates.DuplicatePair.Relation;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.parts.Part;
@@ -52,7 +53,7 @@ final class PartFinder {
           Problem.note(
               "parts-left-out",
               null,
-              Words.of("partFinder.parts-borders-marks-were-not", telling.size(), MOST)));
+              Phrase.of("partFinder.parts-borders-marks-were-not", telling.size(), MOST)));
       return List.of();
     }
     PartFinder finder = new PartFinder(telling, prints);

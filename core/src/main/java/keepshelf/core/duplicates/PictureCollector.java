@@ -24,6 +24,7 @@ import keepshelf.core.recognise.Recogniser;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.SourceFile;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
@@ -64,7 +65,7 @@ public final class PictureCollector {
       if (!Files.exists(root)) {
         problems.add(
             Problem.error(
-                "not-found", p, Words.of("pictureCollector.not-there-check-path-left", p)));
+                "not-found", p, Phrase.of("pictureCollector.not-there-check-path-left", p)));
         continue;
       }
       try {
@@ -127,6 +128,7 @@ public final class PictureCollector {
   }
 
   private static Problem unreadable(Path file, IOException e) {
-    return Problem.error("unreadable", file.toString(), DiskTrouble.sentence(e, "reading " + file));
+    return Problem.error(
+        "unreadable", file.toString(), DiskTrouble.sentence(e, Words.of("doing.reading", file)));
   }
 }

@@ -11,6 +11,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.fingerprint.Descriptor;
@@ -144,7 +145,7 @@ final class Prints {
             Problem.warning(
                 "unreadable-image",
                 p.path(),
-                Words.of("prints.not-compared-look-at-yourself", p.path(), e.getMessage())));
+                Phrase.of("prints.not-compared-look-at-yourself", p.path(), e.getMessage())));
       }
       return Optional.empty();
     }

@@ -15,6 +15,7 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.duplicates.ItemTwins.Relation;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -173,16 +174,16 @@ public final class TwinFinder {
     reasons.add(
         Words.of(
             "twinFinder.role-both-have-hold-same",
-            roles == common ? "all " + common : roles + " of " + common,
+            roles == common
+                ? Words.of("twinFinder.all", common)
+                : Words.of("twinFinder.some", roles, common),
             common,
             identical(same) ? 1 : 0,
             different.isEmpty()
                 ? ""
-                : "; different: "
-                    + different.stream()
-                        .sorted()
-                        .map(x -> x.title().toLowerCase(java.util.Locale.ROOT))
-                        .collect(java.util.stream.Collectors.joining(", "))));
+                : Words.of(
+                    "twinFinder.different",
+                    Phrase.list(different.stream().sorted().map(MapRole::inSentence).toList()))));
     reasons.add(
         switch (r) {
           case SAME_FILES -> Words.of("twinFinder.same-files-came-twice");

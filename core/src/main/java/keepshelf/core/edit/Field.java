@@ -11,6 +11,7 @@ import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.Length;
+import keepshelf.core.words.Words;
 
 /**
  * Everything that a person can say about an item or its pack, read and written as text. An empty
@@ -125,7 +126,7 @@ public enum Field {
     return switch (this) {
       case NAME -> {
         if (t.isEmpty()) {
-          throw new IllegalArgumentException("An item needs a name.");
+          throw new IllegalArgumentException(Words.of("field.item-needs-name"));
         }
         yield i.named(t);
       }
@@ -140,7 +141,7 @@ public enum Field {
       case FAVOURITE -> i.marked(i.marks().withFavourite(yes(t)));
       case RATING -> i.marked(i.marks().withRating(rating(t)));
       case NOTES -> i.marked(i.marks().withNotes(text.strip()));
-      default -> throw new IllegalArgumentException(id + " belongs to the pack.");
+      default -> throw new IllegalArgumentException(Words.of("field.belongs-to-pack", id));
     };
   }
 
@@ -151,8 +152,7 @@ public enum Field {
     if (t.matches("[1-5]")) {
       return t.charAt(0) - '0';
     }
-    throw new IllegalArgumentException(
-        "“" + t + "” is no rating; write 1 to 5, or nothing to take it away.");
+    throw new IllegalArgumentException(Words.of("field.no-rating-write-1-to", t));
   }
 
   /** {@code p} with this field as {@code text} says; see {@link #write(ItemRecord, String)}. */
@@ -166,7 +166,7 @@ public enum Field {
       case LICENCE -> p.licensed(t, LocalDate.now().toString());
       case PACK -> {
         if (t == null) {
-          throw new IllegalArgumentException("A pack needs a name.");
+          throw new IllegalArgumentException(Words.of("field.pack-needs-name"));
         }
         yield p.named(t, p.version());
       }
@@ -182,7 +182,7 @@ public enum Field {
               new Purchase(b.price(), b.bought(), b.order(), b.invoice(), seats(t), b.until()));
       case UNTIL ->
           p.bought(new Purchase(b.price(), b.bought(), b.order(), b.invoice(), b.seats(), day(t)));
-      default -> throw new IllegalArgumentException(id + " belongs to the item.");
+      default -> throw new IllegalArgumentException(Words.of("field.belongs-to-item", id));
     };
   }
 
@@ -222,7 +222,7 @@ public enum Field {
     double metres = Length.metres(t, unit);
     if (!(metres > 0 && metres < mostMetres)) {
       throw new IllegalArgumentException(
-          "“" + t + "” is out of range; a length lies above 0 and below " + mostMetres + " m.");
+          Words.of("field.out-range-length-lies-above", t, mostMetres));
     }
     return metres;
   }
@@ -255,7 +255,7 @@ public enum Field {
     return switch (t.toLowerCase(Locale.ROOT)) {
       case "yes", "true", "1" -> true;
       case "no", "false", "0", "" -> false;
-      default -> throw new IllegalArgumentException("“" + t + "” is neither yes nor no.");
+      default -> throw new IllegalArgumentException(Words.of("field.neither-yes-nor-no", t));
     };
   }
 
@@ -266,7 +266,7 @@ public enum Field {
     try {
       return LocalDate.parse(t).toString();
     } catch (DateTimeParseException e) {
-      throw new IllegalArgumentException("“" + t + "” is no day; write it like 2026-03-04.", e);
+      throw new IllegalArgumentException(Words.of("field.no-day-write-like-2026", t), e);
     }
   }
 
@@ -282,6 +282,6 @@ public enum Field {
     } catch (NumberFormatException e) {
       // Said below.
     }
-    throw new IllegalArgumentException("“" + t + "” is no number of seats.");
+    throw new IllegalArgumentException(Words.of("field.no-number-seats", t));
   }
 }

@@ -18,6 +18,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.folder.Unfinished;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import org.apache.commons.compress.archivers.zip.Zip64Mode;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
@@ -45,7 +46,9 @@ public final class Backup {
     if (Files.exists(zip)) {
       throw new ShelfException(
           Problem.error(
-              "exists", zip.toString(), Words.of("backup.there-already-left-choose-another", zip)));
+              "exists",
+              zip.toString(),
+              Phrase.of("backup.there-already-left-choose-another", zip)));
     }
     Path beside = zip.resolveSibling(zip.getFileName() + ".part");
     // Beside the archive: the shelf's own disk may be full.
@@ -70,7 +73,7 @@ public final class Backup {
       Files.move(beside, zip, StandardCopyOption.ATOMIC_MOVE);
       return Files.size(zip);
     } catch (IOException | StorageException e) {
-      throw ShelfException.ofDisk(zip.toString(), "writing " + zip, e);
+      throw ShelfException.ofDisk(zip.toString(), Words.of("doing.writing", zip), e);
     } finally {
       FileTrees.deleteQuietly(copy);
       FileTrees.deleteQuietly(beside);

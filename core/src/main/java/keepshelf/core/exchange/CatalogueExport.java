@@ -22,6 +22,7 @@ import keepshelf.core.folder.Unfinished;
 import keepshelf.core.json.Json;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import tools.jackson.core.JsonGenerator;
@@ -59,7 +60,7 @@ public final class CatalogueExport {
       } catch (IOException x) {
         e.addSuppressed(x);
       }
-      throw ShelfException.ofDisk(file.toString(), "writing " + file, e);
+      throw ShelfException.ofDisk(file.toString(), Words.of("doing.writing", file), e);
     }
   }
 

@@ -25,6 +25,7 @@ import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -94,7 +95,7 @@ public final class CatalogueImport {
     } catch (IOException | JacksonException e) {
       String why =
           e instanceof IOException io && !(e instanceof MalformedInputException)
-              ? DiskTrouble.sentence(io, "reading " + file)
+              ? DiskTrouble.sentence(io, Words.of("doing.reading", file))
               : Words.of(
                   "catalogueImport.not-catalogue-exported-here-export",
                   file,
@@ -123,7 +124,7 @@ public final class CatalogueImport {
                       Problem.error(
                           "import",
                           file.toString(),
-                          Words.of("catalogueImport.has-no-column-id-first", file))));
+                          Phrase.of("catalogueImport.has-no-column-id-first", file))));
       for (CSVRecord r : csv) {
         Map<Field, String> fields = new EnumMap<>(Field.class);
         columns.forEach((name, f) -> {
@@ -131,14 +132,18 @@ public final class CatalogueImport {
             fields.put(f, TableCell.meant(r.get(name)));
           }
         });
-        take(out, r.get(id).strip(), fields, file + ", line " + csv.getCurrentLineNumber());
+        take(
+            out,
+            r.get(id).strip(),
+            fields,
+            Words.of("catalogueImport.line", file, csv.getCurrentLineNumber()));
       }
     } catch (IllegalArgumentException | java.io.UncheckedIOException e) {
       throw new ShelfException(
           Problem.error(
               "import",
               file.toString(),
-              Words.of("catalogueImport.no-table-can-read-nothing", file, e.getMessage())),
+              Phrase.of("catalogueImport.no-table-can-read-nothing", file, e.getMessage())),
           e);
     }
     return out;
@@ -176,7 +181,7 @@ public final class CatalogueImport {
           Problem.error(
               "import",
               file.toString(),
-              Words.of(
+              Phrase.of(
                   "catalogueImport.not-catalogue-exported-here-format",
                   file,
                   CatalogueExport.FORMAT)));
@@ -190,7 +195,7 @@ public final class CatalogueImport {
           Problem.error(
               "import",
               file.toString(),
-              Words.of("catalogueImport.written-by-newer-keep-shelf", file, version)));
+              Phrase.of("catalogueImport.written-by-newer-keep-shelf", file, version)));
     }
   }
 
@@ -212,7 +217,7 @@ public final class CatalogueImport {
               Problem.warning(
                   "no-such-item",
                   id,
-                  Words.of("catalogueImport.there-no-item-shelf-line", where, id)));
+                  Phrase.of("catalogueImport.there-no-item-shelf-line", where, id)));
       return;
     }
     out.fields().put(id, fields);
@@ -238,7 +243,7 @@ public final class CatalogueImport {
                       Problem.warning(
                           "import",
                           id,
-                          Words.of(
+                          Phrase.of(
                               "catalogueImport.kept", s.item().name(), f.id(), e.getMessage())));
             }
           });

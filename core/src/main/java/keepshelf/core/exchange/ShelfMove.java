@@ -19,6 +19,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /** Moves a whole shelf, which nobody has open, to another folder or drive. */
@@ -59,7 +60,7 @@ public final class ShelfMove {
   private static ShelfException stayed(Path root, String why) {
     return new ShelfException(
         Problem.error(
-            "shelf-stayed", root.toString(), Words.of("shelfMove.shelf-stayed-where", why)));
+            "shelf-stayed", root.toString(), Phrase.of("shelfMove.shelf-stayed-where", why)));
   }
 
   private static ShelfException open(Path root) {
@@ -67,7 +68,7 @@ public final class ShelfMove {
         Problem.error(
             "shelf-in-use",
             root.toString(),
-            Words.of("shelfMove.shelf-stayed-where-another-keep")));
+            Phrase.of("shelfMove.shelf-stayed-where-another-keep")));
   }
 
   private static boolean empty(Path folder) throws IOException {
@@ -167,7 +168,7 @@ public final class ShelfMove {
           Problem.warning(
               "old-shelf-left",
               from.toString(),
-              Words.of("shelfMove.shelf-at-now-but-old", to, from)),
+              Phrase.of("shelfMove.shelf-at-now-but-old", to, from)),
           e);
     }
   }

@@ -11,6 +11,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.json.SmallFile;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -48,7 +49,10 @@ public final class FinishFile {
       FileTrees.writeAtomically(file.toAbsolutePath(), Json.pretty(new Written(f.name(), said)));
     } catch (IOException e) {
       throw new ShelfException(
-          Problem.error("not-written", file.toString(), DiskTrouble.sentence(e, "writing " + file)),
+          Problem.error(
+              "not-written",
+              file.toString(),
+              DiskTrouble.sentence(e, Words.of("doing.writing", file))),
           e);
     }
   }
@@ -64,15 +68,15 @@ public final class FinishFile {
 
   private static Finish finish(Written w) {
     if (w.finish() == null || w.finish().isBlank()) {
-      throw new IllegalArgumentException("it names no finish");
+      throw new IllegalArgumentException(Words.of("finishFile.names-no-finish"));
     }
     Finish f = Finish.named(w.finish());
     for (Map.Entry<String, String> e :
         (w.settings() == null ? Map.<String, String>of() : w.settings()).entrySet()) {
       FinishSetting s =
           FinishSetting.ofId(e.getKey())
-              .orElseThrow(
-                  () -> new IllegalArgumentException("“" + e.getKey() + "” is no setting"));
+              .orElseThrow(() ->
+                  new IllegalArgumentException(Words.of("finishFile.no-setting", e.getKey())));
       f = s.write(f, e.getValue() == null ? "" : e.getValue());
     }
     return f;
@@ -83,6 +87,6 @@ public final class FinishFile {
         Problem.error(
             "no-finish-file",
             file.toString(),
-            Words.of("finishFile.cannot-read-finish-write-one", file, why)));
+            Phrase.of("finishFile.cannot-read-finish-write-one", file, why)));
   }
 }

@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.setup.Finish;
 import keepshelf.core.catalogue.setup.Overlay;
 import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /**
  * Everything that a finish can say, read and written as text. An empty text means "as the item has
@@ -328,6 +329,6 @@ public enum FinishSetting {
 
   private IllegalArgumentException nonsense(String t) {
     return new IllegalArgumentException(
-        "“" + t + "” makes no sense for " + id + "; write it like " + example + ".");
+        Words.of("finishSetting.makes-no-sense-for-write", t, id, example));
   }
 }

@@ -9,6 +9,7 @@ import keepshelf.core.catalogue.setup.Overlay;
 import keepshelf.core.catalogue.setup.Overlay.Target;
 import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /**
  * Overlays as text: {@code drip_streaks; tile 0.8 m; turn 90; amount 0.6; roughness, colour
@@ -162,6 +163,6 @@ public final class OverlayText {
   }
 
   private static IllegalArgumentException no() {
-    return new IllegalArgumentException("no overlay");
+    return new IllegalArgumentException(Words.of("overlayText.no-overlay"));
   }
 }

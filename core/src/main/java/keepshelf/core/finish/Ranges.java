@@ -4,6 +4,7 @@ import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import keepshelf.core.catalogue.setup.Finish.Range;
+import keepshelf.core.words.Words;
 
 /** What a finish brings a grey map to, read and written as text; null is as the map has it. */
 final class Ranges {
@@ -52,7 +53,7 @@ final class Ranges {
   static Range withFrom(Range r, String text) {
     double[] ends = text.isEmpty() ? new double[] {0, 1} : numbers(text);
     if (ends[1] - ends[0] < 0.001) {
-      throw new IllegalArgumentException("nothing is between them");
+      throw new IllegalArgumentException(Words.of("ranges.nothing-between-them"));
     }
     boolean all = ends[0] == 0 && ends[1] == 1;
     return orNull(
@@ -72,7 +73,7 @@ final class Ranges {
   static Range withMiddle(Range r, String text) {
     Double middle = text.isEmpty() ? null : number(text);
     if (middle != null && (middle < LEAST || middle > 1 - LEAST)) {
-      throw new IllegalArgumentException("too near to an end");
+      throw new IllegalArgumentException(Words.of("ranges.too-near-to-end"));
     }
     return orNull(
         new Range(
@@ -101,7 +102,7 @@ final class Ranges {
   private static double number(String text) {
     double v = Double.parseDouble(text.replace(',', '.').strip());
     if (!(v >= 0 && v <= 1)) {
-      throw new IllegalArgumentException("it has to be between 0 and 1");
+      throw new IllegalArgumentException(Words.of("ranges.has-to-be-between-0"));
     }
     return v;
   }

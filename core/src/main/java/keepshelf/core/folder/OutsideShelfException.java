@@ -2,7 +2,7 @@ package keepshelf.core.folder;
 
 import java.nio.file.Path;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /**
  * A path that stands in a shelf's own files and leads out of the shelf. A shelf may come from
@@ -19,7 +19,7 @@ public final class OutsideShelfException extends RuntimeException {
         Problem.error(
             "outside-shelf",
             path,
-            Words.of("outsideShelfException.stands-records-but-leads-out", path, root)));
+            Phrase.of("outsideShelfException.stands-records-but-leads-out", path, root)));
   }
 
   private OutsideShelfException(Problem problem) {

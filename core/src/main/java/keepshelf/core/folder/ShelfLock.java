@@ -16,7 +16,7 @@ import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /** One writer of the shelf's folders at a time, across processes. Reading needs no lock. */
 public final class ShelfLock implements AutoCloseable {
@@ -51,7 +51,7 @@ public final class ShelfLock implements AutoCloseable {
             Problem.error(
                 "shelf-in-use",
                 shelf.root().toString(),
-                Words.of(
+                Phrase.of(
                     "shelfLock.shelf-being-changed-by-another",
                     shelf.root(),
                     holder(shelf.lock()))));

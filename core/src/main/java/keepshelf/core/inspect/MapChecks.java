@@ -7,7 +7,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.found.RecognisedMap;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.DetailTest;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
@@ -59,22 +59,22 @@ final class MapChecks {
       add(
           "handedness-unknown",
           Severity.NOTE,
-          Words.of("mapChecks.neither-name-nor-pixels-tell"),
-          Words.of("mapChecks.compare-both-renders-choose"));
+          Phrase.of("mapChecks.neither-name-nor-pixels-tell"),
+          Phrase.of("mapChecks.compare-both-renders-choose"));
     }
     if ((map.role() == MapRole.HEIGHT || map.role() == MapRole.BUMP) && info.bits() == 8) {
       add(
           "height-8-bit",
           Severity.NOTE,
-          Words.of("mapChecks.has-bits-displacement-will-show"),
-          Words.of("mapChecks.use-bump-or-fetch-16"));
+          Phrase.of("mapChecks.has-bits-displacement-will-show"),
+          Phrase.of("mapChecks.use-bump-or-fetch-16"));
     }
     if (map.role() == MapRole.NORMAL && info.channels() < 3) {
       add(
           "normal-without-vectors",
           Severity.ERROR,
-          Words.of("mapChecks.named-normal-map-but-grey"),
-          Words.of("mapChecks.set-bump"));
+          Phrase.of("mapChecks.named-normal-map-but-grey"),
+          Phrase.of("mapChecks.set-bump"));
     }
     if (map.tile() == null
         && Integer.bitCount(info.width()) != 1
@@ -82,8 +82,8 @@ final class MapChecks {
       add(
           "not-power-of-two",
           Severity.NOTE,
-          Words.of("mapChecks.some-real-time-hosts-want", info.width(), info.height()),
-          Words.of("mapChecks.fetch-edition-whose-sides-powers"));
+          Phrase.of("mapChecks.some-real-time-hosts-want", info.width(), info.height()),
+          Phrase.of("mapChecks.fetch-edition-whose-sides-powers"));
     }
     tags(info);
   }
@@ -93,18 +93,18 @@ final class MapChecks {
       add(
           "exif-turn",
           Severity.WARNING,
-          Words.of("mapChecks.exif-data-says-shown-turned"),
-          Words.of("mapChecks.look-at-beside-siblings"));
+          Phrase.of("mapChecks.exif-data-says-shown-turned"),
+          Phrase.of("mapChecks.look-at-beside-siblings"));
     }
     if (info.profile() != null && !info.profile().toLowerCase(Locale.ROOT).contains("srgb")) {
       add(
           "colour-profile",
           map.role().colour() ? Severity.WARNING : Severity.NOTE,
-          Words.of(
+          Phrase.of(
               "mapChecks.carries-colour-profile-hosts-ignore",
               info.profile(),
               map.role().colour() ? 1 : 0),
-          map.role().colour() ? Words.of("mapChecks.have-converted-srgb-by-maker") : null);
+          map.role().colour() ? Phrase.of("mapChecks.have-converted-srgb-by-maker") : null);
     }
   }
 
@@ -114,23 +114,23 @@ final class MapChecks {
       add(
           "constant-map",
           Severity.NOTE,
-          Words.of("mapChecks.one-value-all-over-plain", f.channels().getFirst().mean()),
-          Words.of("mapChecks.can-left-out-when-space"));
+          Phrase.of("mapChecks.one-value-all-over-plain", f.channels().getFirst().mean()),
+          Phrase.of("mapChecks.can-left-out-when-space"));
       return;
     }
     if (f.alpha() == MapFacts.Alpha.UNUSED) {
       add(
           "alpha-unused",
           Severity.NOTE,
-          Words.of("mapChecks.alpha-channel-same-everywhere-only"),
+          Phrase.of("mapChecks.alpha-channel-same-everywhere-only"),
           null);
     }
     if (f.eightBits()) {
       add(
           "eight-bits-in-sixteen",
           map.role() == MapRole.HEIGHT ? Severity.WARNING : Severity.NOTE,
-          Words.of("mapChecks.stored-16-bits-but-holds", map.role() == MapRole.HEIGHT ? 1 : 0),
-          map.role() == MapRole.HEIGHT ? Words.of("mapChecks.use-bump") : null);
+          Phrase.of("mapChecks.stored-16-bits-but-holds", map.role() == MapRole.HEIGHT ? 1 : 0),
+          map.role() == MapRole.HEIGHT ? Phrase.of("mapChecks.use-bump") : null);
     }
     boolean sized =
         (kind == ItemKind.MATERIAL || kind == ItemKind.PHOTO_TEXTURE)
@@ -144,22 +144,22 @@ final class MapChecks {
       add(
           "low-detail",
           Severity.NOTE,
-          Words.of("mapChecks.holds-detail-about-pixels-may", side),
-          Words.of("mapChecks.smaller-edition-shows-much"));
+          Phrase.of("mapChecks.holds-detail-about-pixels-may", side),
+          Phrase.of("mapChecks.smaller-edition-shows-much"));
     }
     if (f.jpegTraces() && (map.role() == MapRole.NORMAL || map.role() == MapRole.HEIGHT)) {
       add(
           "jpeg-traces",
           Severity.WARNING,
-          Words.of("mapChecks.shows-blocks-earlier-jpeg-though"),
-          Words.of("mapChecks.fetch-clean-edition-bumps-will"));
+          Phrase.of("mapChecks.shows-blocks-earlier-jpeg-though"),
+          Phrase.of("mapChecks.fetch-clean-edition-bumps-will"));
     }
     if (map.role() == MapRole.NORMAL && info != null && info.format() == ImageFormat.JPEG) {
       add(
           "normal-as-jpeg",
           Severity.NOTE,
-          Words.of("mapChecks.normal-map-jpeg-has-blocks"),
-          Words.of("mapChecks.prefer-png-or-tiff-edition"));
+          Phrase.of("mapChecks.normal-map-jpeg-has-blocks"),
+          Phrase.of("mapChecks.prefer-png-or-tiff-edition"));
     }
   }
 
@@ -170,8 +170,8 @@ final class MapChecks {
         add(
             "metallic-not-binary",
             Severity.NOTE,
-            Words.of("mapChecks.neither-black-nor-white-metal", between * 100),
-            Words.of("mapChecks.check-metallic-map-no-specular"));
+            Phrase.of("mapChecks.neither-black-nor-white-metal", between * 100),
+            Phrase.of("mapChecks.check-metallic-map-no-specular"));
       }
     }
     if (map.role() == MapRole.BASE_COLOUR && kind == ItemKind.MATERIAL && !f.constant()) {
@@ -188,24 +188,29 @@ final class MapChecks {
       add(
           "albedo-range",
           Severity.WARNING,
-          Words.of("mapChecks.even-its-lightest-parts-reflect", f.light() * 100),
-          Words.of("mapChecks.check-colour-map-not-stored"));
+          Phrase.of("mapChecks.even-its-lightest-parts-reflect", f.light() * 100),
+          Phrase.of("mapChecks.check-colour-map-not-stored"));
     } else if (f.dark() > 0.9) {
       add(
           "albedo-range",
           Severity.WARNING,
-          Words.of("mapChecks.even-its-darkest-parts-reflect", f.dark() * 100),
-          Words.of("mapChecks.check-colour-map-else-lower"));
+          Phrase.of("mapChecks.even-its-darkest-parts-reflect", f.dark() * 100),
+          Phrase.of("mapChecks.check-colour-map-else-lower"));
     }
   }
 
-  private void add(String code, Severity severity, String what, @Nullable String proposal) {
+  private void add(String code, Severity severity, Phrase what, @Nullable Phrase proposal) {
     out.add(finding(map, code, severity, what, proposal));
   }
 
   static Problem finding(
-      RecognisedMap m, String code, Severity severity, String what, @Nullable String proposal) {
+      RecognisedMap m, String code, Severity severity, Phrase what, @Nullable Phrase proposal) {
     return new Problem(
-        code, severity, m.role(), m.file().path(), m.file().name() + ": " + what, proposal);
+        code,
+        severity,
+        m.role(),
+        m.file().path(),
+        Phrase.of("mapChecks.of-file", m.file().name(), what),
+        proposal);
   }
 }

@@ -4,7 +4,7 @@ import java.util.List;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.found.RecognisedMap;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.io.ImageFormat;
@@ -26,7 +26,7 @@ final class NormalChecks {
               out,
               "constant-map",
               Severity.NOTE,
-              Words.of("normalChecks.flat-changes-nothing"),
+              Phrase.of("normalChecks.flat-changes-nothing"),
               null);
       case CURVED ->
           add(
@@ -34,47 +34,47 @@ final class NormalChecks {
               out,
               "normal-through-curve",
               Severity.ERROR,
-              Words.of("normalChecks.vectors-were-stored-through-srgb"),
-              Words.of("normalChecks.installing-undoes-by-hand-all"));
+              Phrase.of("normalChecks.vectors-were-stored-through-srgb"),
+              Phrase.of("normalChecks.installing-undoes-by-hand-all"));
       case UNCURVED ->
           add(
               m,
               out,
               "normal-through-curve",
               Severity.ERROR,
-              Words.of("normalChecks.srgb-curve-taken-off-vectors"),
-              Words.of("normalChecks.installing-undoes-by-hand-all"));
+              Phrase.of("normalChecks.srgb-curve-taken-off-vectors"),
+              Phrase.of("normalChecks.installing-undoes-by-hand-all"));
       case OUT_IN_RED ->
           add(
               m,
               out,
               "normal-channels-swapped",
               Severity.ERROR,
-              Words.of("normalChecks.red-blue-channels-have-changed"),
-              Words.of("normalChecks.installing-puts-them-back-clean"));
+              Phrase.of("normalChecks.red-blue-channels-have-changed"),
+              Phrase.of("normalChecks.installing-puts-them-back-clean"));
       case OUT_IN_GREEN ->
           add(
               m,
               out,
               "normal-channels-swapped",
               Severity.ERROR,
-              Words.of("normalChecks.green-blue-channels-have-changed"),
-              Words.of("normalChecks.installing-puts-them-back-clean"));
+              Phrase.of("normalChecks.green-blue-channels-have-changed"),
+              Phrase.of("normalChecks.installing-puts-them-back-clean"));
       case NO_BLUE ->
           add(
               m,
               out,
               "normal-without-blue",
               Severity.WARNING,
-              Words.of("normalChecks.blue-channel-empty-holds-only"),
-              Words.of("normalChecks.installing-works-out-by-hand"));
+              Phrase.of("normalChecks.blue-channel-empty-holds-only"),
+              Phrase.of("normalChecks.installing-works-out-by-hand"));
       case OBJECT_SPACE ->
           add(
               m,
               out,
               "normal-object-space",
               Severity.ERROR,
-              Words.of("normalChecks.vectors-those-one-object-not"),
+              Phrase.of("normalChecks.vectors-those-one-object-not"),
               null);
       case NOT_UNIT ->
           add(
@@ -82,8 +82,8 @@ final class NormalChecks {
               out,
               "normal-not-unit",
               Severity.WARNING,
-              Words.of("normalChecks.only-its-vectors-have-length", h.unit() * 100),
-              Words.of("normalChecks.check-normal-map-installing-brings"));
+              Phrase.of("normalChecks.only-its-vectors-have-length", h.unit() * 100),
+              Phrase.of("normalChecks.check-normal-map-installing-brings"));
       case SOUND -> {
         boolean jpeg = m.file().info().filter(i -> i.format() == ImageFormat.JPEG).isPresent();
         if (h.unit() < (jpeg ? 0.5 : 0.75)) {
@@ -92,8 +92,8 @@ final class NormalChecks {
               out,
               "normal-not-unit",
               Severity.NOTE,
-              Words.of("normalChecks.only-its-vectors-have-length", h.unit() * 100),
-              Words.of("normalChecks.blended-or-compressed-hosts-set"));
+              Phrase.of("normalChecks.only-its-vectors-have-length", h.unit() * 100),
+              Phrase.of("normalChecks.blended-or-compressed-hosts-set"));
         }
       }
     }
@@ -103,8 +103,8 @@ final class NormalChecks {
           out,
           "normal-axes-swapped",
           Severity.WARNING,
-          Words.of("normalChecks.red-green-seem-have-changed"),
-          Words.of("normalChecks.compare-with-height-map"));
+          Phrase.of("normalChecks.red-green-seem-have-changed"),
+          Phrase.of("normalChecks.compare-with-height-map"));
     }
   }
 
@@ -113,8 +113,8 @@ final class NormalChecks {
       List<Problem> out,
       String code,
       Severity severity,
-      String what,
-      @Nullable String proposal) {
+      Phrase what,
+      @Nullable Phrase proposal) {
     out.add(MapChecks.finding(m, code, severity, what, proposal));
   }
 }

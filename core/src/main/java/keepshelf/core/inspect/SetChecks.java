@@ -6,7 +6,6 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -16,7 +15,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.Problem.Severity;
 import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.SeamTest;
 import keepshelf.imaging.io.ImageInfo;
@@ -55,24 +54,24 @@ public final class SetChecks {
           missing(
               MapRole.BASE_COLOUR,
               Severity.WARNING,
-              Words.of("setChecks.has-no-base-colour-will")));
+              Phrase.of("setChecks.has-no-base-colour-will")));
     }
     if (!roles.contains(MapRole.ROUGHNESS) && !roles.contains(MapRole.GLOSS)) {
       out.add(
           missing(
               MapRole.ROUGHNESS,
               Severity.NOTE,
-              Words.of("setChecks.has-neither-roughness-nor-gloss")));
+              Phrase.of("setChecks.has-neither-roughness-nor-gloss")));
     }
     if (!roles.contains(MapRole.NORMAL)
         && !roles.contains(MapRole.BUMP)
         && !roles.contains(MapRole.HEIGHT)) {
-      out.add(missing(MapRole.NORMAL, Severity.NOTE, Words.of("setChecks.has-no-normal-bump-or")));
+      out.add(missing(MapRole.NORMAL, Severity.NOTE, Phrase.of("setChecks.has-no-normal-bump-or")));
     }
   }
 
-  private static Problem missing(MapRole role, Severity severity, String what) {
-    return new Problem("missing-map", severity, role, null, Words.of("setChecks.set", what));
+  private static Problem missing(MapRole role, Severity severity, Phrase what) {
+    return new Problem("missing-map", severity, role, null, Phrase.of("setChecks.set", what));
   }
 
   private static void doubled(RecognisedItem item, List<Problem> out) {
@@ -102,11 +101,11 @@ public final class SetChecks {
                 Severity.WARNING,
                 m.role(),
                 m.file().path(),
-                Words.of(
+                Phrase.of(
                     "setChecks.both-stand-first-one-used",
                     m.file().name(),
                     other.file().name(),
-                    m.role().title().toLowerCase(Locale.ROOT))));
+                    m.role().inSentence())));
       }
     }
   }
@@ -148,7 +147,7 @@ public final class SetChecks {
         Severity.NOTE,
         m.role(),
         m.file().path(),
-        Words.of(
+        Phrase.of(
             "setChecks.beside-siblings", m.file().name(), size(m.file().image()), size(sibling)));
   }
 
@@ -172,7 +171,7 @@ public final class SetChecks {
                 Severity.WARNING,
                 m.role(),
                 m.file().path(),
-                Words.of(
+                Phrase.of(
                     "setChecks.not-shape-siblings-will-stretched",
                     m.file().name(),
                     size(info),
@@ -227,8 +226,8 @@ public final class SetChecks {
               photo ? Severity.NOTE : Severity.WARNING,
               seam.role(),
               seam.file().path(),
-              Words.of("setChecks.does-not-go-beyond-left", seam.file().name(), vertical ? 1 : 0),
-              Words.of("setChecks.use-surfaces-no-larger-than")));
+              Phrase.of("setChecks.does-not-go-beyond-left", seam.file().name(), vertical ? 1 : 0),
+              Phrase.of("setChecks.use-surfaces-no-larger-than")));
     }
   }
 }

@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -115,9 +114,9 @@ final class ChangedSources {
     Set<String> before = new TreeSet<>();
     installed.files().stream()
         .filter(f -> f.role() != null && f.role() != MapRole.PACKED)
-        .forEach(f -> before.add(f.role().title().toLowerCase(Locale.ROOT)));
+        .forEach(f -> before.add(f.role().inSentence().text()));
     Set<String> now = new TreeSet<>();
-    maps.forEach(m -> now.add(m.role().title().toLowerCase(Locale.ROOT)));
+    maps.forEach(m -> now.add(m.role().inSentence().text()));
     Set<String> lost = new TreeSet<>(before);
     lost.removeAll(now);
     if (!lost.isEmpty() && maps.stream().noneMatch(m -> m.role() == MapRole.PACKED)) {

@@ -13,7 +13,7 @@ import keepshelf.core.catalogue.setup.InstallationRecord;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /** Installs and proves many plans, several at once; one that fails does not stop the others. */
 public final class InstallBatch {
@@ -110,7 +110,7 @@ public final class InstallBatch {
           Problem.error(
               "unexpected",
               plan.folder().toString(),
-              Words.of("installBatch.installing-stopped-by-something-unexpected", name, e)));
+              Phrase.of("installBatch.installing-stopped-by-something-unexpected", name, e)));
     }
   }
 

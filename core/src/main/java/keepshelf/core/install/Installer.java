@@ -32,6 +32,7 @@ import keepshelf.core.install.prove.Prover;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /** Plans, writes, proves, checks and removes installations. */
@@ -88,7 +89,7 @@ public final class Installer {
           Problem.error(
               "item-gone",
               i.document(),
-              Words.of("installer.item-not-shelf-any-more", i.document())));
+              Phrase.of("installer.item-not-shelf-any-more", i.document())));
     }
     Optional<ShelvedItem> newer = newest.of(item);
     ShelvedItem now = newer.orElse(item);
@@ -107,7 +108,7 @@ public final class Installer {
           Problem.error(
               "installed-twice",
               i.document(),
-              Words.of(
+              Phrase.of(
                   "installer.installed-beside-which-has-taken",
                   now.item().name(),
                   i.host(),
@@ -123,7 +124,7 @@ public final class Installer {
         .orElseThrow(() ->
             new ShelfException(
                 Problem.error(
-                    "no-host", i.host(), Words.of("installer.there-no-host-any-more", i.host()))));
+                    "no-host", i.host(), Phrase.of("installer.there-no-host-any-more", i.host()))));
   }
 
   /**
@@ -255,7 +256,7 @@ public final class Installer {
     } catch (OutsideShelfException e) {
       throw new ShelfException(e.problem(), e);
     } catch (IOException | StorageException e) {
-      throw ShelfException.ofDisk(i.document(), "uninstalling " + i.document(), e);
+      throw ShelfException.ofDisk(i.document(), Words.of("doing.uninstalling", i.document()), e);
     }
   }
 
@@ -271,7 +272,7 @@ public final class Installer {
     if (!Files.isDirectory(to)) {
       throw new ShelfException(
           Problem.error(
-              "not-a-folder", to.toString(), Words.of("installer.no-folder-name-where-host", to)));
+              "not-a-folder", to.toString(), Phrase.of("installer.no-folder-name-where-host", to)));
     }
     HostFolders.allow(to);
     List<Problem> lost = new ArrayList<>();
@@ -286,14 +287,14 @@ public final class Installer {
                 Problem.warning(
                     "not-there",
                     i.document(),
-                    Words.of("installer.not-below-counts-missing", i.document(), to)));
+                    Phrase.of("installer.not-below-counts-missing", i.document(), to)));
           }
         }
       }
       catalogue.change(List.of(), List.of(), found);
       catalogue.putHost(new HostRecord(host.name(), host.profile(), to.toString()));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(to.toString(), "reading " + to, e);
+      throw ShelfException.ofDisk(to.toString(), Words.of("doing.reading", to), e);
     }
     return lost;
   }

@@ -37,6 +37,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.names.NamingHabit;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
@@ -140,7 +141,7 @@ public final class ArrivalReader {
       if (!Files.isRegularFile(origin)) {
         throw new ShelfException(
             Problem.error(
-                "not-a-file", path, Words.of("arrivalReader.pipe-or-device-not-file", path)));
+                "not-a-file", path, Phrase.of("arrivalReader.pipe-or-device-not-file", path)));
       }
       ArchiveKind kind = ArchiveKind.of(origin);
       boolean picture =
@@ -154,7 +155,8 @@ public final class ArrivalReader {
       return failed(
           path,
           origin,
-          Problem.error("unreadable", path, DiskTrouble.sentence(e, "reading " + path)));
+          Problem.error(
+              "unreadable", path, DiskTrouble.sentence(e, Words.of("doing.reading", path))));
     } catch (CancellationException e) {
       throw e;
     } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
@@ -165,7 +167,7 @@ public final class ArrivalReader {
 
   private Problem notThere() {
     return Problem.error(
-        "not-found", path, Words.of("arrivalReader.not-there-check-path-nothing", path));
+        "not-found", path, Phrase.of("arrivalReader.not-there-check-path-nothing", path));
   }
 
   /** Whatever a download does to the program is that download's finding. */
@@ -173,12 +175,12 @@ public final class ArrivalReader {
     return Problem.error(
         "unreadable",
         path,
-        Words.of(
+        Phrase.of(
             "arrivalReader.could-not-read-left-where",
             path,
             e instanceof OutOfMemoryError
-                ? Words.of("arrivalReader.there-not-enough-memory")
-                : Words.of("arrivalReader.something-unexpected", e)));
+                ? Phrase.of("arrivalReader.there-not-enough-memory")
+                : Phrase.of("arrivalReader.something-unexpected", e)));
   }
 
   private static Arrival failed(String path, Path origin, Problem problem) {
@@ -259,13 +261,15 @@ public final class ArrivalReader {
             if (a.isRegularFile() && !Files.isReadable(file)) {
               problems.add(
                   Problem.error(
-                      "unreadable", shown, Words.of("arrivalReader.left-out-may-not-read", shown)));
+                      "unreadable",
+                      shown,
+                      Phrase.of("arrivalReader.left-out-may-not-read", shown)));
             } else if (a.isRegularFile()) {
               raw.add(new Raw(shown, parts, file, a.size(), null));
             } else {
               problems.add(
                   Problem.warning(
-                      "link", shown, Words.of("arrivalReader.left-out-link-or-device", shown)));
+                      "link", shown, Phrase.of("arrivalReader.left-out-link-or-device", shown)));
             }
             return FileVisitResult.CONTINUE;
           }
@@ -274,7 +278,9 @@ public final class ArrivalReader {
           public FileVisitResult visitFileFailed(Path file, IOException e) {
             problems.add(
                 Problem.error(
-                    "unreadable", file.toString(), DiskTrouble.sentence(e, "reading " + file)));
+                    "unreadable",
+                    file.toString(),
+                    DiskTrouble.sentence(e, Words.of("doing.reading", file))));
             return FileVisitResult.CONTINUE;
           }
         });
@@ -286,7 +292,7 @@ public final class ArrivalReader {
     if (raw.isEmpty() && problems.isEmpty()) {
       problems.add(
           Problem.error(
-              "empty-folder", path, Words.of("arrivalReader.holds-no-files-check-right", path)));
+              "empty-folder", path, Phrase.of("arrivalReader.holds-no-files-check-right", path)));
     }
     return new Arrival(path, origin, Arrival.Kind.FOLDER, null, Map.of(), r, text, problems);
   }

@@ -33,6 +33,7 @@ import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.recognise.found.ReliefPair;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.ReliefAgreement;
 
@@ -119,7 +120,7 @@ public final class Filing {
       if (workspace != null) {
         Workspace.discard(workspace);
       }
-      throw ShelfException.ofDisk(arrival.path(), "filing " + arrival.path(), e);
+      throw ShelfException.ofDisk(arrival.path(), Words.of("doing.filing", arrival.path()), e);
     } catch (ShelfException | RuntimeException e) {
       if (workspace != null) {
         Workspace.discard(workspace);
@@ -165,7 +166,7 @@ public final class Filing {
         Problem.error(
             "still-changing",
             file,
-            Words.of("filing.changed-while-read-by-download", file, arrival)));
+            Phrase.of("filing.changed-while-read-by-download", file, arrival)));
   }
 
   private static Problem nothing(Arrival a) {
@@ -173,7 +174,7 @@ public final class Filing {
       return a.problems().getFirst();
     }
     return Problem.error(
-        "nothing-usable", a.path(), Words.of("filing.holds-no-material-or-other", a.path()));
+        "nothing-usable", a.path(), Phrase.of("filing.holds-no-material-or-other", a.path()));
   }
 
   private PackRecord record(Arrival a, Wishes w, String id, Map<String, Staged> staged)
@@ -243,8 +244,7 @@ public final class Filing {
     for (RecognisedMap m : i.maps()) {
       for (Problem p : of.problems()) {
         if (m.file().path().equals(p.path())) {
-          all.add(
-              new Problem(p.code(), p.severity(), m.role(), p.path(), p.message(), p.proposal()));
+          all.add(new Problem(p.code(), p.severity(), m.role(), p.path(), p.said(), p.advice()));
         }
       }
     }
@@ -312,7 +312,7 @@ public final class Filing {
           Problem.warning(
               "archive-kept",
               arrival.path(),
-              Words.of("filing.filed-but-kept-not-every", arrival.path())));
+              Phrase.of("filing.filed-but-kept-not-every", arrival.path())));
     }
     try {
       Path folder = shelf.resolve(filed.folder());
@@ -325,7 +325,7 @@ public final class Filing {
               Problem.error(
                   "not-proved",
                   arrival.path(),
-                  Words.of("filing.kept-shelf-not-what-delivered", arrival.path(), f.path())));
+                  Phrase.of("filing.kept-shelf-not-what-delivered", arrival.path(), f.path())));
         }
       }
       if (!FileStamp.of(arrival.origin()).equals(arrival.stamp())) {
@@ -340,7 +340,9 @@ public final class Filing {
           Problem.warning(
               "archive-kept",
               arrival.path(),
-              Words.of("filing.filed-kept", DiskTrouble.sentence(e, "removing " + arrival.path()))),
+              Phrase.of(
+                  "filing.filed-kept",
+                  DiskTrouble.sentence(e, Words.of("doing.removing", arrival.path())))),
           e);
     }
   }

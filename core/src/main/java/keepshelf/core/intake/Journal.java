@@ -13,7 +13,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import tools.jackson.core.JacksonException;
 
 /** Promises of filing that survive the process: one small file each, gone when kept. */
@@ -125,7 +125,7 @@ final class Journal {
           Problem.note(
               "finished",
               pack.folder(),
-              Words.of("journal.filing-interrupted-last-time-has", pack.name())));
+              Phrase.of("journal.filing-interrupted-last-time-has", pack.name())));
     } else {
       if (pack.id().equals(other)) {
         Files.deleteIfExists(shelf.packRecord(pack.folder()));
@@ -135,7 +135,7 @@ final class Journal {
           Problem.warning(
               "given-up",
               pack.folder(),
-              Words.of("journal.filing-interrupted-before-anything-moved", pack.name())));
+              Phrase.of("journal.filing-interrupted-before-anything-moved", pack.name())));
     }
   }
 

@@ -26,6 +26,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.io.ImageEncoder;
@@ -94,7 +95,7 @@ public final class OwnPack implements AutoCloseable {
    * @param handedness null when it is no normal map
    */
   public MapRecord map(
-      String name, Pixels pixels, MapRole role, String handedness, Recipe recipe, String reason)
+      String name, Pixels pixels, MapRole role, String handedness, Recipe recipe, Phrase reason)
       throws IOException {
     Path file = file(name);
     ImageEncoder.png(pixels, file, EFFORT);

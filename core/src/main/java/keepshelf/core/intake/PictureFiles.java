@@ -10,7 +10,7 @@ import java.util.Locale;
 import java.util.Optional;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.SourceFile;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.io.ImageFormat;
 
 /** What is wrong with files that are named like pictures, as far as their beginning tells. */
@@ -38,21 +38,21 @@ final class PictureFiles {
           Problem.warning(
               "empty-file",
               f.path(),
-              Words.of("pictureFiles.empty-probably-cut-off-way", f.path())));
+              Phrase.of("pictureFiles.empty-probably-cut-off-way", f.path())));
     }
     if (f.trouble() != null) {
       return Optional.of(
           Problem.warning(
               "unreadable-image",
               f.path(),
-              Words.of("pictureFiles.cannot-read-picture-fetch-again", f.path(), f.trouble())));
+              Phrase.of("pictureFiles.cannot-read-picture-fetch-again", f.path(), f.trouble())));
     }
     if (f.info().isEmpty()) {
       return Optional.of(
           Problem.warning(
               "not-a-picture",
               f.path(),
-              Words.of(
+              Phrase.of(
                   "pictureFiles.named-like-picture-but-holds",
                   f.path(),
                   text(f.onDisk()) ? 1 : 0)));
@@ -64,7 +64,7 @@ final class PictureFiles {
             Problem.note(
                 "wrong-ending",
                 f.path(),
-                Words.of(
+                Phrase.of(
                     "pictureFiles.picture-format-not-what-name",
                     f.path(),
                     is.id().toUpperCase(Locale.ROOT))));

@@ -27,7 +27,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.records.ShelfRecords;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /** Brings a shelf into order when it is opened. */
 public final class Recovery {
@@ -131,7 +131,7 @@ public final class Recovery {
     return Problem.warning(
         "other-catalogue",
         aside.toString(),
-        Words.of("recovery.catalogue-another-shelf-put-aside", aside));
+        Phrase.of("recovery.catalogue-another-shelf-put-aside", aside));
   }
 
   /** From now on the catalogue and the records say that they belong together. */
@@ -205,7 +205,7 @@ public final class Recovery {
             Problem.warning(
                 "pack-gone",
                 p.folder(),
-                Words.of("recovery.pack-has-no-folder-at", p.name(), p.folder())));
+                Phrase.of("recovery.pack-has-no-folder-at", p.name(), p.folder())));
       }
     }
     catalogue.change(List.of(), gone, List.of());
@@ -239,7 +239,7 @@ public final class Recovery {
         Problem.warning(
             "record-restored",
             record.toString(),
-            Words.of("recovery.record-missing-or-could-not", p.name())));
+            Phrase.of("recovery.record-missing-or-could-not", p.name())));
   }
 
   private static List<Path> recordFiles(ShelfFolder shelf) throws IOException {
@@ -274,13 +274,15 @@ public final class Recovery {
       } catch (IOException | RuntimeException e) {
         said.add(
             Problem.warning(
-                "pack-record", r.toString(), Words.of("recovery.pack-record-cannot-read-pack", r)));
+                "pack-record",
+                r.toString(),
+                Phrase.of("recovery.pack-record-cannot-read-pack", r)));
       }
     }
     if (anew > 0) {
       said.add(
           Problem.note(
-              "rebuilt", null, Words.of("recovery.catalogue-made-anew-from-records", anew)));
+              "rebuilt", null, Phrase.of("recovery.catalogue-made-anew-from-records", anew)));
     }
     return added;
   }

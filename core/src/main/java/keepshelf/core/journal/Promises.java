@@ -15,6 +15,7 @@ import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
@@ -60,7 +61,7 @@ public final class Promises {
     try {
       T promise = Json.mapper().readValue(Files.readAllBytes(file), type);
       if (promise == null) {
-        throw new IllegalArgumentException("it is empty");
+        throw new IllegalArgumentException(Words.of("promises.empty"));
       }
       how.settle(file, promise);
     } catch (OutsideShelfException e) {
@@ -71,7 +72,7 @@ public final class Promises {
           Problem.warning(
               "journal-waits",
               file.toString(),
-              Words.of(
+              Phrase.of(
                   "promises.tried-again-when-shelf-opened",
                   DiskTrouble.sentence(
                       e, Words.of("promises.finishing-what-interrupted-last-time")))));
@@ -89,7 +90,7 @@ public final class Promises {
           Problem.warning(
               "journal",
               aside.toString(),
-              Words.of("promises.note-about-unfinished-work-cannot", aside)));
+              Phrase.of("promises.note-about-unfinished-work-cannot", aside)));
     } catch (IOException e) {
       said.add(
           Problem.warning(

@@ -7,6 +7,7 @@ import java.util.function.Function;
 import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
 /** Small JSON files that people write and hand on, read with care. */
@@ -39,22 +40,25 @@ public final class SmallFile {
       throws ShelfException {
     try {
       if (!Files.isRegularFile(file)) {
-        throw no.apply("it is no file");
+        throw no.apply(Words.of("smallFile.no-file"));
       }
       if (Files.size(file) > MOST_BYTES) {
-        throw no.apply("it is too large for one");
+        throw no.apply(Words.of("smallFile.too-large-for-one"));
       }
       W written = Json.mapper().readValue(Files.readAllBytes(file), as);
       if (written == null) {
-        throw no.apply("it is empty");
+        throw no.apply(Words.of("smallFile.empty"));
       }
       return meaning.of(written);
     } catch (IOException e) {
       throw new ShelfException(
-          Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
+          Problem.error(
+              "not-read",
+              file.toString(),
+              DiskTrouble.sentence(e, Words.of("doing.reading", file))),
           e);
     } catch (JacksonException e) {
-      throw no.apply("it is not JSON of this form");
+      throw no.apply(Words.of("smallFile.not-json-this-form"));
     } catch (IllegalArgumentException e) {
       throw no.apply(e.getMessage());
     }

@@ -20,7 +20,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.likeness.Look;
 import keepshelf.imaging.likeness.LookIndex;
@@ -136,7 +136,7 @@ public final class Alikes {
               ? Problem.error(
                   "no-picture",
                   picture.toString(),
-                  Words.of("alikes.no-picture-can-read-give", picture))
+                  Phrase.of("alikes.no-picture-can-read-give", picture))
               : problems.getFirst());
     }
     synchronized (this) {

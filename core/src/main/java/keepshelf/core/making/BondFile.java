@@ -10,6 +10,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.json.SmallFile;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.bond.Bond;
 import keepshelf.imaging.bond.BondSpec;
@@ -66,14 +67,15 @@ public final class BondFile {
 
   private static BondOrder order(Written w) {
     if (w.length() == null || w.height() == null) {
-      throw new IllegalArgumentException("It must say length_mm and height_mm of a unit.");
+      throw new IllegalArgumentException(Words.of("bondFile.must-say-length-mm-height"));
     }
     if (w.unit() == null) {
-      throw new IllegalArgumentException("It must say what a unit is: an item or a colour.");
+      throw new IllegalArgumentException(Words.of("bondFile.must-say-what-unit-item"));
     }
     String id = or(w.bond(), "running");
     Bond bond =
-        Bond.ofId(id).orElseThrow(() -> new IllegalArgumentException("“" + id + "” is no bond."));
+        Bond.ofId(id)
+            .orElseThrow(() -> new IllegalArgumentException(Words.of("bondFile.no-bond", id)));
     JointWritten j =
         w.joint() == null ? new JointWritten(null, null, null, null, null, null) : w.joint();
     String shape = or(j.profile(), "flat");
@@ -84,7 +86,7 @@ public final class BondFile {
             Joint.Profile.ofId(shape)
                 .orElseThrow(() ->
                     new IllegalArgumentException(
-                        "“" + shape + "” is no profile; there are flat, hollow and raised.")));
+                        Words.of("bondFile.no-profile-there-are-flat", shape))));
     Variety v =
         new Variety(
             or(w.worn(), 0.0),
@@ -116,10 +118,10 @@ public final class BondFile {
                 ? Piece.of(u.item())
                 : Piece.plain(u.colour(), or(u.roughness(), 0.6));
     if (or(u.whole(), false) && unit.item() == null) {
-      throw new IllegalArgumentException("Only an item has whole units; a colour has none.");
+      throw new IllegalArgumentException(Words.of("bondFile.only-item-has-whole-units"));
     }
     return new BondOrder(
-        or(w.name(), "Laid " + id),
+        or(w.name(), Words.of("bondFile.laid", id)),
         spec,
         unit.whole(or(u.whole(), false)),
         between,
@@ -196,6 +198,6 @@ public final class BondFile {
         Problem.error(
             "no-bond-file",
             file.toString(),
-            Words.of("bondFile.cannot-laid-see-docs-making", file, why)));
+            Phrase.of("bondFile.cannot-laid-see-docs-making", file, why)));
   }
 }

@@ -1,6 +1,7 @@
 package keepshelf.core.making;
 
 import keepshelf.core.model.Resolution;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.bond.BondSpec;
 
 /**
@@ -16,10 +17,10 @@ public record BondOrder(String name, BondSpec spec, Piece unit, Piece joint, Str
   /** Checks name and resolution. */
   public BondOrder {
     if (name == null || name.isBlank()) {
-      throw new IllegalArgumentException("The new material needs a name.");
+      throw new IllegalArgumentException(Words.of("bondOrder.new-material-needs-name"));
     }
     if (Resolution.pixels(resolution) == 0 || resolution.equals("16K")) {
-      throw new IllegalArgumentException("A resolution is 512, 1K, 2K, 4K or 8K.");
+      throw new IllegalArgumentException(Words.of("bondOrder.resolution-512-1k-2k-4k"));
     }
     name = name.strip();
   }

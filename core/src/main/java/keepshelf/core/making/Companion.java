@@ -17,6 +17,7 @@ import keepshelf.core.making.stuff.StuffOf;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.bond.Stuff;
 import keepshelf.imaging.colour.Srgb;
@@ -73,10 +74,10 @@ public final class Companion {
     public Pick {
       if (main < 0 || main > MainColours.MOST) {
         throw new IllegalArgumentException(
-            "A main colour is one of the first " + MainColours.MOST + ".");
+            Words.of("companion.main-colour-one-first", MainColours.MOST));
       }
       if (spotX != null && !(spotX >= 0 && spotX <= 1 && spotY >= 0 && spotY <= 1)) {
-        throw new IllegalArgumentException("A spot lies within the picture: 0 to 1 each way.");
+        throw new IllegalArgumentException(Words.of("companion.spot-lies-within-picture-0"));
       }
     }
   }
@@ -100,11 +101,11 @@ public final class Companion {
                     Problem.error(
                         "no-colour",
                         item.item().key(),
-                        Words.of("companion.has-no-base-colour-take", item.item().name()))));
+                        Phrase.of("companion.has-no-base-colour-take", item.item().name()))));
     try {
       return ImageDecoder.decode(shelf.resolve(item.path(m)));
     } catch (IOException e) {
-      throw ShelfException.ofDisk(item.path(m), "reading " + item.path(m), e);
+      throw ShelfException.ofDisk(item.path(m), Words.of("doing.reading", item.path(m)), e);
     }
   }
 
@@ -161,12 +162,14 @@ public final class Companion {
     ShelvedItem sized = relief == null ? item : relief;
     return items.file(
         new NewItem.Draft(
-            name == null || name.isBlank() ? item.item().name() + ", plain" : name.strip(),
+            name == null || name.isBlank()
+                ? Words.of("companion.plain", item.item().name())
+                : name.strip(),
             sized.item().tileMetres() == null ? 1 : sized.item().tileMetres(),
             under.millimetres(),
             maps,
             new Recipe("companion", VERSION, parameters, null, parents),
-            Words.of("companion.plain-companion-made-here", item.item().name())),
+            Phrase.of("companion.plain-companion-made-here", item.item().name())),
         licence,
         under.said());
   }
@@ -195,7 +198,7 @@ public final class Companion {
           Problem.error(
               "no-relief",
               s.item().key(),
-              Words.of("companion.has-neither-normals-nor-heights", s.item().name())));
+              Phrase.of("companion.has-neither-normals-nor-heights", s.item().name())));
     }
     List<Recipe.Parent> parents =
         set.parents().stream()

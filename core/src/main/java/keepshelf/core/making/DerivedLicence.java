@@ -13,6 +13,7 @@ import keepshelf.core.licensing.Answer;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -103,13 +104,13 @@ public record DerivedLicence(
             Problem.warning(
                 "licence-unknown",
                 s.item().key(),
-                Words.of("derivedLicence.licence-not-settled-neither-what", s.item().name())));
+                Phrase.of("derivedLicence.licence-not-settled-neither-what", s.item().name())));
       } else if (l.derivatives() == Answer.NO && changed.contains(s)) {
         said.add(
             Problem.error(
                 "no-changes",
                 s.item().key(),
-                Words.of(
+                Phrase.of(
                     "derivedLicence.may-not-changed-nothing-may", s.item().name(), l.title())));
       } else {
         byId.putIfAbsent(l.id(), l);
@@ -131,7 +132,7 @@ public record DerivedLicence(
     if (all.stream().filter(l -> l.shareAlike() == Answer.YES).count() > 0) {
       said.add(
           Problem.warning(
-              "share-alike", null, Words.of("derivedLicence.what-made-must-stand-under")));
+              "share-alike", null, Phrase.of("derivedLicence.what-made-must-stand-under")));
     }
     return new DerivedLicence(combined(all), true, names, said);
   }
@@ -163,7 +164,7 @@ public record DerivedLicence(
             + String.join(
                 "-and-",
                 all.stream().map(l -> l.id().replaceFirst("^LicenseRef-", "")).sorted().toList()),
-        String.join(" and ", titles),
+        Phrase.both(titles.stream().map(Phrase::plain).toList()).text(),
         null,
         Term.COMMERCIAL.strictest(all),
         Term.ATTRIBUTION.strictest(all),

@@ -26,6 +26,7 @@ import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -87,7 +88,7 @@ public final class Ensembles {
             Problem.error(
                 "no-surface",
                 s.item().key(),
-                Words.of("ensembles.no-surface-cannot-part-choose", s.item().name())));
+                Phrase.of("ensembles.no-surface-cannot-part-choose", s.item().name())));
   }
 
   /**
@@ -151,7 +152,7 @@ public final class Ensembles {
                 Problem.error(
                     "no-such-finish",
                     w.item().item().key(),
-                    Words.of(
+                    Phrase.of(
                         "ensembles.has-no-finish-save-one", w.item().item().name(), w.finish()))))
         .name();
   }

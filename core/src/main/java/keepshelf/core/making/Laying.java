@@ -21,7 +21,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.bond.LaidMaps;
 import keepshelf.imaging.bond.Stuff;
 import keepshelf.imaging.pixel.PixelMemory;
@@ -91,7 +91,7 @@ public final class Laying {
         Problem.error(
             "cannot-lay",
             order.name(),
-            Words.of("laying.cannot-laid", order.name(), e.getMessage())));
+            Phrase.of("laying.cannot-laid", order.name(), e.getMessage())));
   }
 
   private ShelvedItem item(String name) throws ShelfException {
@@ -101,7 +101,7 @@ public final class Laying {
           Problem.error(
               found.isEmpty() ? "no-such-item" : "several-items",
               name,
-              Words.of("laying.no-item-shelf-called-use", found.isEmpty() ? 1 : 0, name)));
+              Phrase.of("laying.no-item-shelf-called-use", found.isEmpty() ? 1 : 0, name)));
     }
     return found.getFirst();
   }
@@ -190,7 +190,7 @@ public final class Laying {
               Math.round(m.reliefMillimetres() * 1000) / 1000.0,
               maps(m),
               recipe,
-              Words.of("laying.laid-here-units-bond", m.units(), order.spec().bond().id()));
+              Phrase.of("laying.laid-here-units-bond", m.units(), order.spec().bond().id()));
       List<Problem> said = new ArrayList<>(pieces.said());
       stretched(order, m).ifPresent(said::add);
       return items.file(draft, plan.licence(), said);
@@ -207,7 +207,7 @@ public final class Laying {
             Problem.note(
                 "units-stretched",
                 order.name(),
-                Words.of("laying.its-units-are-stretched-times", m.stretched())));
+                Phrase.of("laying.its-units-are-stretched-times", m.stretched())));
   }
 
   private static Map<MapRole, Supplier<Pixels>> maps(LaidMaps m) {

@@ -30,6 +30,7 @@ import keepshelf.core.making.stuff.UnitMemory;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.pixel.Pixels;
 
@@ -163,7 +164,7 @@ public final class Making {
       List<MapRecord> fresh = new ArrayList<>();
       List<ShelvedItem> old = new ArrayList<>(plan.replaces());
       for (PlannedMake m : plan.maps()) {
-        progress.advanced(0, m.role().title() + " of " + name);
+        progress.advanced(0, Words.of("making.map-of", m.role().title(), name));
         MapRecord made = one(pack, plan, m, problems);
         maps.add(made);
         // Nothing has changed: the very same file is there already, and stays.
@@ -213,12 +214,12 @@ public final class Making {
       throw new ShelfException(
           plan.problems().stream()
               .findFirst()
-              .map(p -> Problem.error(p.code(), p.path(), p.message()))
+              .map(p -> Problem.error(p.code(), p.path(), p.said()))
               .orElse(
                   Problem.error(
                       "nothing-to-make",
                       plan.item().item().key(),
-                      Words.of("making.nothing-asked-say-which-maps"))));
+                      Phrase.of("making.nothing-asked-say-which-maps"))));
     }
   }
 
@@ -231,14 +232,14 @@ public final class Making {
         String name = m.source().map().fileName();
         throw new ShelfException(
             Problem.error(
-                "no-cure", path, Words.of("making.cannot-put-right", name, e.getMessage())),
+                "no-cure", path, Phrase.of("making.cannot-put-right", name, e.getMessage())),
             e);
       }
       throw new ShelfException(
           Problem.error(
               "map-unreadable",
               path,
-              Words.of(
+              Phrase.of(
                   "making.cannot-read-nothing-made-check",
                   path,
                   DiskTrouble.sentence(e, Words.of("making.reading")))),
@@ -271,11 +272,11 @@ public final class Making {
           Problem.warning(
               "slopes-open",
               m.source().map().fileName(),
-              Words.of(
+              Phrase.of(
                   "making.slopes-belong-to-no-surface",
                   made.open() * 100,
                   m.source().map().fileName(),
-                  m.role().title().toLowerCase(java.util.Locale.ROOT))));
+                  m.role().inSentence())));
     }
     if (m.isMend()) {
       stillFound(m, made.pixels(), problems);
@@ -297,7 +298,7 @@ public final class Making {
             Problem.warning(
                 "still-found",
                 f.map().fileName(),
-                Words.of("making.better-than-but-what-found", f.map().fileName(), c.id())));
+                Phrase.of("making.better-than-but-what-found", f.map().fileName(), c.id())));
       }
     }
   }
@@ -313,7 +314,7 @@ public final class Making {
           new ItemRecord(
                   OwnPack.itemId(pack, key),
                   key,
-                  item.item().name() + ", " + m.role().title().toLowerCase(java.util.Locale.ROOT),
+                  item.item().name() + ", " + m.role().inSentence(),
                   item.item().kind(),
                   item.item().workflow(),
                   null,

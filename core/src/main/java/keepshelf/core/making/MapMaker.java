@@ -77,7 +77,7 @@ final class MapMaker {
           case AMBIENT_OCCLUSION -> Ranges.grey(SkyShare.of(z.plane(), w, h), w, h);
           case CAVITY -> Ranges.grey(Curvature.cavity(z.plane(), w, h, 8 * fine), w, h);
           case CURVATURE -> Ranges.grey(Curvature.of(z.plane(), w, h, fine), w, h);
-          default -> throw new IllegalArgumentException(role + " is not worked out of a relief");
+          default -> throw new IllegalArgumentException(role.id());
         };
     return new Made(p, z.open());
   }

@@ -24,6 +24,7 @@ import keepshelf.core.making.mend.Faults;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /** Plans which maps are worked out of which. */
@@ -143,7 +144,7 @@ final class MapPlanner {
           Problem.warning(
               "nothing-to-mend",
               item.item().key(),
-              Words.of("mapPlanner.nothing-can-put-right-about", item.item().name())));
+              Phrase.of("mapPlanner.nothing-can-put-right-about", item.item().name())));
     }
     return new MapPlan(
         item, null, maps, DerivedLicence.of(List.of(item), licences), replaces, problems);
@@ -209,7 +210,7 @@ final class MapPlanner {
           Problem.note(
               "a-guess",
               item.item().key(),
-              Words.of("mapPlanner.only-guessed-from-colour-look", role.title())));
+              Phrase.of("mapPlanner.only-guessed-from-colour-look", role.title())));
     }
   }
 
@@ -264,7 +265,7 @@ final class MapPlanner {
         Problem.note(
             "relief-assumed",
             item.item().key(),
-            Words.of("mapPlanner.nobody-said-how-high-relief")));
+            Phrase.of("mapPlanner.nobody-said-how-high-relief")));
     return Relief.assumed(tile) * (of == MapRole.BASE_COLOUR ? wish.strength() : 1);
   }
 
@@ -289,6 +290,6 @@ final class MapPlanner {
         Problem.warning(
             "cannot-make",
             item.item().key(),
-            Words.of("mapPlanner.not-made", role.title(), item.item().name(), why)));
+            Phrase.of("mapPlanner.not-made", role.title(), item.item().name(), why)));
   }
 }

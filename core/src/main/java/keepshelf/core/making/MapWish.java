@@ -4,6 +4,7 @@ import java.util.Collection;
 import java.util.EnumSet;
 import java.util.Set;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Words;
 
 /**
  * Which maps are to be worked out, and how.
@@ -27,13 +28,13 @@ public record MapWish(
   public MapWish {
     roles = Set.copyOf(roles);
     if (!(strength > 0 && strength <= 10)) {
-      throw new IllegalArgumentException("The strength of a guess is a number up to 10.");
+      throw new IllegalArgumentException(Words.of("mapWish.strength-guess-number-up-to"));
     }
     if (!(coarse >= 0 && coarse <= 1)) {
-      throw new IllegalArgumentException("The share of large forms is a number from 0 to 1.");
+      throw new IllegalArgumentException(Words.of("mapWish.share-large-forms-number-from"));
     }
     if (reliefMillimetres != null && !(reliefMillimetres > 0 && reliefMillimetres <= 10_000)) {
-      throw new IllegalArgumentException("The relief is a number of millimetres up to 10000.");
+      throw new IllegalArgumentException(Words.of("mapWish.relief-number-millimetres-up-to"));
     }
   }
 

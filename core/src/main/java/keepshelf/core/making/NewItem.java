@@ -25,6 +25,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.pixel.Pixels;
 
 /** Puts a material of one's own making on the shelf. */
@@ -75,7 +76,7 @@ final class NewItem {
       Double reliefMillimetres,
       Map<MapRole, Supplier<Pixels>> maps,
       Recipe recipe,
-      String reason,
+      Phrase reason,
       Workflow workflow,
       Map<String, Path> kept) {
     Draft {
@@ -89,7 +90,7 @@ final class NewItem {
         Double reliefMillimetres,
         Map<MapRole, Supplier<Pixels>> maps,
         Recipe recipe,
-        String reason) {
+        Phrase reason) {
       this(
           name,
           tileMetres,

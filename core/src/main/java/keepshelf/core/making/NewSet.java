@@ -20,6 +20,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.enlarge.Enlarging;
@@ -74,7 +75,7 @@ public final class NewSet {
           Problem.error(
               "too-large",
               item.item().key(),
-              Words.of(
+              Phrase.of(
                   "newSet.would-become-pixels-wide-at",
                   item.item().name(),
                   set.width() * factor,
@@ -94,7 +95,7 @@ public final class NewSet {
         Problem.note(
             "repetition",
             item.item().key(),
-            Words.of("newSet.repetition-at-whole-tiles", repeats, way.isStructured() ? 1 : 0)));
+            Phrase.of("newSet.repetition-at-whole-tiles", repeats, way.isStructured() ? 1 : 0)));
     live(item, way::isPatterned).ifPresent(said::add);
     Map<MapRole, Supplier<Pixels>> maps = new LinkedHashMap<>();
     maps.put(MapRole.BASE_COLOUR, () -> large);
@@ -115,7 +116,7 @@ public final class NewSet {
             relief(item, tile),
             maps,
             new Recipe("enlarge", ENLARGE_VERSION, parameters, seed, set.parents()),
-            Words.of("newSet.larger-tile-made-here", item.item().name())),
+            Phrase.of("newSet.larger-tile-made-here", item.item().name())),
         licence,
         said);
   }
@@ -162,7 +163,7 @@ public final class NewSet {
         Problem.note(
             "live-instead",
             item.item().key(),
-            Words.of(
+            Phrase.of(
                 "newSet.no-larger-tile-needed-installed",
                 String.join(", ", hosts),
                 item.item().name())));
@@ -187,12 +188,12 @@ public final class NewSet {
     return file(
         item,
         new NewItem.Draft(
-            named(name, item, ", tiling"),
+            named(name, item, Words.of("newSet.tiling")),
             tile * (set.width() - band) / set.width(),
             relief(item, tile),
             maps,
             new Recipe("mend-seam", VERSION, Map.of("overlap", OVERLAP), null, set.parents()),
-            Words.of("newSet.with-seam-closed-made-here", item.item().name())),
+            Phrase.of("newSet.with-seam-closed-made-here", item.item().name())),
         licence,
         set.said());
   }

@@ -19,6 +19,7 @@ import keepshelf.core.licensing.Licences;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.convert.NormalMaps;
@@ -81,10 +82,10 @@ public final class PhotoMaking {
     /** Checks the numbers. */
     public Wish {
       if (!(widthMetres > 0 && widthMetres <= 1000)) {
-        throw new IllegalArgumentException("The width is a number of metres up to 1000.");
+        throw new IllegalArgumentException(Words.of("photoMaking.width-number-metres-up-to"));
       }
       if (corners != null && corners.length != 8) {
-        throw new IllegalArgumentException("Four corners are eight numbers: x,y,x,y,x,y,x,y.");
+        throw new IllegalArgumentException(Words.of("photoMaking.four-corners-are-eight-numbers"));
       }
     }
   }
@@ -113,7 +114,10 @@ public final class PhotoMaking {
       photo = Maps.withoutAlpha(Maps.encoded(ImageDecoder.decode(file)));
     } catch (IOException e) {
       throw new ShelfException(
-          Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
+          Problem.error(
+              "not-read",
+              file.toString(),
+              DiskTrouble.sentence(e, Words.of("doing.reading", file))),
           e);
     }
     Tile made = tile(wish, photo);
@@ -139,7 +143,7 @@ public final class PhotoMaking {
             Math.round(RELIEF * width * 1e6) / 1e3,
             maps(tile),
             recipe,
-            Words.of("photoMaking.made-here-from-photograph", file.getFileName()));
+            Phrase.of("photoMaking.made-here-from-photograph", file.getFileName()));
     return items.file(
         parent == null ? draft.keeping(Map.of(kept, file)) : draft,
         licence,
@@ -147,7 +151,7 @@ public final class PhotoMaking {
             Problem.note(
                 "a-guess",
                 file.toString(),
-                Words.of("photoMaking.height-normal-roughness-occlusion-only"))));
+                Phrase.of("photoMaking.height-normal-roughness-occlusion-only"))));
   }
 
   private static Recipe.Parent parent(ShelvedItem item, String sha) {
@@ -235,11 +239,8 @@ public final class PhotoMaking {
         double most = i % 2 == 0 ? photo.width() : photo.height();
         if (!(c[i] >= 0 && c[i] <= most)) {
           throw new IllegalArgumentException(
-              "A corner lies outside the picture, which has "
-                  + photo.width()
-                  + " × "
-                  + photo.height()
-                  + " pixels.");
+              Words.of(
+                  "photoMaking.corner-lies-outside-picture-which", photo.width(), photo.height()));
         }
       }
       return Straightened.of(
@@ -252,7 +253,7 @@ public final class PhotoMaking {
           Problem.error(
               "no-corners",
               wish.picture().toString(),
-              Words.of("photoMaking.nothing-made", e.getMessage())));
+              Phrase.of("photoMaking.nothing-made", e.getMessage())));
     }
   }
 

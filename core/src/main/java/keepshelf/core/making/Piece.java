@@ -2,6 +2,7 @@ package keepshelf.core.making;
 
 import java.util.ArrayList;
 import java.util.List;
+import keepshelf.core.words.Words;
 
 /**
  * What units or joints are made of: an item of the shelf, or a plain colour.
@@ -38,11 +39,10 @@ public record Piece(
   public Piece {
     also = List.copyOf(also);
     if (item == null && (colour == null || !colour.matches("#[0-9a-fA-F]{6}"))) {
-      throw new IllegalArgumentException(
-          "Units and joints are an item, or a colour such as #b9b2a0.");
+      throw new IllegalArgumentException(Words.of("piece.units-joints-are-item-or"));
     }
     if (!(roughness >= 0 && roughness <= 1)) {
-      throw new IllegalArgumentException("A roughness is a number from 0 to 1.");
+      throw new IllegalArgumentException(Words.of("piece.roughness-number-from-0-to"));
     }
   }
 

@@ -8,7 +8,7 @@ import keepshelf.core.install.measure.MapSources.Source;
 import keepshelf.core.making.mend.Cure;
 import keepshelf.core.making.mend.Fault;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /**
  * One map that is to be worked out.
@@ -51,13 +51,13 @@ public record PlannedMake(
   }
 
   /** Why it is there, for people. */
-  public String reason() {
-    String from = of.title().toLowerCase(java.util.Locale.ROOT);
+  public Phrase reason() {
+    Phrase from = of.inSentence();
     if (isMend()) {
-      return Words.of("plannedMake.delivered-map-put-right-here");
+      return Phrase.of("plannedMake.delivered-map-put-right-here");
     }
     return guess
-        ? Words.of("plannedMake.guessed-here-from-map-look", from)
-        : Words.of("plannedMake.worked-out-here-map", from);
+        ? Phrase.of("plannedMake.guessed-here-from-map-look", from)
+        : Phrase.of("plannedMake.worked-out-here-map", from);
   }
 }

@@ -21,7 +21,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /**
  * Makes things again by their recipes, of what their parents are now. Of the same parents the same
@@ -95,7 +95,7 @@ public final class Remaking {
             .orElseThrow(() ->
                 new ShelfException(
                     Problem.error(
-                        "parent-gone", p.item(), Words.of("remaking.what-made-not-shelf-any"))));
+                        "parent-gone", p.item(), Phrase.of("remaking.what-made-not-shelf-any"))));
     return newest.of(was).orElse(was);
   }
 
@@ -119,7 +119,7 @@ public final class Remaking {
           Problem.error(
               "recipe",
               item.item().key(),
-              Words.of("remaking.recipe-cannot-followed", item.item().name(), e.getMessage())));
+              Phrase.of("remaking.recipe-cannot-followed", item.item().name(), e.getMessage())));
     }
   }
 
@@ -183,7 +183,7 @@ public final class Remaking {
         Problem.error(
             "photograph",
             item.item().key(),
-            Words.of("remaking.photograph-not-kept-shelf-make", item.item().name())));
+            Phrase.of("remaking.photograph-not-kept-shelf-make", item.item().name())));
   }
 
   private Piece now(Piece p) throws ShelfException {
@@ -241,7 +241,7 @@ public final class Remaking {
           Problem.error(
               "nothing-made",
               item.item().key(),
-              Words.of("remaking.nothing-made-again-would-made", item.item().name())));
+              Phrase.of("remaking.nothing-made-again-would-made", item.item().name())));
     }
     return last;
   }

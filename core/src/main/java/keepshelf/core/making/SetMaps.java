@@ -17,6 +17,7 @@ import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.io.ImageDecoder;
@@ -48,7 +49,7 @@ final class SetMaps {
           Problem.error(
               "no-set",
               item.item().key(),
-              Words.of(
+              Phrase.of(
                   "setMaps.cannot-taken-comes-udim-tiles",
                   item.item().name(),
                   has.tiled() ? 1 : 0)));
@@ -67,7 +68,7 @@ final class SetMaps {
             Problem.warning(
                 "other-size",
                 s.map().fileName(),
-                Words.of(
+                Phrase.of(
                     "setMaps.left-out-has-another-size",
                     s.map().fileName(),
                     s.map().width(),
@@ -125,7 +126,7 @@ final class SetMaps {
           Problem.error(
               "map-unreadable",
               item.path(m),
-              Words.of(
+              Phrase.of(
                   "setMaps.cannot-read-nothing-made-check",
                   item.path(m),
                   DiskTrouble.sentence(e, Words.of("setMaps.reading")))),

@@ -3,6 +3,7 @@ package keepshelf.core.measure;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import keepshelf.core.model.Length;
+import keepshelf.core.words.Words;
 
 /**
  * A line drawn on a picture of one tile along something whose length is known.
@@ -36,8 +37,7 @@ public record MeasuredLine(double x0, double y0, double x1, double y1, int width
     } catch (IllegalArgumentException e) {
       // Said below.
     }
-    throw new IllegalArgumentException(
-        "“" + text + "” is no length; write it like 0.6 m, 21.5 cm or 8 x 75 mm.");
+    throw new IllegalArgumentException(Words.of("measuredLine.no-length-write-like-0", text));
   }
 
   /** Length in pixels. */
@@ -52,8 +52,7 @@ public record MeasuredLine(double x0, double y0, double x1, double y1, int width
    */
   public double tile(double metres) {
     if (pixels() < 4) {
-      throw new IllegalArgumentException(
-          "The line is too short to measure by; draw it along something longer.");
+      throw new IllegalArgumentException(Words.of("measuredLine.line-too-short-to-measure"));
     }
     return metres * width / pixels();
   }

@@ -1,5 +1,7 @@
 package keepshelf.core.measure;
 
+import keepshelf.core.words.Words;
+
 /**
  * A camera that looks straight at a surface.
  *
@@ -28,14 +30,14 @@ public record Shot(
   private static void positive(double v, double most, String what, String unit) {
     if (!(v > 0 && v <= most)) {
       throw new IllegalArgumentException(
-          "The " + what + " must be more than 0 and at most " + (long) most + " " + unit + ".");
+          Words.of("shot.must-be-more-than-0", what, (long) most, unit));
     }
   }
 
   /** The same with a lens that sees a horizontal angle. */
   public static Shot ofAngle(double distanceMetres, double degrees, int outputPixels) {
     if (!(degrees > 0 && degrees < 179)) {
-      throw new IllegalArgumentException("The angle must lie between 0 and 179 degrees.");
+      throw new IllegalArgumentException(Words.of("shot.angle-must-lie-between-0"));
     }
     double lens = FULL_FRAME / 2 / Math.tan(Math.toRadians(degrees / 2));
     return new Shot(distanceMetres, lens, FULL_FRAME, outputPixels);

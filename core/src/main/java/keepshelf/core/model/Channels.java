@@ -1,8 +1,9 @@
 package keepshelf.core.model;
 
 import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
-import java.util.stream.Collectors;
+import keepshelf.core.words.Phrase;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -54,12 +55,12 @@ public record Channels(Map<String, MapRole> roles) {
   }
 
   /** "r occlusion, g roughness, b metallic". */
-  public String inWords() {
-    return roles.entrySet().stream()
-        .map(e ->
-            e.getKey().toUpperCase(java.util.Locale.ROOT)
-                + " "
-                + e.getValue().title().toLowerCase(java.util.Locale.ROOT))
-        .collect(Collectors.joining(", "));
+  public Phrase inWords() {
+    return Phrase.list(
+        roles.entrySet().stream()
+            .map(e ->
+                Phrase.of(
+                    "channels.one", e.getKey().toUpperCase(Locale.ROOT), e.getValue().inSentence()))
+            .toList());
   }
 }

@@ -2,25 +2,24 @@ package keepshelf.core.model;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Optional;
+import keepshelf.core.words.Words;
 
 /** What sort of usable thing an item is. */
 public enum ItemKind {
-  MATERIAL("material", "Materials"),
-  ENVIRONMENT("environment", "Environment lights"),
-  OVERLAY("overlay", "Overlays"),
-  DECAL("decal", "Decals"),
-  LIGHT_PATTERN("light-pattern", "Light patterns"),
-  MODEL("model", "Models"),
-  PHOTO_TEXTURE("photo-texture", "Photo textures"),
+  MATERIAL("material"),
+  ENVIRONMENT("environment"),
+  OVERLAY("overlay"),
+  DECAL("decal"),
+  LIGHT_PATTERN("light-pattern"),
+  MODEL("model"),
+  PHOTO_TEXTURE("photo-texture"),
   /** Several items as named parts of one thing; it has no maps of its own. */
-  ENSEMBLE("ensemble", "Ensembles");
+  ENSEMBLE("ensemble");
 
   private final String id;
-  private final String plural;
 
-  ItemKind(String id, String plural) {
+  ItemKind(String id) {
     this.id = id;
-    this.plural = plural;
   }
 
   /** Stable identifier. */
@@ -31,7 +30,7 @@ public enum ItemKind {
 
   /** The heading of a board of such items. */
   public String plural() {
-    return plural;
+    return Words.of("kind." + id);
   }
 
   /** The kind with this identifier. */

@@ -3,6 +3,7 @@ package keepshelf.core.model;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import keepshelf.core.words.Words;
 
 /** Lengths as people write them. */
 public final class Length {
@@ -20,8 +21,7 @@ public final class Length {
   public static double metres(String written, String unit) {
     Matcher m = WRITTEN.matcher(written.strip().replace(',', '.').toLowerCase(Locale.ROOT));
     if (!m.matches()) {
-      throw new IllegalArgumentException(
-          "“" + written + "” is no length; write it like 0.6 m, 25 cm or 4 mm.");
+      throw new IllegalArgumentException(Words.of("length.no-length-write-like-0", written));
     }
     double n = Double.parseDouble(m.group(1));
     double metres =

@@ -2,40 +2,40 @@ package keepshelf.core.model;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Optional;
+import keepshelf.core.words.Phrase;
+import keepshelf.core.words.Words;
 
 /** What a map is for. The identifiers are those of the command line's contract. */
 public enum MapRole {
-  BASE_COLOUR(0, "base-colour", "Base colour", true),
-  ROUGHNESS(1, "roughness", "Roughness", false),
-  GLOSS(2, "gloss", "Gloss", false),
-  METALLIC(3, "metallic", "Metallic", false),
-  SPECULAR(4, "specular", "Specular", true),
-  NORMAL(5, "normal", "Normal", false),
-  HEIGHT(6, "height", "Height", false),
-  BUMP(7, "bump", "Bump", false),
-  AMBIENT_OCCLUSION(8, "ambient-occlusion", "Occlusion", false),
-  CAVITY(9, "cavity", "Cavity", false),
-  CURVATURE(10, "curvature", "Curvature", false),
-  OPACITY(11, "opacity", "Opacity", false),
-  EMISSION(12, "emission", "Emission", true),
-  TRANSLUCENCY(13, "translucency", "Translucency", true),
-  THICKNESS(20, "thickness", "Thickness", false),
-  SHEEN(14, "sheen", "Sheen", true),
-  COAT(15, "coat", "Coat", false),
-  ANISOTROPY(16, "anisotropy", "Anisotropy", false),
-  MASK(17, "mask", "Mask", false),
-  ID(18, "id", "Id", false),
-  PACKED(19, "packed", "Packed", false);
+  BASE_COLOUR(0, "base-colour", true),
+  ROUGHNESS(1, "roughness", false),
+  GLOSS(2, "gloss", false),
+  METALLIC(3, "metallic", false),
+  SPECULAR(4, "specular", true),
+  NORMAL(5, "normal", false),
+  HEIGHT(6, "height", false),
+  BUMP(7, "bump", false),
+  AMBIENT_OCCLUSION(8, "ambient-occlusion", false),
+  CAVITY(9, "cavity", false),
+  CURVATURE(10, "curvature", false),
+  OPACITY(11, "opacity", false),
+  EMISSION(12, "emission", true),
+  TRANSLUCENCY(13, "translucency", true),
+  THICKNESS(20, "thickness", false),
+  SHEEN(14, "sheen", true),
+  COAT(15, "coat", false),
+  ANISOTROPY(16, "anisotropy", false),
+  MASK(17, "mask", false),
+  ID(18, "id", false),
+  PACKED(19, "packed", false);
 
   private final int bit;
   private final String id;
-  private final String title;
   private final boolean colour;
 
-  MapRole(int bit, String id, String title, boolean colour) {
+  MapRole(int bit, String id, boolean colour) {
     this.bit = bit;
     this.id = id;
-    this.title = title;
     this.colour = colour;
   }
 
@@ -53,9 +53,14 @@ public enum MapRole {
     return id;
   }
 
-  /** The word shown to people. */
+  /** The word shown to people where it stands alone. */
   public String title() {
-    return title;
+    return Words.of("role." + id);
+  }
+
+  /** The word shown to people within a sentence. */
+  public Phrase inSentence() {
+    return Phrase.of("role." + id + ".within");
   }
 
   /** Whether the map holds visible colour (stored through the sRGB curve) rather than data. */

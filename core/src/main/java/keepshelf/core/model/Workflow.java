@@ -2,19 +2,18 @@ package keepshelf.core.model;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Set;
+import keepshelf.core.words.Words;
 
 /** How a material says what reflects: by metallic and roughness, or by specular and gloss. */
 public enum Workflow {
-  METAL_ROUGH("metal-rough", "metal/rough"),
-  SPEC_GLOSS("spec-gloss", "spec/gloss"),
-  UNKNOWN("unknown", "workflow not known");
+  METAL_ROUGH("metal-rough"),
+  SPEC_GLOSS("spec-gloss"),
+  UNKNOWN("unknown");
 
   private final String id;
-  private final String title;
 
-  Workflow(String id, String title) {
+  Workflow(String id) {
     this.id = id;
-    this.title = title;
   }
 
   /** Stable identifier. */
@@ -25,7 +24,7 @@ public enum Workflow {
 
   /** The words shown to people. */
   public String title() {
-    return title;
+    return Words.of("workflow." + id);
   }
 
   /** The one with this identifier, or unknown. */

@@ -1,6 +1,8 @@
 package keepshelf.core.problem;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Phrase;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -10,24 +12,30 @@ import org.jspecify.annotations.Nullable;
  * @param severity how bad
  * @param role the map role concerned, or null
  * @param path the file or entry concerned, or null
- * @param message what happened to what, and what to do next, in one or two plain sentences
- * @param proposal what could be done about a finding, or null when the message says all
+ * @param said what happened to what, and what to do next, in one or two plain sentences
+ * @param advice what could be done about a finding, or null when the message says all
  */
 public record Problem(
     String code,
     Severity severity,
     @Nullable MapRole role,
     @Nullable String path,
-    String message,
-    @Nullable String proposal) {
+    @JsonProperty("message") Phrase said,
+    @JsonProperty("proposal") @Nullable Phrase advice) {
   /** A problem whose message says all. */
   public Problem(
-      String code,
-      Severity severity,
-      @Nullable MapRole role,
-      @Nullable String path,
-      String message) {
-    this(code, severity, role, path, message, null);
+      String code, Severity severity, @Nullable MapRole role, @Nullable String path, Phrase said) {
+    this(code, severity, role, path, said, null);
+  }
+
+  /** What happened, in words. */
+  public String message() {
+    return said.text();
+  }
+
+  /** What could be done about it, in words, or null. */
+  public @Nullable String proposal() {
+    return advice == null ? null : advice.text();
   }
 
   /** How bad a problem is. */
@@ -61,16 +69,31 @@ public record Problem(
 
   /** An error about a file. */
   public static Problem error(String code, @Nullable String path, String message) {
-    return new Problem(code, Severity.ERROR, null, path, message);
+    return error(code, path, Phrase.plain(message));
+  }
+
+  /** An error about a file, that outlives this run. */
+  public static Problem error(String code, @Nullable String path, Phrase said) {
+    return new Problem(code, Severity.ERROR, null, path, said);
   }
 
   /** A warning about a file. */
   public static Problem warning(String code, @Nullable String path, String message) {
-    return new Problem(code, Severity.WARNING, null, path, message);
+    return warning(code, path, Phrase.plain(message));
+  }
+
+  /** A warning about a file, that outlives this run. */
+  public static Problem warning(String code, @Nullable String path, Phrase said) {
+    return new Problem(code, Severity.WARNING, null, path, said);
   }
 
   /** A remark about a file. */
   public static Problem note(String code, @Nullable String path, String message) {
-    return new Problem(code, Severity.NOTE, null, path, message);
+    return note(code, path, Phrase.plain(message));
+  }
+
+  /** A remark about a file, that outlives this run. */
+  public static Problem note(String code, @Nullable String path, Phrase said) {
+    return new Problem(code, Severity.NOTE, null, path, said);
   }
 }

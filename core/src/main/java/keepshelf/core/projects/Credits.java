@@ -152,7 +152,10 @@ public final class Credits {
             .append("“")
             .append(markdown ? escaped(l.title()) : l.title())
             .append("”")
-            .append(l.by().isEmpty() ? "" : " by " + (markdown ? escaped(l.by()) : l.by()))
+            .append(
+                l.by().isEmpty()
+                    ? ""
+                    : Words.of("credits.by", (markdown ? escaped(l.by()) : l.by())))
             .append(", ")
             .append(licence)
             .append(".")
@@ -182,7 +185,7 @@ public final class Credits {
         out.append("<li>“")
             .append(safe(l.title()))
             .append("”")
-            .append(l.by().isEmpty() ? "" : " by " + safe(l.by()))
+            .append(l.by().isEmpty() ? "" : Words.of("credits.by", safe(l.by())))
             .append(", ")
             .append(licence)
             .append(".")

@@ -16,6 +16,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import org.slf4j.LoggerFactory;
 import tools.jackson.core.JacksonException;
@@ -84,10 +85,10 @@ public final class Freezing {
                 Problem.error(
                     "no-frozen-state",
                     p.name(),
-                    Words.of(
+                    Phrase.of(
                         "freezing.no-state-kept-keep-one",
                         p.name(),
-                        day == null ? "" : " by " + day))));
+                        day == null ? "" : Phrase.of("freezing.by", day)))));
   }
 
   private static Optional<Frozen> read(Path file) {

@@ -7,6 +7,7 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import keepshelf.core.words.Words;
 
 /**
  * A job.
@@ -83,8 +84,7 @@ public record Project(
      */
     public Needs {
       if (pixelsPerMetre != null && !(pixelsPerMetre > 0 && pixelsPerMetre < 1e7)) {
-        throw new IllegalArgumentException(
-            "A texel density is a number of pixels a metre above 0, such as 1024.");
+        throw new IllegalArgumentException(Words.of("project.texel-density-number-pixels-metre"));
       }
     }
   }
@@ -174,7 +174,7 @@ public record Project(
    */
   public Project {
     if (name == null || name.isBlank()) {
-      throw new IllegalArgumentException("A project needs a name.");
+      throw new IllegalArgumentException(Words.of("project.project-needs-name"));
     }
     name = name.strip();
     kind = kind == null ? Kind.COMMERCIAL : kind;
@@ -183,7 +183,7 @@ public record Project(
     day(from);
     day(to);
     if (from != null && to != null && to.compareTo(from) < 0) {
-      throw new IllegalArgumentException("The last day is before the first one.");
+      throw new IllegalArgumentException(Words.of("project.last-day-before-first-one"));
     }
     uses = uses == null ? List.of() : List.copyOf(uses);
     needs = Needs.NONE.equals(needs) ? null : needs;
@@ -238,7 +238,7 @@ public record Project(
         LocalDate.parse(text);
       }
     } catch (DateTimeParseException e) {
-      throw new IllegalArgumentException("“" + text + "” is no day; write it like 2026-11-30.", e);
+      throw new IllegalArgumentException(Words.of("project.no-day-write-like-2026", text), e);
     }
   }
 

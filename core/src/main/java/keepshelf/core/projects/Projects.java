@@ -31,6 +31,7 @@ import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -94,12 +95,12 @@ public final class Projects {
                 Problem.error(
                     "no-such-project",
                     name,
-                    Words.of(
+                    Phrase.of(
                         "projects.there-no-project-shelf",
                         name,
                         all.isEmpty()
-                            ? Words.of("projects.add-one-with-keepshelf-projects")
-                            : Words.of(
+                            ? Phrase.of("projects.add-one-with-keepshelf-projects")
+                            : Phrase.of(
                                 "projects.there",
                                 String.join(", ", all.stream().map(Project::name).toList()))))));
   }
@@ -134,7 +135,7 @@ public final class Projects {
             Problem.error(
                 "record",
                 file.toString(),
-                Words.of("projects.record-project-cannot-read-nothing", file)));
+                Phrase.of("projects.record-project-cannot-read-nothing", file)));
       }
       Files.createDirectories(file.getParent());
       FileTrees.writeAtomically(file, Json.pretty(how.apply(was)));
@@ -152,7 +153,9 @@ public final class Projects {
     if (!judged(p).isEmpty()) {
       throw new ShelfException(
           Problem.error(
-              "project-in-use", p.name(), Words.of("projects.uses-items-take-them-out", p.name())));
+              "project-in-use",
+              p.name(),
+              Phrase.of("projects.uses-items-take-them-out", p.name())));
     }
     try (ShelfLock _ = ShelfLock.take(shelf)) {
       Files.deleteIfExists(file(p.name()));
@@ -322,7 +325,7 @@ public final class Projects {
         .orElseThrow(() ->
             new ShelfException(
                 Problem.error(
-                    "no-such-item", id, Words.of("projects.item-taken-off-shelf-meanwhile"))));
+                    "no-such-item", id, Phrase.of("projects.item-taken-off-shelf-meanwhile"))));
   }
 
   /** The hosts that an item is installed in. */

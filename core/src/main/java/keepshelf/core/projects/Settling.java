@@ -13,6 +13,7 @@ import keepshelf.core.folder.ShelfLock;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
@@ -48,7 +49,7 @@ public final class Settling {
           Problem.error(
               "record",
               file.toString(),
-              Words.of("settling.record-what-said-projects-files", file)));
+              Phrase.of("settling.record-what-said-projects-files", file)));
     }
   }
 

@@ -22,6 +22,7 @@ import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.model.ModelFacts;
 import keepshelf.core.recognise.model.ModelReader;
 import keepshelf.core.recognise.names.NameParts;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /** Makes items of model files, with the texture sets that their material slots mean. */
@@ -63,7 +64,7 @@ final class ModelItems {
             Problem.warning(
                 "unreadable-model",
                 l.file().path(),
-                Words.of("modelItems.cannot-read-model-kept-with", l.file().name(), f.trouble())));
+                Phrase.of("modelItems.cannot-read-model-kept-with", l.file().name(), f.trouble())));
       } else if (f.triangles() > PLANE) {
         String key = NameParts.of(l.file().stem()).key();
         byName.computeIfAbsent(key.isEmpty() ? "model" : key, k -> new ArrayList<>()).add(i);

@@ -22,6 +22,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.FileCorrection;
 import keepshelf.core.recognise.names.NamingHabit;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
@@ -174,7 +175,7 @@ public final class ShelfRecords implements Records {
           Problem.warning(
               "record",
               file.toString(),
-              Words.of("shelfRecords.record-cannot-read-left-restore", file)));
+              Phrase.of("shelfRecords.record-cannot-read-left-restore", file)));
     }
   }
 

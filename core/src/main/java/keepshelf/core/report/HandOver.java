@@ -22,6 +22,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Project.HandedOver;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
@@ -76,7 +77,7 @@ public final class HandOver {
     if (!String.valueOf(archive.getFileName()).toLowerCase(Locale.ROOT).endsWith(".zip")) {
       throw new ShelfException(
           Problem.error(
-              "use", archive.toString(), Words.of("handOver.what-handed-over-zip-archive")));
+              "use", archive.toString(), Phrase.of("handOver.what-handed-over-zip-archive")));
     }
     boolean files = p.handedOver() == HandedOver.PICTURES || p.handedOver() == HandedOver.NOTHING;
     JobReport report = reports.gather(files ? p.handing(HandedOver.FILES) : p);
@@ -102,7 +103,7 @@ public final class HandOver {
           beside, whole, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
       return done;
     } catch (IOException e) {
-      throw ShelfException.ofDisk(archive.toString(), "packing " + archive, e);
+      throw ShelfException.ofDisk(archive.toString(), Words.of("doing.packing", archive), e);
     } finally {
       discard(beside);
     }
@@ -181,7 +182,9 @@ public final class HandOver {
       if (!Hashes.sha256(f.file()).equals(f.sha256())) {
         problems.add(
             Problem.error(
-                "altered", f.path(), Words.of("handOver.not-delivered-not-handed-over", f.path())));
+                "altered",
+                f.path(),
+                Phrase.of("handOver.not-delivered-not-handed-over", f.path())));
         return false;
       }
     } catch (IOException e) {
@@ -189,7 +192,7 @@ public final class HandOver {
           Problem.error(
               "unreadable",
               f.path(),
-              Words.of("handOver.cannot-read-not-handed-over", f.path(), e.getMessage())));
+              Phrase.of("handOver.cannot-read-not-handed-over", f.path(), e.getMessage())));
       return false;
     }
     MessageDigest digest = Hashes.digest();

@@ -142,10 +142,10 @@ final class HtmlReport {
     }
     String version = e.use().use().version();
     if (version != null) {
-      from.add("version " + version);
+      from.add(Words.of("htmlReport.version", version));
     }
     if (e.use().use().finish() != null) {
-      from.add("finish “" + e.use().use().finish() + "”");
+      from.add(Words.of("htmlReport.finish", e.use().use().finish()));
     }
     m.put("from", String.join(" · ", from));
     m.put(

@@ -31,6 +31,7 @@ import keepshelf.core.projects.Credits;
 import keepshelf.core.projects.JudgedUse;
 import keepshelf.core.projects.Project;
 import keepshelf.core.projects.Projects;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageEncoder;
 import org.jspecify.annotations.Nullable;
@@ -62,7 +63,7 @@ public final class JobReports {
         }
       }
       throw new ShelfException(
-          Problem.error("use", file.toString(), Words.of("jobReports.report-html-pdf-or-spdx")));
+          Problem.error("use", file.toString(), Phrase.of("jobReports.report-html-pdf-or-spdx")));
     }
   }
 
@@ -167,7 +168,7 @@ public final class JobReports {
     Purchase p = s.pack().purchase() == null ? Purchase.NONE : s.pack().purchase();
     List<String> out = new ArrayList<>();
     if (p.order() != null) {
-      out.add("order " + p.order());
+      out.add(Words.of("jobReports.order", p.order()));
     }
     if (p.price() != null) {
       out.add(p.price());
@@ -199,7 +200,7 @@ public final class JobReports {
             Problem.warning(
                 "no-picture",
                 s.item().name(),
-                Words.of("jobReports.there-no-picture-report", s.item().name(), e.getMessage())));
+                Phrase.of("jobReports.there-no-picture-report", s.item().name(), e.getMessage())));
       }
       return null;
     }

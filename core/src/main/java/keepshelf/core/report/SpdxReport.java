@@ -21,6 +21,8 @@ import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 import org.jspecify.annotations.Nullable;
 import org.spdx.core.InvalidSPDXAnalysisException;
@@ -67,10 +69,7 @@ final class SpdxReport {
           Problem.error(
               "nothing-used",
               report.project().name(),
-              "“"
-                  + report.project().name()
-                  + "” uses nothing yet, and an SPDX document has to describe something. Note what"
-                  + " it uses first."));
+              Phrase.of("spdxReport.uses-nothing-yet-spdx-document", report.project().name())));
     }
     LicenceTexts.ready();
     try {
@@ -151,9 +150,10 @@ final class SpdxReport {
 
   private static String comment(JobReport.Entry e) {
     ShelvedItem s = e.use().item();
-    StringBuilder out = new StringBuilder("Got on " + e.got());
-    out.append(s.pack().source() == null ? "" : " from " + s.pack().source());
-    out.append(s.pack().creator() == null ? "" : ", made by " + s.pack().creator()).append(". ");
+    StringBuilder out = new StringBuilder(Words.of("spdxReport.got-on", e.got()));
+    out.append(s.pack().source() == null ? "" : Words.of("spdxReport.from", s.pack().source()));
+    out.append(s.pack().creator() == null ? "" : Words.of("spdxReport.made-by", s.pack().creator()))
+        .append(". ");
     e.use().reasons().forEach(r -> out.append(r.sentence()).append(' '));
     return out.toString().strip();
   }

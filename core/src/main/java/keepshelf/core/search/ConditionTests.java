@@ -18,6 +18,7 @@ import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.search.Condition.Comparison;
 import keepshelf.core.versions.VersionOrder;
+import keepshelf.core.words.Words;
 import keepshelf.imaging.colour.OkLab;
 
 /** What each condition asks of a card. */
@@ -35,7 +36,8 @@ final class ConditionTests {
       String key, Comparison c, Condition.Value value, CardFacts facts) {
     String v = value.text().strip();
     if (v.isEmpty()) {
-      throw new IllegalArgumentException("“" + key + "” needs a value, such as " + example(key));
+      throw new IllegalArgumentException(
+          Words.of("conditionTests.needs-value-such-as", key, Condition.KEYS.get(key)));
     }
     return switch (key) {
       case "kind" -> kind(v);
@@ -63,17 +65,13 @@ final class ConditionTests {
       case "version" -> version(c, v);
       case "workflow" -> workflow(v);
       case "size" -> size(c, v);
-      default -> throw new IllegalArgumentException("“" + key + "” is no condition.");
+      default -> throw new IllegalArgumentException(Words.of("conditionTests.no-condition", key));
     };
-  }
-
-  private static String example(String key) {
-    return Condition.KEYS.get(key) + ".";
   }
 
   private static IllegalArgumentException nonsense(String key, String v) {
     return new IllegalArgumentException(
-        "“" + v + "” makes no sense after “" + key + "”; write it like " + example(key));
+        Words.of("conditionTests.makes-no-sense-after-write", v, key, Condition.KEYS.get(key)));
   }
 
   private static boolean any(Collection<String> names, Condition.Value value) {
@@ -99,11 +97,10 @@ final class ConditionTests {
       }
     }
     throw new IllegalArgumentException(
-        "“"
-            + v
-            + "” is no kind. There are: "
-            + Arrays.stream(ItemKind.values()).map(ItemKind::id).collect(Collectors.joining(", "))
-            + ".");
+        Words.of(
+            "conditionTests.no-kind-there-are",
+            v,
+            Arrays.stream(ItemKind.values()).map(ItemKind::id).collect(Collectors.joining(", "))));
   }
 
   private static Predicate<ItemCard> licence(Condition.Value value, CardFacts facts) {
@@ -153,11 +150,10 @@ final class ConditionTests {
       }
     }
     throw new IllegalArgumentException(
-        "“"
-            + v
-            + "” is no role of a map. There are: "
-            + Arrays.stream(MapRole.values()).map(MapRole::id).collect(Collectors.joining(", "))
-            + ".");
+        Words.of(
+            "conditionTests.no-role-map-there-are",
+            v,
+            Arrays.stream(MapRole.values()).map(MapRole::id).collect(Collectors.joining(", "))));
   }
 
   private static Predicate<ItemCard> resolution(Comparison c, String v) {

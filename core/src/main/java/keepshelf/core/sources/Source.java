@@ -5,6 +5,7 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.Objects;
+import keepshelf.core.words.Words;
 
 /**
  * Who things came from, and how to ask for more. Every field but the name may be null.
@@ -31,7 +32,7 @@ public record Source(
   /** Copies the columns. */
   public Source {
     if (name == null || name.isBlank()) {
-      throw new IllegalArgumentException("A source needs a name.");
+      throw new IllegalArgumentException(Words.of("source.source-needs-name"));
     }
     name = name.strip();
     columns = columns == null ? Map.of() : Map.copyOf(columns);

@@ -37,6 +37,7 @@ import keepshelf.core.sources.owned.Entitlements;
 import keepshelf.core.sources.owned.Money;
 import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -150,12 +151,12 @@ public final class Sources {
         Problem.error(
             "no-such-source",
             name,
-            Words.of(
+            Phrase.of(
                 "sources.there-no-source-shelf",
                 name,
                 all.isEmpty()
-                    ? Words.of("sources.add-one-with-keepshelf-sources")
-                    : Words.of(
+                    ? Phrase.of("sources.add-one-with-keepshelf-sources")
+                    : Phrase.of(
                         "sources.there",
                         String.join(", ", all.stream().map(Source::name).toList())))));
   }
@@ -171,7 +172,7 @@ public final class Sources {
       if (f.matches("(?i)https?://\\S+")) {
         URI u = URI.create(f);
         if (u.getHost() == null || u.getUserInfo() != null) {
-          throw new IllegalArgumentException("no host");
+          throw new IllegalArgumentException(Words.of("sources.no-host"));
         }
         return u;
       }
@@ -186,7 +187,8 @@ public final class Sources {
       org.slf4j.LoggerFactory.getLogger(Sources.class).debug("no address", e);
     }
     throw new ShelfException(
-        Problem.error("feed-address", feed, Words.of("sources.no-feed-name-address-begins", feed)));
+        Problem.error(
+            "feed-address", feed, Phrase.of("sources.no-feed-name-address-begins", feed)));
   }
 
   /** Keeps what a source is. */
@@ -198,7 +200,7 @@ public final class Sources {
             Problem.error(
                 "record",
                 file.toString(),
-                Words.of("sources.record-source-cannot-read-nothing", file)));
+                Phrase.of("sources.record-source-cannot-read-nothing", file)));
       }
       Source now = how.apply(read(file).orElse(of(name)));
       Files.createDirectories(file.getParent());
@@ -264,7 +266,7 @@ public final class Sources {
                     Problem.error(
                         "no-feed",
                         s.name(),
-                        Words.of("sources.has-no-feed-could-asked", s.name()))));
+                        Phrase.of("sources.has-no-feed-could-asked", s.name()))));
     FeedAsking asking = new FeedAsking(web, cache(s), home, s.key());
     FeedCache.Kept kept = asking.ask();
     if (kept.key() != null && s.key() == null) {

@@ -14,6 +14,7 @@ import keepshelf.core.disk.StorageException.Kind;
 import keepshelf.core.disk.TempFolders;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Words;
 import org.flywaydb.core.Flyway;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.statement.SqlStatements;
@@ -32,7 +33,7 @@ import org.sqlite.SQLiteDataSource;
  */
 record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, boolean readOnly) {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
-  static final int SCHEMA = 11;
+  static final int SCHEMA = 12;
 
   /**
    * More than the threads that ever ask at once: each core for a search, and what goes on beside.
@@ -174,13 +175,7 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, bool
           Problem.error(
               "newer-shelf",
               file.toString(),
-              "The shelf was written by a newer Keep Shelf (catalogue version "
-                  + version
-                  + ", this program knows "
-                  + SCHEMA
-                  + "): "
-                  + file
-                  + ". Update the program; nothing was changed."));
+              Words.of("catalogueFile.newer", version, SCHEMA, file)));
     }
   }
 
@@ -226,23 +221,12 @@ record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, bool
     var trouble = StoreTrouble.of(e);
     String said =
         switch (trouble.kind()) {
-          case DAMAGED ->
-              "The catalogue "
-                  + file
-                  + " is damaged. Run keepshelf rebuild: it is put aside and made anew from the"
-                  + " records beside the packs.";
-          case READ_ONLY ->
-              "The catalogue "
-                  + file
-                  + " cannot be opened for writing. Check that its folder exists and may be written"
-                  + " to.";
-          case BUSY ->
-              "The catalogue "
-                  + file
-                  + " is in use by another program for too long. Close the other Keep Shelf and try"
-                  + " again.";
+          case DAMAGED -> Words.of("catalogueFile.damaged", file);
+          case READ_ONLY -> Words.of("catalogueFile.read-only", file);
+          case BUSY -> Words.of("catalogueFile.busy", file);
           default ->
-              DiskTrouble.sentence(e instanceof IOException ? e : trouble, "opening " + file);
+              DiskTrouble.sentence(
+                  e instanceof IOException ? e : trouble, Words.of("doing.opening", file));
         };
     String code = trouble.kind() == Kind.DAMAGED ? "damaged-catalogue" : "catalogue";
     return new ShelfException(

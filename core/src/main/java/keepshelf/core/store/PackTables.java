@@ -27,6 +27,7 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Workflow;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Phrase;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.statement.PreparedBatch;
 import tools.jackson.core.type.TypeReference;
@@ -306,7 +307,7 @@ final class PackTables {
         r.getString("handedness"),
         udim,
         r.getDouble("confidence"),
-        Json.mapper().readValue(r.getString("reasons"), new TypeReference<List<String>>() {}),
+        Json.mapper().readValue(r.getString("reasons"), new TypeReference<List<Phrase>>() {}),
         r.getString("sha256"),
         r.getLong("bytes"),
         json(r.getString("recipe"), Recipe.class));

@@ -24,6 +24,7 @@ import keepshelf.core.duplicates.PictureCollector;
 import keepshelf.core.intake.Workspace;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
@@ -176,11 +177,11 @@ final class JobPictures implements AutoCloseable {
           Problem.note(
               "named-not-there",
               shown,
-              Words.of(
+              Phrase.of(
                   "jobPictures.names-pictures-not-there",
                   shown,
                   String.join(", ", lost.stream().limit(5).toList()),
-                  lost.size() > 5 ? Words.of("jobPictures.more", lost.size() - 5) : "")));
+                  lost.size() > 5 ? Phrase.of("jobPictures.more", lost.size() - 5) : "")));
     }
   }
 

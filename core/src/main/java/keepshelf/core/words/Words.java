@@ -18,4 +18,9 @@ public final class Words {
   public static String of(String key, @Nullable Object... values) {
     return BOOK.of(key, values);
   }
+
+  /** Whether there is a text of {@code key}. */
+  static boolean has(String key) {
+    return BOOK.has(key);
+  }
 }

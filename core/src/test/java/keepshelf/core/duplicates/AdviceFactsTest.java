@@ -9,6 +9,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Phrase;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -197,7 +198,11 @@ class AdviceFactsTest {
             x.maps(),
             List.of(
                 new Problem(
-                    "low-detail", Problem.Severity.NOTE, MapRole.NORMAL, null, "no detail")));
+                    "low-detail",
+                    Problem.Severity.NOTE,
+                    MapRole.NORMAL,
+                    null,
+                    Phrase.plain("no detail"))));
     ItemRecord y = set("b", 1024, "png", 8, MapRole.BASE_COLOUR, MapRole.NORMAL);
     Advice advice =
         advice(

@@ -222,7 +222,7 @@ class ChecksTest {
             .findFirst()
             .orElseThrow();
     assertThat(map.handedness()).isEqualTo(Handedness.DX);
-    assertThat(map.handednessVerdict().reasons())
+    assertThat(map.handednessVerdict().sentences())
         .anyMatch(r -> r.contains("but the pixels say otherwise"));
   }
 

@@ -90,7 +90,7 @@ class ArrivalsTest {
       Arrival again = shelf.read(path, Progress.NONE);
       RecognisedMap learned = map(again, "rope_1k_detail.png");
       assertThat(learned.role()).isEqualTo(MapRole.CAVITY);
-      assertThat(learned.verdict().reasons()).anyMatch(r -> r.contains("you said before"));
+      assertThat(learned.verdict().sentences()).anyMatch(r -> r.contains("you said before"));
       shelf.dismiss(again);
       shelf.catalogue().remembered().removeHabit(habit);
       shelf

@@ -20,6 +20,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.found.Verdict;
+import keepshelf.core.words.Phrase;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -328,12 +329,15 @@ class NamesTest {
   @Test
   void reasonsAreGivenAndDoubtsAsk() {
     Recognition r = recognise(List.of("x/rope_d.png", "x/rope_n.png", "x/rope_diffuse_extra.png"));
-    r.items().forEach(i -> i.maps().forEach(m -> assertThat(m.verdict().reasons()).isNotEmpty()));
+    r.items().forEach(i -> i.maps().forEach(m -> assertThat(m.verdict().sentences()).isNotEmpty()));
     Verdict unsure =
-        new Verdict(List.of(new Evidence("name", 0.5, "a"), new Evidence("header", -0.5, "b")));
+        new Verdict(
+            List.of(
+                new Evidence("name", 0.5, Phrase.plain("a")),
+                new Evidence("header", -0.5, Phrase.plain("b"))));
     assertThat(unsure.confidence()).isEqualTo(0.25);
     assertThat(unsure.asks()).isTrue();
-    assertThat(Verdict.byPerson("set by hand").confidence()).isEqualTo(1);
+    assertThat(Verdict.byPerson(Phrase.plain("set by hand")).confidence()).isEqualTo(1);
   }
 
   @Test

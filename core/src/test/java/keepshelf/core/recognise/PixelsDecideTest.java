@@ -71,7 +71,7 @@ class PixelsDecideTest {
     pictures.put("rope_thing.png", TestPacks.normal(SIDE, 3, true));
     RecognisedMap thing = map("rope_thing.png");
     assertThat(thing.role()).isEqualTo(MapRole.NORMAL);
-    assertThat(thing.verdict().reasons()).anyMatch(r -> r.contains("the set beside it has none"));
+    assertThat(thing.verdict().sentences()).anyMatch(r -> r.contains("the set beside it has none"));
   }
 
   @Test
@@ -107,7 +107,7 @@ class PixelsDecideTest {
     Pixels same = TestPacks.grey(SIDE, 6);
     pictures.remove("rope_packed.png");
     pictures.put("rope_orm.png", rgb(same, same, same));
-    assertThat(map("rope_orm.png").verdict().reasons())
+    assertThat(map("rope_orm.png").verdict().sentences())
         .anyMatch(r -> r.contains("all its channels are alike"));
   }
 
@@ -118,11 +118,11 @@ class PixelsDecideTest {
     RecognisedMap sure = map("rope_nor.png");
     assertThat(sure.handedness()).isEqualTo(Handedness.GL);
     assertThat(sure.handednessVerdict().confidence()).isGreaterThan(0.99);
-    assertThat(sure.handednessVerdict().reasons()).anyMatch(r -> r.contains("height map"));
+    assertThat(sure.handednessVerdict().sentences()).anyMatch(r -> r.contains("height map"));
     pictures.put("rope_disp.png", TestPacks.grey16(SIDE, 1).mapLevels(0, v -> 65535 - v));
     RecognisedMap inverted = map("rope_nor.png");
     assertThat(inverted.handedness()).isEqualTo(Handedness.GL);
-    assertThat(inverted.handednessVerdict().reasons())
+    assertThat(inverted.handednessVerdict().sentences())
         .anyMatch(r -> r.contains("inverted height map"));
   }
 
@@ -140,7 +140,7 @@ class PixelsDecideTest {
     pictures.put("ribs_diff.png", TestPacks.colour(SIDE, 2));
     RecognisedMap m = map("ribs_nor.png");
     assertThat(m.handedness()).isEqualTo(Handedness.UNKNOWN);
-    assertThat(m.handednessVerdict().reasons()).anyMatch(r -> r.contains("cannot tell"));
+    assertThat(m.handednessVerdict().sentences()).anyMatch(r -> r.contains("cannot tell"));
     pictures.remove("ribs_nor.png");
     pictures.put("ribs_nor_dx.png", Pixels.u8(SIDE, SIDE, 3, rgb));
     assertThat(map("ribs_nor_dx.png").handedness()).isEqualTo(Handedness.DX);
@@ -153,9 +153,9 @@ class PixelsDecideTest {
     pictures.put("rope_rough.png", TestPacks.grey(SIDE, 1));
     RecognisedMap like = map("rope_rough.png");
     assertThat(like.role()).isEqualTo(MapRole.ROUGHNESS);
-    assertThat(like.verdict().reasons()).anyMatch(r -> r.contains("as gloss tends to be"));
+    assertThat(like.verdict().sentences()).anyMatch(r -> r.contains("as gloss tends to be"));
     pictures.put("rope_rough.png", TestPacks.grey(SIDE, 8));
-    assertThat(map("rope_rough.png").verdict().reasons())
+    assertThat(map("rope_rough.png").verdict().sentences())
         .anyMatch(r -> r.contains("cannot tell roughness from gloss"));
   }
 

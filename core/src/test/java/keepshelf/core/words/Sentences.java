@@ -28,14 +28,14 @@ import javax.tools.ToolProvider;
 /** Walks the sources of a module: which texts they ask for, and which sentences stand in them. */
 public final class Sentences {
   private static final Pattern FOR_DEVELOPERS =
-      Pattern.compile(
-          "(IllegalArgument|IllegalState|UnsupportedOperation)Exception|AssertionError");
+      Pattern.compile("(IllegalState|UnsupportedOperation)Exception|AssertionError");
   private static final Pattern NOT_SAID =
       Pattern.compile(
           ".*(LOG\\.|getLogger\\(|\\.contains|\\.startsWith|\\.select|\\.matches|Pattern\\.compile).*",
           Pattern.DOTALL);
 
   private final Set<String> asked = new TreeSet<>();
+  private final Set<String> families = new TreeSet<>();
   private final Map<String, List<Integer>> values = new LinkedHashMap<>();
   private final List<String> left = new ArrayList<>();
 
@@ -74,6 +74,11 @@ public final class Sentences {
     return asked;
   }
 
+  /** What the keys begin with that end in an identifier, as in {@code "role." + id}. */
+  public Set<String> families() {
+    return families;
+  }
+
   /** By key, how many values it is given, at each place. */
   public Map<String, List<Integer>> values() {
     return values;
@@ -101,7 +106,7 @@ public final class Sentences {
       @Override
       public Void visitMethodInvocation(MethodInvocationTree t, Void v) {
         String method = t.getMethodSelect().toString();
-        if (method.equals("Words.of")) {
+        if (method.equals("Words.of") || method.equals("Phrase.of")) {
           asks(t.getArguments().getFirst(), t.getArguments().size() - 1);
         }
         return NOT_SAID.matcher(method).matches() ? null : super.visitMethodInvocation(t, v);
@@ -132,6 +137,9 @@ public final class Sentences {
         } else if (key instanceof LiteralTree l) {
           asked.add(l.getValue().toString());
           values.computeIfAbsent(l.getValue().toString(), k -> new ArrayList<>()).add(given);
+        } else if (key instanceof BinaryTree b) {
+          String whole = b.toString();
+          families.add(whole.substring(1, whole.indexOf('"', 1)));
         }
       }
 

@@ -50,6 +50,6 @@ public enum Column {
   public Optional<String> remark(MapRole role) {
     return role == main || role == MapRole.PACKED || this == NORMAL && role == MapRole.NORMAL
         ? Optional.empty()
-        : Optional.of(role.title().toLowerCase(java.util.Locale.ROOT));
+        : Optional.of(role.inSentence().text());
   }
 }

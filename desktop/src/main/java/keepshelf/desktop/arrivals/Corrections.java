@@ -14,6 +14,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Recognition;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.found.Verdict;
+import keepshelf.core.words.Phrase;
 
 /** What a person's hand changes in a recognition; each returns a new one. */
 final class Corrections {
@@ -171,7 +172,17 @@ final class Corrections {
     String resolution = f.info().map(i -> Resolution.label(i.longerSide())).orElse(null);
     String format = f.info().map(i -> i.format().id()).orElse(null);
     return new RecognisedMap(
-            f, role, null, resolution, format, null, null, Verdict.byPerson(""), null, null, null)
+            f,
+            role,
+            null,
+            resolution,
+            format,
+            null,
+            null,
+            Verdict.byPerson(Phrase.plain("")),
+            null,
+            null,
+            null)
         .corrected(role);
   }
 }

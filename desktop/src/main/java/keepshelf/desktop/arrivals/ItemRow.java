@@ -177,11 +177,7 @@ final class ItemRow extends ListCell<RecognisedItem> {
     words.setStyle("-fx-padding: 0 4 0 3;");
     for (Map.Entry<String, MapRole> c : s.map().channels().roles().entrySet()) {
       Label word =
-          Kit.label(
-              c.getKey().toUpperCase(Locale.ROOT)
-                  + " "
-                  + c.getValue().title().toLowerCase(Locale.ROOT),
-              "hint");
+          Kit.label(c.getKey().toUpperCase(Locale.ROOT) + " " + c.getValue().inSentence(), "hint");
       word.setMinWidth(Label.USE_PREF_SIZE);
       words.getChildren().add(word);
     }
@@ -253,7 +249,7 @@ final class ItemRow extends ListCell<RecognisedItem> {
         Words.of(
             m.isGuess() ? "arrivals.make.guess" : "arrivals.make.how",
             m.role().title(),
-            m.of().title().toLowerCase(Locale.ROOT));
+            m.of().inSentence());
     b.setTooltip(new Tooltip(how));
     b.setAccessibleText(how);
     b.setOnAction(e -> {

@@ -180,12 +180,7 @@ final class RecordPane extends VBox {
     for (NamingHabit h : own) {
       Label text =
           Kit.wrapped(
-              Words.of(
-                  "arrivals.habit",
-                  h.word(),
-                  h.role().title().toLowerCase(java.util.Locale.ROOT),
-                  h.source()),
-              "second");
+              Words.of("arrivals.habit", h.word(), h.role().inSentence(), h.source()), "second");
       HBox.setHgrow(text, Priority.ALWAYS);
       text.setMaxWidth(Double.MAX_VALUE);
       var forget =

@@ -276,7 +276,7 @@ final class WhyPane extends ScrollPane {
         m.handedness() == Handedness.GL
             ? "arrivals.up.gl"
             : m.handedness() == Handedness.DX ? "arrivals.up.dx" : "arrivals.up.unknown";
-    String reasons = v == null ? "" : String.join("; ", v.reasons());
+    String reasons = v == null ? "" : String.join("; ", v.sentences());
     box.getChildren()
         .add(
             Kit.wrapped(

@@ -118,9 +118,7 @@ final class PixelsPane extends StackPane {
           public String toString(MapRecord m) {
             return Words.of(
                 "bench.pixels.second",
-                m == null
-                    ? Words.of("bench.pixels.none")
-                    : m.role().title().toLowerCase(Locale.ROOT));
+                m == null ? Words.of("bench.pixels.none") : m.role().inSentence());
           }
 
           @Override

@@ -47,7 +47,7 @@ public final class MadeBox extends VBox {
   /** "Normal: worked out here of the height map." or one sentence for a whole set. */
   private static String line(MapRecord m, ShelvedItem s, Shelf shelf) {
     Recipe r = m.recipe();
-    String why = String.join(" ", m.reasons());
+    String why = String.join(" ", m.sentences());
     boolean own = r.parents().stream().allMatch(p -> s.item().id().equals(p.item()));
     if (own) {
       return m.role().title() + ": " + why;

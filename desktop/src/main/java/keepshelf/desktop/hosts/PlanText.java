@@ -152,7 +152,7 @@ final class PlanText {
   }
 
   private static String words(MapRole role) {
-    return role.title().toLowerCase(Locale.ROOT);
+    return role.inSentence().text();
   }
 
   /** What a conversion makes; the colour of a surface that is no metal is its diffuse colour. */

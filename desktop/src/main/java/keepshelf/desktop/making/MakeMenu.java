@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -38,7 +37,7 @@ public final class MakeMenu {
     List<MenuItem> out = new ArrayList<>();
     Set<MapRole> sure = EnumSet.noneOf(MapRole.class);
     for (Making.Missing m : all.values()) {
-      String from = m.of().title().toLowerCase(Locale.ROOT);
+      String from = m.of().inSentence().text();
       out.add(
           entry(
               Words.of(m.isGuess() ? "make.guess" : "make.from", m.role().title(), from),

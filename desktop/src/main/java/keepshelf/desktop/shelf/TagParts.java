@@ -93,7 +93,7 @@ final class TagParts {
         + ", "
         + Words.of(m.role().colour() ? "tag.encoding.srgb" : "tag.encoding.data")
         + "\n"
-        + String.join(" ", m.reasons());
+        + String.join(" ", m.sentences());
   }
 
   private static String shortRole(MapRecord m) {

@@ -11,7 +11,7 @@ import keepshelf.core.folder.OutsideShelfException;
 import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /**
  * The folders that hosts were given on this computer. A shelf says where its hosts are, and a shelf
@@ -78,7 +78,7 @@ public final class HostFolders {
           Problem.error(
               "host-unknown-here",
               host.folder(),
-              Words.of(
+              Phrase.of(
                   "hostFolders.folder-named-another-computer-or", host.name(), host.folder())));
     }
   }

@@ -11,7 +11,7 @@ import keepshelf.core.catalogue.setup.InstallationRecord.InstalledFile;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import tools.jackson.core.JacksonException;
 
 /** Compares an installation with its receipt. */
@@ -65,7 +65,7 @@ public final class Receipts {
                   Problem.Severity.ERROR,
                   f.role(),
                   f.path(),
-                  Words.of("receipts.not-there-any-more-install", f.path())));
+                  Phrase.of("receipts.not-there-any-more-install", f.path())));
         } else if (Files.size(p) != f.bytes() || !Hashes.sha256(p).equals(f.sha256())) {
           out.add(
               new Problem(
@@ -73,7 +73,7 @@ public final class Receipts {
                   Problem.Severity.WARNING,
                   f.role(),
                   f.path(),
-                  Words.of("receipts.not-installed-repair-installation-have", f.path())));
+                  Phrase.of("receipts.not-installed-repair-installation-have", f.path())));
         }
       } catch (IOException e) {
         out.add(
@@ -82,7 +82,7 @@ public final class Receipts {
                 Problem.Severity.ERROR,
                 f.role(),
                 f.path(),
-                Words.of("receipts.cannot-read", f.path(), e.getMessage())));
+                Phrase.of("receipts.cannot-read", f.path(), e.getMessage())));
       }
     }
     return out;

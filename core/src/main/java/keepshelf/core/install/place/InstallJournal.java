@@ -19,7 +19,7 @@ import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /**
  * What installing has begun, as a small file on the shelf that outlives the process. First it names
@@ -205,7 +205,7 @@ public final class InstallJournal {
             Problem.note(
                 "install-given-up",
                 e.folder(),
-                Words.of("installJournal.installing-into-interrupted-nothing-there", e.folder())));
+                Phrase.of("installJournal.installing-into-interrupted-nothing-there", e.folder())));
       } else if (!Files.exists(Path.of(e.fresh()))
           && !Receipts.isOf(Path.of(e.folder()), e.record().id())) {
         // Somebody took it all away meanwhile.
@@ -217,7 +217,7 @@ public final class InstallJournal {
             Problem.note(
                 "install-finished",
                 e.record().document(),
-                Words.of(
+                Phrase.of(
                     "installJournal.installing-interrupted-finished-now", e.record().document())));
       }
       Files.deleteIfExists(file);
@@ -227,7 +227,7 @@ public final class InstallJournal {
           Problem.warning(
               "install-unfinished",
               e.folder(),
-              Words.of(
+              Phrase.of(
                   "installJournal.installing-into-interrupted-cannot-finished",
                   e.folder(),
                   x.getMessage())));

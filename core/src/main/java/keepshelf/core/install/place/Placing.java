@@ -33,6 +33,7 @@ import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /** Writes one installation beside its place and puts it there. */
@@ -105,7 +106,7 @@ public final class Placing {
               Problem.error(
                   "folder-taken",
                   plan.folder().toString(),
-                  Words.of(
+                  Phrase.of(
                       "placing.made-by-something-else-meanwhile",
                       plan.folder(),
                       plan.item().item().name())));
@@ -120,7 +121,7 @@ public final class Placing {
       throw new ShelfException(e.problem(), e);
     } catch (IOException | UncheckedIOException | StorageException e) {
       throw ShelfException.ofDisk(
-          plan.folder().toString(), "installing " + plan.item().item().name(), e);
+          plan.folder().toString(), Words.of("doing.installing", plan.item().item().name()), e);
     } finally {
       if (!kept && journal != null) {
         journal.giveUp();
@@ -139,7 +140,7 @@ public final class Placing {
           Problem.error(
               "read-only",
               plan.folder().toString(),
-              Words.of("placing.there-already-left-shelf-cannot", plan.folder())));
+              Phrase.of("placing.there-already-left-shelf-cannot", plan.folder())));
     }
     try {
       Files.createDirectories(textures());
@@ -189,7 +190,7 @@ public final class Placing {
           Problem.error(
               "host-gone",
               root.toString(),
-              Words.of("placing.folder-not-there-connect-disk", plan.host().name(), root)));
+              Phrase.of("placing.folder-not-there-connect-disk", plan.host().name(), root)));
     }
   }
 

@@ -19,7 +19,7 @@ import keepshelf.core.install.folder.HostFolders;
 import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.journal.Promises;
 import keepshelf.core.problem.Problem;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /**
  * Takes an installation out of its host, under a promise on the shelf: what a process that died has
@@ -100,7 +100,7 @@ public final class Removing {
             Problem.warning(
                 "left-altered-file",
                 p.path(),
-                Words.of("removing.changed-after-installing-left-where", p.path())));
+                Phrase.of("removing.changed-after-installing-left-where", p.path())));
       }
     }
     return altered;
@@ -144,7 +144,7 @@ public final class Removing {
                 Problem.note(
                     "uninstall-finished",
                     e.gone().document(),
-                    Words.of(
+                    Phrase.of(
                         "removing.uninstalling-interrupted-finished-now", e.gone().document())));
           });
     }

@@ -17,7 +17,7 @@ import keepshelf.core.folder.ShelfFolder;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /**
  * How the parts of an ensemble are set up: each as it would be alone, in one document.
@@ -66,7 +66,7 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
             Problem.error(
                 e.problem().code(),
                 e.problem().path(),
-                Words.of("ensemblePlan.part-stops", p.name(), e.problem().message())),
+                Phrase.of("ensemblePlan.part-stops", p.name(), e.problem().message())),
             e);
       }
     }
@@ -78,7 +78,7 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
         Problem.error(
             "part-gone",
             ensemble.item().key(),
-            Words.of(
+            Phrase.of(
                 "ensemblePlan.part-made-which-not-shelf",
                 p.name(),
                 ensemble.item().name(),
@@ -96,7 +96,7 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
         Problem.error(
             "no-such-finish",
             item.item().key(),
-            Words.of("ensemblePlan.has-no-finish-any-more", item.item().name(), p.finish())));
+            Phrase.of("ensemblePlan.has-no-finish-any-more", item.item().name(), p.finish())));
   }
 
   /** Of a part's editions the one that is wished, else the next smaller, else its smallest. */

@@ -14,6 +14,7 @@ import keepshelf.core.preview.ShelvedModel;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.model.ModelFile;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -48,12 +49,12 @@ record ModelPlan(ModelFile file, List<Slot> slots) {
           Problem.error(
               "no-model",
               file == null ? item.item().key() : file.file().toString(),
-              Words.of(
+              Phrase.of(
                   "modelPlan.cannot-installed",
                   item.item().name(),
                   file == null
-                      ? Words.of("modelPlan.pack-has-no-model-file")
-                      : Words.of("modelPlan.file-cannot-read", file.file().getFileName()))));
+                      ? Phrase.of("modelPlan.pack-has-no-model-file")
+                      : Phrase.of("modelPlan.file-cannot-read", file.file().getFileName()))));
     }
     if (!look.metres() && options.metresPerUnit() == null) {
       remarks.add(Words.of("modelPlan.file-does-not-say-what", size(look.facts().size(), 1)));

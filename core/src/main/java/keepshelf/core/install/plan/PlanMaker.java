@@ -38,6 +38,7 @@ import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.convert.Vectors;
@@ -78,7 +79,7 @@ public final class PlanMaker {
                     Problem.error(
                         "no-profile",
                         host.name(),
-                        Words.of(
+                        Phrase.of(
                             "planMaker.host-uses-profile-which-not",
                             host.name(),
                             host.profile()))));
@@ -274,7 +275,7 @@ public final class PlanMaker {
         return Words.of("planMaker.file-cannot-used", trouble.get());
       }
     } catch (IOException e) {
-      return DiskTrouble.sentence(e, "reading " + m.path());
+      return DiskTrouble.sentence(e, Words.of("doing.reading", m.path()));
     }
     if (role != MapRole.NORMAL) {
       return null;
@@ -364,7 +365,7 @@ public final class PlanMaker {
           Problem.error(
               "cannot-be-that",
               item.item().key(),
-              Words.of(
+              Phrase.of(
                   "planMaker.cannot-set-up-can",
                   item.item().name(),
                   options.as().id(),
@@ -378,6 +379,6 @@ public final class PlanMaker {
         Problem.error(
             "cannot-take",
             item.item().key(),
-            Words.of("planMaker.cannot-take", host.name(), item.item().name(), why)));
+            Phrase.of("planMaker.cannot-take", host.name(), item.item().name(), why)));
   }
 }

@@ -7,7 +7,7 @@ import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /** The resolution that is installed. */
 final class WishedSize {
@@ -33,12 +33,12 @@ final class WishedSize {
           Problem.error(
               "no-such-resolution",
               item.key(),
-              Words.of(
+              Phrase.of(
                   "wishedSize.not-shelf-at-there-at",
                   item.name(),
                   wished,
                   has.isEmpty()
-                      ? Words.of("wishedSize.one-size-unknown-label")
+                      ? Phrase.of("wishedSize.one-size-unknown-label")
                       : String.join(", ", has))));
     }
     return label;

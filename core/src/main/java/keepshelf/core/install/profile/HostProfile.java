@@ -17,6 +17,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
@@ -302,7 +303,7 @@ public record HostProfile(
         Problem.error(
             "broken-profile",
             file == null ? null : file.toString(),
-            Words.of("hostProfile.host-profile-cannot-used", which, why)));
+            Phrase.of("hostProfile.host-profile-cannot-used", which, why)));
   }
 
   /** As {@link #named}, empty when the profile is broken too. */

@@ -10,6 +10,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import keepshelf.core.format.DocumentFormat;
 import keepshelf.core.model.MapRole;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 
@@ -177,11 +178,15 @@ final class ProfileCheck {
 
   /** "… for the formats a, b only". */
   private static Optional<String> only(String what, Predicate<DocumentFormat> which) {
-    List<String> can =
-        DocumentFormats.all().stream().filter(which).map(DocumentFormat::id).toList();
+    List<Phrase> can =
+        DocumentFormats.all().stream()
+            .filter(which)
+            .map(DocumentFormat::id)
+            .map(Phrase::plain)
+            .toList();
     String formats =
         can.size() == 1 ? Words.of("profileCheck.format") : Words.of("profileCheck.formats");
-    return Optional.of(what + formats + String.join(" and ", can) + " only");
+    return Optional.of(Words.of("profileCheck.only", what, formats, Phrase.both(can)));
   }
 
   private static Optional<String> layout(FileLayout f) {

@@ -16,7 +16,7 @@ import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.bond.Stuff;
 import keepshelf.imaging.convert.HeightMaps;
 import keepshelf.imaging.derive.SlopeIntegral;
@@ -53,7 +53,7 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
           Problem.error(
               "no-stuff",
               item.item().key(),
-              Words.of(
+              Phrase.of(
                   "stuffOf.nothing-can-cut-from-comes", item.item().name(), has.tiled() ? 1 : 0)));
     }
     try {
@@ -87,7 +87,8 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
         Problem.error(
             "map-unreadable",
             item.item().key(),
-            Words.of("stuffOf.cannot-read-nothing-made-check", item.item().name(), e.getMessage())),
+            Phrase.of(
+                "stuffOf.cannot-read-nothing-made-check", item.item().name(), e.getMessage())),
         e);
   }
 
@@ -115,7 +116,7 @@ public record StuffOf(Stuff stuff, List<Recipe.Parent> parents, List<Problem> sa
             Problem.note(
                 "tile-unknown",
                 item.item().key(),
-                Words.of("stuffOf.nobody-said-how-wide-tile", item.item().name())));
+                Phrase.of("stuffOf.nobody-said-how-wide-tile", item.item().name())));
       }
       Pixels colour = decoded(MapRole.BASE_COLOUR, base);
       w = Math.clamp(Math.round(tile / perPixel), 1, colour.width());

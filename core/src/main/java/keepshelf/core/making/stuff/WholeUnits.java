@@ -10,7 +10,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.bond.Stuff;
 import keepshelf.imaging.colour.OkLab;
 import keepshelf.imaging.io.ImageDecoder;
@@ -52,7 +52,7 @@ record WholeUnits(List<Stuff.Cut> cuts, Problem said) {
           Problem.error(
               "no-units",
               item.item().key(),
-              Words.of("wholeUnits.no-units-were-found-nothing", item.item().name())));
+              Phrase.of("wholeUnits.no-units-were-found-nothing", item.item().name())));
     }
     List<Stuff.Cut> cuts = new ArrayList<>();
     double along = 0;
@@ -69,7 +69,7 @@ record WholeUnits(List<Stuff.Cut> cuts, Problem said) {
         Problem.note(
             "units-found",
             item.item().key(),
-            Words.of(
+            Phrase.of(
                 "wholeUnits.units-were-found-average",
                 found.size(),
                 item.item().name(),

@@ -8,7 +8,7 @@ import java.util.Map;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.SourceFile;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -91,7 +91,7 @@ public final class MaterialDocuments {
             Problem.note(
                 "unreadable-document",
                 f.path(),
-                Words.of("materialDocuments.could-not-read-material-document", f.name())));
+                Phrase.of("materialDocuments.could-not-read-material-document", f.name())));
       }
     }
     return to.facts();

@@ -1,9 +1,8 @@
 package keepshelf.core.recognise.found;
 
-import java.util.Locale;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
 import org.jspecify.annotations.Nullable;
@@ -42,8 +41,7 @@ public record RecognisedMap(
     return as(
         newRole,
         newRole == MapRole.PACKED ? channels : null,
-        Verdict.byPerson(
-            Words.of("recognisedMap.set-by-hand", newRole.title().toLowerCase(Locale.ROOT))));
+        Verdict.byPerson(Phrase.of("recognisedMap.set-by-hand", newRole.inSentence())));
   }
 
   /** The same map with other roles of its channels, by a person's word. */
@@ -51,7 +49,7 @@ public record RecognisedMap(
     return as(
         MapRole.PACKED,
         newChannels,
-        Verdict.byPerson(Words.of("recognisedMap.taken-apart-by-hand", newChannels.inWords())));
+        Verdict.byPerson(Phrase.of("recognisedMap.taken-apart-by-hand", newChannels.inWords())));
   }
 
   /** The same normal map facing the way a person says. */
@@ -59,7 +57,7 @@ public record RecognisedMap(
     return facing(
         hand,
         Verdict.byPerson(
-            Words.of("recognisedMap.set-by-hand-opengl", hand == Handedness.GL ? 1 : 0)));
+            Phrase.of("recognisedMap.set-by-hand-opengl", hand == Handedness.GL ? 1 : 0)));
   }
 
   /** The same picture in another role. */

@@ -2,6 +2,7 @@ package keepshelf.core.recognise.found;
 
 import java.util.ArrayList;
 import java.util.List;
+import keepshelf.core.words.Phrase;
 
 /**
  * How sure a decision is, and why.
@@ -22,8 +23,8 @@ public record Verdict(List<Evidence> evidence) {
   }
 
   /** A person's own decision, which nothing overrules. */
-  public static Verdict byPerson(String sentence) {
-    return new Verdict(List.of(new Evidence(PERSON, 1, sentence)));
+  public static Verdict byPerson(Phrase said) {
+    return new Verdict(List.of(new Evidence(PERSON, 1, said)));
   }
 
   /** Whether a person decided. */
@@ -59,8 +60,13 @@ public record Verdict(List<Evidence> evidence) {
     return confidence() < ASK_BELOW;
   }
 
+  /** What was said, strongest first. */
+  public List<Phrase> reasons() {
+    return evidence.stream().map(Evidence::said).toList();
+  }
+
   /** The sentences, strongest first. */
-  public List<String> reasons() {
+  public List<String> sentences() {
     return evidence.stream().map(Evidence::sentence).toList();
   }
 }

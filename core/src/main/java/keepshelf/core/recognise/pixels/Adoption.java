@@ -18,7 +18,7 @@ import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.NameParts;
 import keepshelf.core.recognise.names.NameReadings;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.NormalHealth;
@@ -128,8 +128,8 @@ final class Adoption {
             role,
             role == MapRole.NORMAL ? 0.85 : 0.6,
             role == MapRole.NORMAL
-                ? Words.of("adoption.pixels-those-normal-map-set")
-                : Words.of("adoption.pixels-coloured-set-beside-has")));
+                ? Phrase.of("adoption.pixels-those-normal-map-set")
+                : Phrase.of("adoption.pixels-coloured-set-beside-has")));
     items.set(home, as(i, maps));
   }
 
@@ -150,7 +150,7 @@ final class Adoption {
     return as(
         i,
         List.of(
-            map(f, MapRole.NORMAL, 0.9, Words.of("adoption.pixels-unit-vectors-point-outwards"))));
+            map(f, MapRole.NORMAL, 0.9, Phrase.of("adoption.pixels-unit-vectors-point-outwards"))));
   }
 
   /** A key that no other item of the arrival has. */
@@ -250,7 +250,7 @@ final class Adoption {
     return apart ? shared(one, other) : 0;
   }
 
-  private static RecognisedMap map(SourceFile f, MapRole role, double weight, String why) {
+  private static RecognisedMap map(SourceFile f, MapRole role, double weight, Phrase why) {
     boolean normal = role == MapRole.NORMAL;
     return new RecognisedMap(
         f,

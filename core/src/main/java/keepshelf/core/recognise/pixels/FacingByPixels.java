@@ -7,7 +7,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.Evidence;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Verdict;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.HandednessTest;
 
@@ -74,19 +74,19 @@ final class FacingByPixels {
     if (conflict) {
       why.add(
           new Evidence(
-              "pixels", -0.5, Words.of("facingByPixels.slopes-height-map-contradict-each")));
+              "pixels", -0.5, Phrase.of("facingByPixels.slopes-height-map-contradict-each")));
       return m.facing(named, new Verdict(why));
     }
     Handedness pixels = bySlopes != Handedness.UNKNOWN ? bySlopes : byHeight;
     if (pixels == Handedness.UNKNOWN) {
-      why.add(new Evidence("pixels", 0, Words.of("facingByPixels.slopes-cannot-tell-they-vary")));
+      why.add(new Evidence("pixels", 0, Phrase.of("facingByPixels.slopes-cannot-tell-they-vary")));
       return m.facing(named, new Verdict(why));
     }
     if (named != Handedness.UNKNOWN && named != pixels) {
       // The pixels are what is used; the name may have been given wrongly.
       why.replaceAll(e ->
           new Evidence(
-              e.kind(), -0.2, Words.of("facingByPixels.pixels-say-otherwise", e.sentence())));
+              e.kind(), -0.2, Phrase.of("facingByPixels.pixels-say-otherwise", e.sentence())));
     }
     if (bySlopes != Handedness.UNKNOWN) {
       why.add(sloped(slopes));
@@ -96,19 +96,19 @@ final class FacingByPixels {
           new Evidence(
               "pixels",
               0.96,
-              Words.of(
+              Phrase.of(
                   "facingByPixels.agrees-with-height-map-that",
-                  with.inverted() ? "inverted " : "",
+                  with.inverted() ? 1 : 0,
                   Math.min(Math.abs(with.alongX()), Math.abs(with.alongY())))));
     }
     return m.facing(pixels, new Verdict(why));
   }
 
   private static Evidence sloped(HandednessTest.Slopes s) {
-    String text =
-        Words.of(
+    Phrase text =
+        Phrase.of(
             "facingByPixels.slopes-close-into-surface-with",
-            s.handedness() == Handedness.GL ? "up" : "down",
+            s.handedness() == Handedness.GL ? 1 : 0,
             Math.abs(s.strength()));
     return new Evidence("pixels", 0.985, text);
   }

@@ -6,7 +6,7 @@ import java.util.Map;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.Evidence;
 import keepshelf.core.recognise.found.RecognisedMap;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 
 /**
  * A hint whether a grey map is gloss or roughness: gloss tends to be bright where the colour is
@@ -43,13 +43,13 @@ final class GlossCues {
           m.verdict()
               .and(
                   new Evidence(
-                      "pixels", 0, Words.of("glossCues.pixels-cannot-tell-roughness-from"))));
+                      "pixels", 0, Phrase.of("glossCues.pixels-cannot-tell-roughness-from"))));
     }
     MapRole like = colour > 0 ? MapRole.GLOSS : MapRole.ROUGHNESS;
-    String tendency =
+    Phrase tendency =
         like == MapRole.GLOSS
-            ? Words.of("glossCues.bright-where-colour-bright-surface")
-            : Words.of("glossCues.dark-where-colour-bright-surface");
+            ? Phrase.of("glossCues.bright-where-colour-bright-surface")
+            : Phrase.of("glossCues.dark-where-colour-bright-surface");
     return m.as(
         m.role(),
         m.channels(),

@@ -6,7 +6,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.PixelWitness;
 import keepshelf.core.recognise.found.SourceFile;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.LargePicture;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.PixelCharacter;
@@ -56,20 +56,20 @@ record MapLook(MapFacts facts, Sketch sketch, ReliefBlocks relief, Problem troub
           Problem.warning(
               "too-large-to-look-at",
               f.path(),
-              Words.of("mapLook.too-large-memory-program-has", f.name())));
+              Phrase.of("mapLook.too-large-memory-program-has", f.name())));
     } catch (IOException e) {
       return failed(
           Problem.warning(
               "unreadable-image",
               f.path(),
-              Words.of("mapLook.cannot-decoded-kept-fetch-again", f.name(), e.getMessage())));
+              Phrase.of("mapLook.cannot-decoded-kept-fetch-again", f.name(), e.getMessage())));
     } catch (RuntimeException | StackOverflowError e) {
       org.slf4j.LoggerFactory.getLogger(MapLook.class).warn("{}", f.path(), e);
       return failed(
           Problem.warning(
               "unreadable-image",
               f.path(),
-              Words.of(
+              Phrase.of(
                   "mapLook.could-not-looked-at-judged", f.name(), info.width(), info.height())));
     }
   }

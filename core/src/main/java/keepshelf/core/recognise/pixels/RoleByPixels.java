@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import keepshelf.core.model.Channels;
@@ -14,7 +13,7 @@ import keepshelf.core.recognise.found.Evidence;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.ChannelFacts;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.NormalHealth;
@@ -84,18 +83,18 @@ final class RoleByPixels {
     if (best.role() == m.role()) {
       return m;
     }
-    String title = best.role().title().toLowerCase(Locale.ROOT);
+    Phrase title = best.role().inSentence();
     return m.as(
         best.role(),
         best.channels(),
         new Verdict(
             List.of(
                 new Evidence(
-                    "name", best.weight(), Words.of("roleByPixels.short-name-can-stand", title)),
+                    "name", best.weight(), Phrase.of("roleByPixels.short-name-can-stand", title)),
                 new Evidence(
                     "pixels",
                     0.5 * fit(best.role(), m.facts()),
-                    Words.of("roleByPixels.all-can-mean-pixels-fit", title)))));
+                    Phrase.of("roleByPixels.all-can-mean-pixels-fit", title)))));
   }
 
   /** 0..1: how well pixels like these go with a role. */
@@ -149,7 +148,7 @@ final class RoleByPixels {
             null,
             v.and(
                 new Evidence(
-                    "pixels", 0.95, Words.of("roleByPixels.pixels-unit-vectors-point-outwards"))));
+                    "pixels", 0.95, Phrase.of("roleByPixels.pixels-unit-vectors-point-outwards"))));
       }
       if (role == MapRole.BUMP
           || role == MapRole.HEIGHT
@@ -162,7 +161,7 @@ final class RoleByPixels {
                     new Evidence(
                         "pixels",
                         0.95,
-                        Words.of("roleByPixels.pixels-unit-vectors-point-outwards-2")))));
+                        Phrase.of("roleByPixels.pixels-unit-vectors-point-outwards-2")))));
       }
     }
     if (role == MapRole.NORMAL) {
@@ -177,13 +176,13 @@ final class RoleByPixels {
           new Channels(Map.of("a", MapRole.OPACITY)),
           v.and(
               new Evidence(
-                  "pixels", 0.3, Words.of("roleByPixels.alpha-channel-varies-used-opacity"))));
+                  "pixels", 0.3, Phrase.of("roleByPixels.alpha-channel-varies-used-opacity"))));
     }
     if (role.colour() && f.character() == PixelCharacter.COLOUR) {
       return m.as(
           role,
           m.channels(),
-          v.and(new Evidence("pixels", 0.5, Words.of("roleByPixels.pixels-coloured"))));
+          v.and(new Evidence("pixels", 0.5, Phrase.of("roleByPixels.pixels-coloured"))));
     }
     if (role.grey() && f.character() == PixelCharacter.COLOUR && !f.grey()) {
       return m.as(
@@ -193,15 +192,13 @@ final class RoleByPixels {
               new Evidence(
                   "pixels",
                   -0.35,
-                  Words.of(
-                      "roleByPixels.pixels-coloured-where-grey-usual",
-                      role.title().toLowerCase(Locale.ROOT)))));
+                  Phrase.of("roleByPixels.pixels-coloured-where-grey-usual", role.inSentence()))));
     }
     return role.grey()
         ? m.as(
             role,
             m.channels(),
-            v.and(new Evidence("pixels", 0.3, Words.of("roleByPixels.pixels-grey"))))
+            v.and(new Evidence("pixels", 0.3, Phrase.of("roleByPixels.pixels-grey"))))
         : m;
   }
 
@@ -227,7 +224,7 @@ final class RoleByPixels {
           null,
           v.and(
               new Evidence(
-                  "pixels", 0.8, Words.of("roleByPixels.pixels-vectors-though-stored-wrong"))));
+                  "pixels", 0.8, Phrase.of("roleByPixels.pixels-vectors-though-stored-wrong"))));
     }
     boolean vectors = health != null && health.unit() > 0.4;
     if (m.file().info().filter(i -> i.channels() < 3).isPresent() || m.facts().grey()) {
@@ -237,7 +234,7 @@ final class RoleByPixels {
           new Verdict(
               List.of(
                   new Evidence(
-                      "pixels", 0.7, Words.of("roleByPixels.named-normal-map-but-grey")))));
+                      "pixels", 0.7, Phrase.of("roleByPixels.named-normal-map-but-grey")))));
     }
     return m.as(
         MapRole.NORMAL,
@@ -247,8 +244,8 @@ final class RoleByPixels {
                 "pixels",
                 vectors ? -0.1 : -0.5,
                 vectors
-                    ? Words.of("roleByPixels.many-pixels-unit-vectors-not")
-                    : Words.of("roleByPixels.pixels-do-not-look-like"))));
+                    ? Phrase.of("roleByPixels.many-pixels-unit-vectors-not")
+                    : Phrase.of("roleByPixels.pixels-do-not-look-like"))));
   }
 
   /** Says what the channels of a packed map hold when its name does not. */
@@ -263,7 +260,7 @@ final class RoleByPixels {
                       new Evidence(
                           "pixels",
                           -0.4,
-                          Words.of("roleByPixels.all-channels-alike-nothing-packed"))))
+                          Phrase.of("roleByPixels.all-channels-alike-nothing-packed"))))
           : m;
     }
     Map<String, MapRole> roles = new java.util.LinkedHashMap<>();
@@ -293,6 +290,6 @@ final class RoleByPixels {
                 new Evidence(
                     "pixels",
                     0.5,
-                    Words.of("roleByPixels.judged-by-how-values-each", channels.inWords())))));
+                    Phrase.of("roleByPixels.judged-by-how-values-each", channels.inWords())))));
   }
 }

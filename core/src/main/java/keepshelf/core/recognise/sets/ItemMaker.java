@@ -26,6 +26,7 @@ import keepshelf.core.recognise.names.NameReading;
 import keepshelf.core.recognise.names.PictureWords;
 import keepshelf.core.recognise.names.RoleVocabulary;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.Handedness;
 
@@ -138,7 +139,9 @@ public final class ItemMaker {
             m.verdict()
                 .and(
                     new Evidence(
-                        "siblings", -0.3, Words.of("itemMaker.stands-alone-material-needs-more"))));
+                        "siblings",
+                        -0.3,
+                        Phrase.of("itemMaker.stands-alone-material-needs-more"))));
   }
 
   /** A number alone says little: the name of what is around stands before it. */
@@ -195,12 +198,12 @@ public final class ItemMaker {
           ItemKind.ENVIRONMENT,
           MapRole.EMISSION,
           0.95,
-          Words.of("itemMaker.picture-with-high-dynamic-range"));
+          Phrase.of("itemMaker.picture-with-high-dynamic-range"));
     }
   }
 
   /** An item of pictures without role words, named by what is left of their names. */
-  private void add(List<Candidate> same, ItemKind kind, MapRole role, double weight, String why) {
+  private void add(List<Candidate> same, ItemKind kind, MapRole role, double weight, Phrase why) {
     Candidate first = same.getFirst();
     String key =
         withLetters(
@@ -309,20 +312,20 @@ public final class ItemMaker {
             .orElse(first.saysMask() ? ItemKind.OVERLAY : ItemKind.PHOTO_TEXTURE);
     switch (kind) {
       case OVERLAY ->
-          add(same, kind, MapRole.MASK, 0.85, Words.of("itemMaker.name-says-laid-over-other"));
+          add(same, kind, MapRole.MASK, 0.85, Phrase.of("itemMaker.name-says-laid-over-other"));
       case LIGHT_PATTERN ->
-          add(same, kind, MapRole.EMISSION, 0.85, Words.of("itemMaker.name-says-shapes-light"));
+          add(same, kind, MapRole.EMISSION, 0.85, Phrase.of("itemMaker.name-says-shapes-light"));
       case DECAL ->
-          add(same, kind, MapRole.BASE_COLOUR, 0.85, Words.of("itemMaker.name-says-decal"));
+          add(same, kind, MapRole.BASE_COLOUR, 0.85, Phrase.of("itemMaker.name-says-decal"));
       case ENVIRONMENT ->
-          add(same, kind, MapRole.EMISSION, 0.8, Words.of("itemMaker.name-says-surrounding"));
+          add(same, kind, MapRole.EMISSION, 0.8, Phrase.of("itemMaker.name-says-surrounding"));
       default ->
           add(
               same,
               ItemKind.PHOTO_TEXTURE,
               MapRole.BASE_COLOUR,
               0.55,
-              Words.of("itemMaker.single-picture-without-siblings"));
+              Phrase.of("itemMaker.single-picture-without-siblings"));
     }
   }
 }

@@ -2,7 +2,6 @@ package keepshelf.core.recognise.sets;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.model.Resolution;
@@ -10,7 +9,7 @@ import keepshelf.core.recognise.found.Evidence;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.Candidate;
-import keepshelf.core.words.Words;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageFormat;
 
@@ -22,25 +21,27 @@ final class MapMaker {
   static RecognisedMap map(Candidate c, Set<MapRole> setRoles, boolean udim) {
     List<Evidence> why = new ArrayList<>();
     MapRole role = c.sense.role();
-    String title = role.title().toLowerCase(Locale.ROOT);
+    Phrase title = role.inSentence();
     String shown = "“" + c.chosen.phrase() + "”";
     double weight = c.sense.weight() * c.chosen.place();
     switch (c.chosen.source()) {
       case "folder" ->
-          why.add(new Evidence("folder", weight, Words.of("mapMaker.folder-named", shown, title)));
+          why.add(new Evidence("folder", weight, Phrase.of("mapMaker.folder-named", shown, title)));
       case "bare" ->
-          why.add(new Evidence("siblings", 0.78, Words.of("mapMaker.named-like-set-itself-set")));
+          why.add(new Evidence("siblings", 0.78, Phrase.of("mapMaker.named-like-set-itself-set")));
       case "habit" ->
           why.add(
               new Evidence(
-                  "habit", weight, Words.of("mapMaker.you-said-before-means-packs", shown, title)));
+                  "habit",
+                  weight,
+                  Phrase.of("mapMaker.you-said-before-means-packs", shown, title)));
       case "document" ->
           why.add(
               new Evidence(
-                  "document", weight, Words.of("mapMaker.packs-document-uses", shown, title)));
+                  "document", weight, Phrase.of("mapMaker.packs-document-uses", shown, title)));
       default ->
           why.add(
-              new Evidence("name", weight, Words.of("mapMaker.name-part-stands", shown, title)));
+              new Evidence("name", weight, Phrase.of("mapMaker.name-part-stands", shown, title)));
     }
     int others = setRoles.size() - 1;
     if (others >= 1) {
@@ -50,18 +51,18 @@ final class MapMaker {
               // Letters are right less often than words, whatever stands beside them.
               (c.chosen.single() ? 0.7 : 1) * Math.min(0.75, 0.45 + 0.1 * others),
               others == 1
-                  ? Words.of("mapMaker.one-sibling-shares-rest-name")
-                  : Words.of("mapMaker.siblings-share-rest-name-have", others)));
+                  ? Phrase.of("mapMaker.one-sibling-shares-rest-name")
+                  : Phrase.of("mapMaker.siblings-share-rest-name-have", others)));
     }
     c.file
         .info()
         .ifPresent(i -> {
           if (role.grey() && i.channels() == 1) {
-            why.add(new Evidence("header", 0.3, Words.of("mapMaker.file-holds-one-grey-channel")));
+            why.add(new Evidence("header", 0.3, Phrase.of("mapMaker.file-holds-one-grey-channel")));
           } else if (role == MapRole.NORMAL && i.channels() < 3) {
-            why.add(new Evidence("header", -0.6, Words.of("mapMaker.file-grey-normal-map-needs")));
+            why.add(new Evidence("header", -0.6, Phrase.of("mapMaker.file-grey-normal-map-needs")));
           } else if (role == MapRole.HEIGHT && i.bits() >= 16) {
-            why.add(new Evidence("header", 0.3, Words.of("mapMaker.16-bits-usual-height")));
+            why.add(new Evidence("header", 0.3, Phrase.of("mapMaker.16-bits-usual-height")));
           }
         });
     String resolution =
@@ -86,7 +87,7 @@ final class MapMaker {
                         new Evidence(
                             "name",
                             0.93,
-                            Words.of(
+                            Phrase.of(
                                 "mapMaker.name-says-opengl", named == Handedness.GL ? 1 : 0))));
     return new RecognisedMap(
         c.file,

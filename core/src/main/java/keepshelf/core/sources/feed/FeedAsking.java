@@ -19,6 +19,7 @@ import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.sources.web.WebAnswer;
 import keepshelf.core.sources.web.WebException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -70,7 +71,7 @@ public final class FeedAsking {
           Problem.error(
               "feed",
               home.feed().toString(),
-              Words.of("feedAsking.what-known-source-stays", e.getMessage())),
+              Phrase.of("feedAsking.what-known-source-stays", e.getMessage())),
           e);
     } catch (IOException e) {
       throw ShelfException.ofDisk(
@@ -83,7 +84,7 @@ public final class FeedAsking {
         Problem.error(
             "feed",
             home.feed().toString(),
-            Words.of("feedAsking.feed-not-believed-what-known", home.feed(), why)));
+            Phrase.of("feedAsking.feed-not-believed-what-known", home.feed(), why)));
   }
 
   private FeedCache.Kept read() throws IOException, ShelfException {
@@ -98,21 +99,21 @@ public final class FeedAsking {
     URI at = home.feed();
     while (at != null) {
       if (pages.containsKey(at.toString()) || pages.size() >= MOST_PAGES) {
-        throw new IllegalArgumentException("its pages lead in a circle, or are too many");
+        throw new IllegalArgumentException(Words.of("feedAsking.pages-lead-in-circle-or"));
       }
       Got g = page(at, old.get(at.toString()));
       total += g.bytes.length;
       if (total > MOST_ALL) {
-        throw new IllegalArgumentException("it is larger than 256 MB");
+        throw new IllegalArgumentException(Words.of("feedAsking.larger-than-256-mb"));
       }
       String by = g.page.signature() == null ? null : g.page.signature().key();
       if (first != null && !java.util.Objects.equals(by, key)) {
-        throw new IllegalArgumentException("its pages are not signed by the same key");
+        throw new IllegalArgumentException(Words.of("feedAsking.pages-are-not-signed-by"));
       }
       key = by;
       Feed f = FeedReader.read(g.bytes, said);
       if (first != null && !java.util.Objects.equals(f.issued(), first.issued())) {
-        throw new IllegalArgumentException("its pages are not of the same time; ask again");
+        throw new IllegalArgumentException(Words.of("feedAsking.pages-are-not-same-time"));
       }
       first = first == null ? f : first;
       for (Feed.Item i : f.items()) {
@@ -148,7 +149,7 @@ public final class FeedAsking {
       return;
     }
     if (now.issued() == null || FeedReader.instant(now.issued()).isBefore(then)) {
-      throw new IllegalArgumentException("it is older than what was read before, of " + was);
+      throw new IllegalArgumentException(Words.of("feedAsking.older-than-what-was-read", was));
     }
   }
 
@@ -169,7 +170,7 @@ public final class FeedAsking {
         return new Got(kept, before, a.uri());
       }
       if (a.status() != 200) {
-        throw new IllegalArgumentException("it answered with " + a.status());
+        throw new IllegalArgumentException(Words.of("feedAsking.answered-with", a.status()));
       }
       byte[] bytes = a.all(FeedReader.MOST_BYTES);
       FeedKey.Signed s = proved(bytes, signature(a.uri()));
@@ -207,7 +208,7 @@ public final class FeedAsking {
   private Got file(URI at) throws IOException, ShelfException {
     Path file = home.beside(at);
     if (Files.size(file) > FeedReader.MOST_BYTES) {
-      throw new IllegalArgumentException("it is larger than 32 MB");
+      throw new IllegalArgumentException(Words.of("feedAsking.larger-than-32-mb"));
     }
     byte[] bytes = Files.readAllBytes(file);
     Path sig = file.resolveSibling(file.getFileName() + ".sig");
@@ -221,19 +222,16 @@ public final class FeedAsking {
   private FeedKey.Signed proved(byte[] page, byte[] signature) {
     if (signature == null) {
       if (pinned != null) {
-        throw new IllegalArgumentException(
-            "it is not signed any more, as it was when it was first read");
+        throw new IllegalArgumentException(Words.of("feedAsking.not-signed-any-more-as"));
       }
       return null;
     }
     FeedKey.Signed s = FeedKey.Signed.read(signature);
     if (pinned != null && !pinned.equals(s.key())) {
-      throw new IllegalArgumentException(
-          "it is signed by another key than when it was first read; if the source says that it has"
-              + " a new one, remove the source here and add it again");
+      throw new IllegalArgumentException(Words.of("feedAsking.signed-by-another-key-than"));
     }
     if (!s.proves(page)) {
-      throw new IllegalArgumentException("its signature does not fit what it says");
+      throw new IllegalArgumentException(Words.of("feedAsking.signature-does-not-fit-what"));
     }
     return s;
   }

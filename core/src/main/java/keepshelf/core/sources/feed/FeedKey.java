@@ -11,6 +11,7 @@ import java.security.Signature;
 import java.security.spec.PKCS8EncodedKeySpec;
 import java.security.spec.X509EncodedKeySpec;
 import java.util.Base64;
+import keepshelf.core.words.Words;
 
 /**
  * Ed25519 signatures of pages of feeds (RFC 8032). A signature is a small text beside the page, two
@@ -37,7 +38,7 @@ public final class FeedKey {
     public static Signed read(byte[] text) {
       String[] lines = new String(text, StandardCharsets.US_ASCII).strip().split("\\s+");
       if (lines.length != 2) {
-        throw new IllegalArgumentException("its signature is not two lines of Base64");
+        throw new IllegalArgumentException(Words.of("feedKey.signature-not-two-lines-base64"));
       }
       Base64.getDecoder().decode(lines[0]);
       Base64.getDecoder().decode(lines[1]);
@@ -109,7 +110,7 @@ public final class FeedKey {
           f.generatePrivate(new PKCS8EncodedKeySpec(Base64.getDecoder().decode(lines[1])));
       return new KeyPair(open, secret);
     } catch (GeneralSecurityException | ArrayIndexOutOfBoundsException e) {
-      throw new IllegalArgumentException("it is no pair of keys", e);
+      throw new IllegalArgumentException(Words.of("feedKey.no-pair-keys"), e);
     }
   }
 

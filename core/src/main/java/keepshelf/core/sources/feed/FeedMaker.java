@@ -35,6 +35,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.names.FolderScope;
 import keepshelf.core.recognise.names.NameParts;
 import keepshelf.core.versions.VersionOrder;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -63,7 +64,7 @@ public final class FeedMaker {
           Problem.error(
               "feed-folder",
               folder.toString(),
-              Words.of("feedMaker.no-folder-beside-or-below", folder, out)));
+              Phrase.of("feedMaker.no-folder-beside-or-below", folder, out)));
     }
   }
 

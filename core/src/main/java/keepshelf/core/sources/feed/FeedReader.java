@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 import keepshelf.core.problem.Problem;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
@@ -61,19 +62,19 @@ public final class FeedReader {
     try {
       f = MAPPER.readValue(page, Feed.class);
     } catch (JacksonException e) {
-      throw new IllegalArgumentException("it is not JSON of the form of a feed", e);
+      throw new IllegalArgumentException(Words.of("feedReader.not-json-form-feed"), e);
     }
     if (f == null || f.form() == null || !f.form().startsWith("keepshelf-source-feed/")) {
-      throw new IllegalArgumentException("it does not say that it is a feed");
+      throw new IllegalArgumentException(Words.of("feedReader.does-not-say-that-feed"));
     }
     if (!f.form().equals(Feed.FORM)) {
-      throw new IllegalArgumentException("it has a form that is not known here, " + f.form());
+      throw new IllegalArgumentException(Words.of("feedReader.has-form-that-not-known", f.form()));
     }
     if (f.items().size() > MOST_ITEMS) {
-      throw new IllegalArgumentException("it has more than 200,000 items");
+      throw new IllegalArgumentException(Words.of("feedReader.has-more-than-200-000"));
     }
     if (f.issued() != null && instant(f.issued()) == null) {
-      throw new IllegalArgumentException("the time it was issued is none");
+      throw new IllegalArgumentException(Words.of("feedReader.time-was-issued-none"));
     }
     Set<String> ids = new HashSet<>();
     List<Feed.Item> good = new ArrayList<>();
@@ -89,9 +90,9 @@ public final class FeedReader {
             Problem.warning(
                 "feed-item",
                 i.id(),
-                Words.of(
+                Phrase.of(
                     "feedReader.feed-left-out-tell-source",
-                    i.name() == null ? Words.of("feedReader.item") : shown(i.name()),
+                    i.name() == null ? Phrase.of("feedReader.item") : shown(i.name()),
                     wrong)));
       }
     }

@@ -96,7 +96,7 @@ final class Download {
         // A channel is closed under whoever is interrupted while writing to it.
         throw new CancellationException();
       }
-      throw ShelfException.ofDisk(file.path(), "fetching " + file.name(), e);
+      throw ShelfException.ofDisk(file.path(), Words.of("doing.fetching", file.name()), e);
     }
   }
 

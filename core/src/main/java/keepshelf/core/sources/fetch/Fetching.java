@@ -30,6 +30,7 @@ import keepshelf.core.sources.Sources;
 import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /**
@@ -215,7 +216,7 @@ public final class Fetching implements AutoCloseable {
       }
       Files.deleteIfExists(lock);
     } catch (IOException e) {
-      failed(f, ShelfException.ofDisk(null, "fetching " + f.name(), e).getMessage());
+      failed(f, ShelfException.ofDisk(null, Words.of("doing.fetching", f.name()), e).getMessage());
     }
   }
 
@@ -241,7 +242,7 @@ public final class Fetching implements AutoCloseable {
     } catch (ShelfException e) {
       failed(f, e.getMessage());
     } catch (IOException e) {
-      failed(f, ShelfException.ofDisk(null, "fetching " + f.name(), e).getMessage());
+      failed(f, ShelfException.ofDisk(null, Words.of("doing.fetching", f.name()), e).getMessage());
     }
   }
 
@@ -321,7 +322,8 @@ public final class Fetching implements AutoCloseable {
           Problem.error(
               "disk",
               shelf.root().toString(),
-              Words.of("fetching.there-no-room-shelfs-disk", p.name(), missing >> 20, free >> 20)));
+              Phrase.of(
+                  "fetching.there-no-room-shelfs-disk", p.name(), missing >> 20, free >> 20)));
     }
   }
 

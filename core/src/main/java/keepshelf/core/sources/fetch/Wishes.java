@@ -17,6 +17,7 @@ import keepshelf.core.sources.SourceNews;
 import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 
 /** Makes of what a person wishes to have what has to be fetched. */
@@ -42,7 +43,7 @@ public final class Wishes {
                     Problem.error(
                         "no-edition",
                         pack.name(),
-                        Words.of(
+                        Phrase.of(
                             "wishes.not-had-at-there",
                             pack.name(),
                             resolution,
@@ -65,11 +66,11 @@ public final class Wishes {
     return Problem.error(
         "no-downloads-left",
         pack.name(),
-        Words.of(
+        Phrase.of(
             "wishes.plan-at-has-downloads-left",
             source.source().name(),
-            before == 0 ? "no" : Words.of("wishes.no-more-than", before),
-            when == null ? "." : " until " + when + ".",
+            before == 0 ? Phrase.of("wishes.no") : Phrase.of("wishes.no-more-than", before),
+            when == null ? "." : Phrase.of("wishes.until", when),
             pack.name()));
   }
 
@@ -85,7 +86,7 @@ public final class Wishes {
                     : Words.of("wishes.not-among-what-account-may");
     return new ShelfException(
         Problem.error(
-            "not-fetched", pack.name(), Words.of("wishes.cannot-fetched", pack.name(), why)));
+            "not-fetched", pack.name(), Phrase.of("wishes.cannot-fetched", pack.name(), why)));
   }
 
   private static String page(SourceNews source, PackNews pack) {

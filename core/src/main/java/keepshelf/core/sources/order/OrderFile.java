@@ -20,6 +20,7 @@ import keepshelf.core.disk.DiskTrouble;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -68,7 +69,10 @@ public final class OrderFile {
       return t;
     } catch (IOException e) {
       throw new ShelfException(
-          Problem.error("not-read", file.toString(), DiskTrouble.sentence(e, "reading " + file)),
+          Problem.error(
+              "not-read",
+              file.toString(),
+              DiskTrouble.sentence(e, Words.of("doing.reading", file))),
           e);
     }
   }
@@ -78,7 +82,7 @@ public final class OrderFile {
         Problem.error(
             "order-list",
             file.toString(),
-            Words.of("orderFile.cannot-read-list-orders-save", file, why)));
+            Phrase.of("orderFile.cannot-read-list-orders-save", file, why)));
   }
 
   private static OrderTable of(String name, byte[] bytes) throws IOException {

@@ -11,6 +11,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
@@ -86,7 +87,7 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
     if (days.ambiguous()) {
       problems.add(
           Problem.note(
-              "day-or-month", null, Words.of("orderList.nothing-list-tells-whether-dates")));
+              "day-or-month", null, Phrase.of("orderList.nothing-list-tells-whether-dates")));
     }
     List<Entitlement> owned = new ArrayList<>();
     for (int r = 0; r < table.rows().size(); r++) {
@@ -168,7 +169,7 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
     return Problem.warning(
         "order-" + what,
         null,
-        Words.of("orderList.row-no-can-read-left", row.number + 1, text, what));
+        Phrase.of("orderList.row-no-can-read-left", row.number + 1, text, what));
   }
 
   private static List<Problem> cut(List<Problem> all) {
@@ -180,7 +181,7 @@ public record OrderList(List<Entitlement> owned, List<Problem> problems) {
         Problem.warning(
             "order-more",
             null,
-            Words.of("orderList.more-cells-could-not-read", all.size() - MOST_SAID)));
+            Phrase.of("orderList.more-cells-could-not-read", all.size() - MOST_SAID)));
     return out;
   }
 

@@ -2,6 +2,7 @@ package keepshelf.core.sources.order;
 
 import java.util.ArrayList;
 import java.util.List;
+import keepshelf.core.words.Words;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
@@ -110,7 +111,9 @@ final class OrderPage {
             .map(l -> l.get(i).className())
             .distinct()
             .toList();
-    return all.size() == 1 && !all.getFirst().isBlank() ? all.getFirst() : "column " + (i + 1);
+    return all.size() == 1 && !all.getFirst().isBlank()
+        ? all.getFirst()
+        : Words.of("orderPage.column", i + 1);
   }
 
   private static List<Element> leaves(Element e) {

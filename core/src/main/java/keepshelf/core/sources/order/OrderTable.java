@@ -3,6 +3,7 @@ package keepshelf.core.sources.order;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import keepshelf.core.words.Words;
 
 /**
  * A list of orders as a table.
@@ -41,7 +42,7 @@ public record OrderTable(List<String> columns, List<List<String>> rows) {
       String name = i < full.getFirst().size() ? full.getFirst().get(i) : "";
       if (!name.isEmpty() || full.stream().anyMatch(l -> at < l.size() && !l.get(at).isEmpty())) {
         used.add(i);
-        columns.add(free(columns, name.isEmpty() ? "column " + (i + 1) : name));
+        columns.add(free(columns, name.isEmpty() ? Words.of("orderTable.column", i + 1) : name));
       }
     }
     List<List<String>> rows = new ArrayList<>();

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import keepshelf.core.catalogue.Alike;
+import keepshelf.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -66,7 +67,7 @@ public record Entitlement(
     until = blank(until);
     how = how == null ? How.BY_HAND : how;
     if (blank(source) == null || blank(name) == null) {
-      throw new IllegalArgumentException("Something owned needs a source and a name.");
+      throw new IllegalArgumentException(Words.of("entitlement.something-owned-needs-source-name"));
     }
     source = source.strip();
     name = name.strip();

@@ -23,6 +23,7 @@ import keepshelf.core.json.Json;
 import keepshelf.core.json.RecordFiles;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
+import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import tools.jackson.core.JacksonException;
 
@@ -147,7 +148,7 @@ public final class Entitlements {
           Problem.error(
               "record",
               file.toString(),
-              Words.of("entitlements.record-what-owned-cannot-read", file)),
+              Phrase.of("entitlements.record-what-owned-cannot-read", file)),
           e);
     } catch (IOException e) {
       throw ShelfException.ofDisk(source, Words.of("entitlements.keeping-what-owned", source), e);

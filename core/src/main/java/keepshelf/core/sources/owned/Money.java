@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import keepshelf.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -57,7 +58,7 @@ public record Money(BigDecimal amount, String currency) {
   @JsonCreator
   static Money of(String text) {
     return read(text)
-        .orElseThrow(() -> new IllegalArgumentException("“" + text + "” is no amount of money"));
+        .orElseThrow(() -> new IllegalArgumentException(Words.of("money.no-amount-money", text)));
   }
 
   /** The same in this currency when none was written. */

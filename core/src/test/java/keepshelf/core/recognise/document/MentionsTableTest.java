@@ -138,7 +138,7 @@ class MentionsTableTest {
             "a.png");
     Mention m = f.mentions().get("a.png");
     assertThat(m.role()).isEqualTo(MapRole.PACKED);
-    assertThat(m.channels().inWords()).isEqualTo("R occlusion, G roughness, B metallic");
+    assertThat(m.channels().inWords().text()).isEqualTo("R occlusion, G roughness, B metallic");
     assertThat(m.document()).isEqualTo("kelp.gltf");
   }
 

@@ -66,7 +66,7 @@ class WordsOfRolesTest {
             .filter(x -> x.channels() != null)
             .findFirst()
             .orElseThrow();
-    assertThat(s.channels().inWords()).isEqualTo(channels.replace(';', ','));
+    assertThat(s.channels().inWords().text()).isEqualTo(channels.replace(';', ','));
   }
 
   @ParameterizedTest
@@ -175,7 +175,7 @@ class WordsOfRolesTest {
         NameReadings.of(NameParts.of(name), null, Map.of()).stream()
             .map(r -> r.senses().getFirst())
             .filter(s -> s.channels() != null)
-            .map(s -> s.channels().inWords().replace(',', ';'))
+            .map(s -> s.channels().inWords().text().replace(',', ';'))
             .toList();
     if (channels == null) {
       assertThat(packed).isEmpty();

@@ -16,6 +16,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
+import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.pixel.Pixels;
@@ -70,7 +71,7 @@ class RoleByPixelsTest {
             "png",
             null,
             null,
-            new Verdict(List.of(new Evidence("name", said, "the name says so"))),
+            new Verdict(List.of(new Evidence("name", said, Phrase.plain("the name says so")))),
             null,
             null,
             null)
@@ -127,7 +128,7 @@ class RoleByPixelsTest {
         RoleByPixels.confirm(map("a.png", named, said, sort.pixels(7)), ItemKind.MATERIAL);
     assertThat(m.role()).isEqualTo(becomes);
     if (reason != null) {
-      assertThat(m.verdict().reasons()).anyMatch(r -> r.contains(reason));
+      assertThat(m.verdict().sentences()).anyMatch(r -> r.contains(reason));
     }
     if (named == becomes && reason != null) {
       boolean against = reason.startsWith("do not") || reason.startsWith("where");
@@ -166,7 +167,7 @@ class RoleByPixelsTest {
   void channelsOfAPackedMapAreToldByTheirSpread() {
     Pixels p = packed(occlusion(), Sort.GREY.pixels(4), Sort.BINARY.pixels(6));
     RecognisedMap m = RoleByPixels.confirm(map("a.png", MapRole.PACKED, 0.9, p), ItemKind.MATERIAL);
-    assertThat(m.channels().inWords()).isEqualTo("R occlusion, G roughness, B metallic");
+    assertThat(m.channels().inWords().text()).isEqualTo("R occlusion, G roughness, B metallic");
     assertThat(m.verdict().confidence()).as("a person is asked").isLessThan(Verdict.ASK_BELOW);
     Pixels none =
         packed(Sort.GREY.pixels(4).mapLevels(0, v -> 0), Sort.GREY.pixels(4), occlusion());
@@ -182,7 +183,7 @@ class RoleByPixelsTest {
     m = m.as(MapRole.PACKED, Channels.ofLetters("orm"), m.verdict());
     RecognisedMap after = RoleByPixels.confirm(m, ItemKind.MATERIAL);
     assertThat(after.verdict().confidence()).isLessThan(m.verdict().confidence());
-    assertThat(after.verdict().reasons()).anyMatch(r -> r.contains("nothing is packed in it"));
+    assertThat(after.verdict().sentences()).anyMatch(r -> r.contains("nothing is packed in it"));
   }
 
   @ParameterizedTest
@@ -196,7 +197,7 @@ class RoleByPixelsTest {
   })
   void wordsDocumentsAndPeopleSayARole(String kind, double weight, boolean named) {
     RecognisedMap m = map("a.png", MapRole.HEIGHT, 0.1, Sort.GREY.pixels(1));
-    Verdict v = new Verdict(List.of(new Evidence(kind, weight, "said")));
+    Verdict v = new Verdict(List.of(new Evidence(kind, weight, Phrase.plain("said"))));
     assertThat(RoleByPixels.named(m.as(m.role(), null, v))).isEqualTo(named);
   }
 
