@@ -12,6 +12,9 @@ import org.jspecify.annotations.Nullable;
 public final class Light {
   private static final float DIELECTRIC = 0.04f;
 
+  /** Of 8 bits. */
+  private static final int LEVELS = 256;
+
   private Light() {}
 
   /**
@@ -21,16 +24,7 @@ public final class Light {
    */
   public static Pixels occluded(Pixels colour, Pixels occlusion, double amount) {
     float share = (float) amount;
-    int n = colour.width() * colour.height();
-    short[] out = new short[3 * n];
-    float[] table = table(colour);
-    for (int i = 0; i < n; i++) {
-      float o = 1 - share * (1 - Math.clamp(occlusion.at(i * occlusion.channels()), 0f, 1f));
-      for (int c = 0; c < 3; c++) {
-        out[3 * i + c] = stored(linear(colour, table, i, c) * o);
-      }
-    }
-    return Pixels.u16(colour.width(), colour.height(), 3, out);
+    return mixed(colour, occlusion, (light, o) -> light * (1 - share * (1 - o)));
   }
 
   /**
@@ -39,17 +33,55 @@ public final class Light {
    * {@link SpecGloss}.
    */
   public static Pixels specGloss(Pixels base, Pixels metallic, boolean specular) {
-    int n = base.width() * base.height();
+    return mixed(
+        base,
+        metallic,
+        specular
+            ? (light, m) -> DIELECTRIC + (light - DIELECTRIC) * m
+            : (light, m) -> light * (1 - m));
+  }
+
+  /** Linear light of one channel of a colour, changed by a value 0..1 of a map beside it. */
+  @FunctionalInterface
+  private interface Mix {
+    float of(float light, float value);
+  }
+
+  /** {@code mix} of each channel of {@code colour} and the first channel of {@code data}. */
+  private static Pixels mixed(Pixels colour, Pixels data, Mix mix) {
+    int n = colour.width() * colour.height();
     short[] out = new short[3 * n];
-    float[] table = table(base);
+    float[] table = table(colour);
+    if (table != null && data.depth() == Depth.U8 && n > LEVELS * LEVELS) {
+      byLevels(colour, data, mix, table, out);
+      return Pixels.u16(colour.width(), colour.height(), 3, out);
+    }
     for (int i = 0; i < n; i++) {
-      float m = Math.clamp(metallic.at(i * metallic.channels()), 0f, 1f);
+      float value = Math.clamp(data.at(i * data.channels()), 0f, 1f);
       for (int c = 0; c < 3; c++) {
-        float b = linear(base, table, i, c);
-        out[3 * i + c] = stored(specular ? DIELECTRIC + (b - DIELECTRIC) * m : b * (1 - m));
+        out[3 * i + c] = stored(mix.of(linear(colour, table, i, c), value));
       }
     }
-    return Pixels.u16(base.width(), base.height(), 3, out);
+    return Pixels.u16(colour.width(), colour.height(), 3, out);
+  }
+
+  /** The same for two maps of 8 bits: there are only so many pairs of levels. */
+  private static void byLevels(Pixels colour, Pixels data, Mix mix, float[] table, short[] out) {
+    short[] pairs = new short[LEVELS * LEVELS];
+    for (int v = 0; v < LEVELS; v++) {
+      for (int l = 0; l < LEVELS; l++) {
+        pairs[v * LEVELS + l] = stored(mix.of(table[l], v * (1f / 255f)));
+      }
+    }
+    int step = colour.channels();
+    int green = step < 3 ? 0 : 1;
+    int blue = step < 3 ? 0 : 2;
+    for (int i = 0, o = 0, at = 0; o < out.length; i++, o += 3, at += step) {
+      int row = data.level(i * data.channels()) * LEVELS;
+      out[o] = pairs[row + colour.level(at)];
+      out[o + 1] = pairs[row + colour.level(at + green)];
+      out[o + 2] = pairs[row + colour.level(at + blue)];
+    }
   }
 
   /** Linear light of each level of an 8-bit picture, else null. */
@@ -57,8 +89,8 @@ public final class Light {
     if (p.depth() != Depth.U8) {
       return null;
     }
-    float[] out = new float[256];
-    for (int i = 0; i < 256; i++) {
+    float[] out = new float[LEVELS];
+    for (int i = 0; i < LEVELS; i++) {
       out[i] = Srgb.linear(i * (1f / 255f));
     }
     return out;

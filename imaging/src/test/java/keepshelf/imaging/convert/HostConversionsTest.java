@@ -4,12 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
+import java.util.List;
 import java.util.Random;
 import keepshelf.imaging.Fields;
 import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** What installing does to pictures, beside the exact turns of {@link ConversionsTest}. */
 class HostConversionsTest {
@@ -111,6 +115,38 @@ class HostConversionsTest {
                 .isCloseTo(Srgb.toLinear(base.at(3 * i + c)), within(metal == 0 ? 0.01f : 0.12f));
           }
         }
+      }
+    }
+  }
+
+  /** Large pictures of 8 bits go by pairs of levels, small ones pixel by pixel. */
+  @ParameterizedTest
+  @CsvSource({"1, 1", "2, 1", "3, 1", "3, 3", "4, 4"})
+  void largePicturesAreMixedAsTheirHalvesAre(int channels, int dataChannels) {
+    int w = 300;
+    int h = 260;
+    java.util.Random random = new Random(channels * 8L + dataChannels);
+    byte[] colour = new byte[w * h * channels];
+    byte[] data = new byte[w * h * dataChannels];
+    random.nextBytes(colour);
+    random.nextBytes(data);
+    Pixels base = Pixels.u8(w, h, channels, colour);
+    Pixels map = Pixels.u8(w, h, dataChannels, data);
+    Pixels halfBase = Pixels.u8(w, h / 2, channels, Arrays.copyOf(colour, colour.length / 2));
+    Pixels halfMap = Pixels.u8(w, h / 2, dataChannels, Arrays.copyOf(data, data.length / 2));
+    List<Pixels> whole =
+        List.of(
+            Light.specGloss(base, map, false),
+            Light.specGloss(base, map, true),
+            Light.occluded(base, map, 0.7));
+    List<Pixels> half =
+        List.of(
+            Light.specGloss(halfBase, halfMap, false),
+            Light.specGloss(halfBase, halfMap, true),
+            Light.occluded(halfBase, halfMap, 0.7));
+    for (int k = 0; k < whole.size(); k++) {
+      for (int i = 0; i < half.get(k).sampleCount(); i++) {
+        assertThat(whole.get(k).level(i)).isEqualTo(half.get(k).level(i));
       }
     }
   }
