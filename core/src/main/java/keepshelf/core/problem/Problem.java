@@ -1,6 +1,7 @@
 package keepshelf.core.problem;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
+import java.util.Objects;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Phrase;
 import org.jspecify.annotations.Nullable;
@@ -22,6 +23,11 @@ public record Problem(
     @Nullable String path,
     @JsonProperty("message") Phrase said,
     @JsonProperty("proposal") @Nullable Phrase advice) {
+  /** A record that somebody changed may say nothing. */
+  public Problem {
+    said = Objects.requireNonNullElse(said, Phrase.plain(""));
+  }
+
   /** A problem whose message says all. */
   public Problem(
       String code, Severity severity, @Nullable MapRole role, @Nullable String path, Phrase said) {

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.LoggerFactory;
 
 /**
  * Something to be said, kept as what it says and not in the words of one language: the key of a
@@ -61,8 +62,15 @@ public record Phrase(@Nullable String key, List<Object> values) {
       return values.isEmpty() ? "" : values.getFirst().toString();
     }
     Object[] said = values.stream().map(v -> v instanceof Phrase p ? p.text() : v).toArray();
-    // A shelf of a later release may hold what this one has no words for.
-    return Words.has(key) ? Words.of(key, said) : Words.of("phrase.unknown", key, listed(said));
+    // A later release may have texts that this one has not, and a record may have been changed.
+    if (Words.has(key)) {
+      try {
+        return Words.of(key, said);
+      } catch (IllegalArgumentException e) {
+        LoggerFactory.getLogger(Phrase.class).warn("{} does not take {}", key, listed(said));
+      }
+    }
+    return Words.of("phrase.unknown", key, listed(said));
   }
 
   private static String listed(Object[] values) {

@@ -16,6 +16,7 @@ import keepshelf.core.problem.Problem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.core.type.TypeReference;
 
 class PhraseTest {
@@ -87,6 +88,37 @@ class PhraseTest {
     assertThat(Json.mapper().readValue("{\"key\":\"later.x\"}", Phrase.class).text())
         .contains("later.x");
     assertThat(Json.mapper().readValue("{\"other\":1}", Phrase.class).text()).isNotBlank();
+  }
+
+  /** Records are files, and anybody can change them. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "{\"key\":\"setChecks.does-not-go-beyond-left\",\"values\":[\"a.png\",\"b\"]}",
+        "{\"key\":\"setChecks.does-not-go-beyond-left\",\"values\":[{\"x\":1},[2],null]}",
+        "{\"key\":\"setChecks.does-not-go-beyond-left\"}",
+        "{\"key\":\"setChecks.does-not-go-beyond-left\",\"values\":7}",
+        "{\"key\":7}",
+        "[1, 2]",
+        "true",
+        "3.5"
+      })
+  void whatMakesNoSenseIsShownWithoutAFailure(String json) {
+    assertThat(Json.mapper().readValue(json, Phrase.class).text()).isNotBlank();
+    Problem p =
+        Json.mapper()
+            .readValue(
+                "{\"code\":\"x\",\"severity\":\"note\",\"message\":" + json + "}", Problem.class);
+    assertThat(p.message()).isNotBlank();
+    assertThat(p.proposal()).isNull();
+  }
+
+  @Test
+  void aProblemThatSaysNothingIsRead() {
+    Problem p =
+        Json.mapper()
+            .readValue("{\"code\":\"x\",\"severity\":\"note\",\"message\":null}", Problem.class);
+    assertThat(p.message()).isEmpty();
   }
 
   @Test
