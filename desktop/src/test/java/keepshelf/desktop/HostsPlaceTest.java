@@ -62,9 +62,9 @@ class HostsPlaceTest {
   @BeforeAll
   static void fill() throws Exception {
     Path pack = Files.createDirectories(dir.resolve("pack"));
-    for (int side : new int[] {256, 512}) {
+    for (int side : new int[] {512, 1024}) {
       MapSet rope = new MapSet(Recipe.TARRED_ROPE, side);
-      String end = "_" + side + ".png";
+      String end = side == 512 ? "_512.png" : "_1K.png";
       ImageEncoder.png(rope.baseColour(), pack.resolve("tarred_rope_BaseColor" + end), 1);
       ImageEncoder.png(rope.roughness(), pack.resolve("tarred_rope_Roughness" + end), 1);
       ImageEncoder.png(rope.normal8(true), pack.resolve("tarred_rope_NormalGL" + end), 1);
@@ -154,8 +154,8 @@ class HostsPlaceTest {
     assertThat(model.plans()).as("problems: %s", window.work().problems()).hasSize(2);
     // Both at the smaller resolution, with a test scene.
     ComboBox<String> resolution = robot.lookup("#option-resolution").queryComboBox();
-    assertThat(resolution.getItems()).containsExactly("256", "512");
-    act(() -> resolution.setValue("256"));
+    assertThat(resolution.getItems()).containsExactly("512", "1K");
+    act(() -> resolution.setValue("512"));
     idle();
     act(() -> robot.lookup("#option-scene").queryAs(CheckBox.class).setSelected(true));
     idle();
@@ -173,7 +173,7 @@ class HostsPlaceTest {
     });
     idle();
     assertThat(model.plans().values())
-        .allMatch(p -> p.resolution().equals("256") && p.tileMetres() == 0.25);
+        .allMatch(p -> p.resolution().equals("512") && p.tileMetres() == 0.25);
     robot.push(KeyCode.ENTER);
     idle();
     InstallationRecord rope = installed("tarred_rope", "lanternhouse");
@@ -188,8 +188,7 @@ class HostsPlaceTest {
     act(() -> model.focusProperty().set(cell("tarred_rope", "lanternhouse")));
     robot.type(KeyCode.PLUS);
     idle();
-    assertThat(model.plans().get(cell("tarred_rope", "lanternhouse")).resolution())
-        .isEqualTo("512");
+    assertThat(model.plans().get(cell("tarred_rope", "lanternhouse")).resolution()).isEqualTo("1K");
     robot.push(KeyCode.ENTER);
     idle();
     InstallationRecord larger = installed("tarred_rope", "lanternhouse");
