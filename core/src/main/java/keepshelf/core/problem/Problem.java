@@ -73,32 +73,32 @@ public record Problem(
     }
   }
 
-  /** An error about a file. */
+  /** An error about a file, in words that are ready. */
   public static Problem error(String code, @Nullable String path, String message) {
     return error(code, path, Phrase.plain(message));
   }
 
-  /** An error about a file, that outlives this run. */
+  /** An error about a file, put into words when it is read. */
   public static Problem error(String code, @Nullable String path, Phrase said) {
     return new Problem(code, Severity.ERROR, null, path, said);
   }
 
-  /** A warning about a file. */
+  /** A warning about a file, in words that are ready. */
   public static Problem warning(String code, @Nullable String path, String message) {
     return warning(code, path, Phrase.plain(message));
   }
 
-  /** A warning about a file, that outlives this run. */
+  /** A warning about a file, put into words when it is read. */
   public static Problem warning(String code, @Nullable String path, Phrase said) {
     return new Problem(code, Severity.WARNING, null, path, said);
   }
 
-  /** A remark about a file. */
+  /** A remark about a file, in words that are ready. */
   public static Problem note(String code, @Nullable String path, String message) {
     return note(code, path, Phrase.plain(message));
   }
 
-  /** A remark about a file, that outlives this run. */
+  /** A remark about a file, put into words when it is read. */
   public static Problem note(String code, @Nullable String path, Phrase said) {
     return new Problem(code, Severity.NOTE, null, path, said);
   }

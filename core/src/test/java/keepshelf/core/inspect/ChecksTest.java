@@ -12,6 +12,7 @@ import keepshelf.core.TestPacks;
 import keepshelf.core.disk.Progress;
 import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalReader;
+import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.PixelWitness;
 import keepshelf.core.recognise.found.RecognisedItem;
@@ -224,6 +225,10 @@ class ChecksTest {
     assertThat(map.handedness()).isEqualTo(Handedness.DX);
     assertThat(map.handednessVerdict().sentences())
         .anyMatch(r -> r.contains("but the pixels say otherwise"));
+    assertThat(Json.line(map.handednessVerdict().reasons()))
+        .as("what the name says is kept as a key too")
+        .contains("mapMaker.name-says-opengl")
+        .doesNotContain("the name says");
   }
 
   @Test

@@ -85,8 +85,7 @@ final class FacingByPixels {
     if (named != Handedness.UNKNOWN && named != pixels) {
       // The pixels are what is used; the name may have been given wrongly.
       why.replaceAll(e ->
-          new Evidence(
-              e.kind(), -0.2, Phrase.of("facingByPixels.pixels-say-otherwise", e.sentence())));
+          new Evidence(e.kind(), -0.2, Phrase.of("facingByPixels.pixels-say-otherwise", e.said())));
     }
     if (bySlopes != Handedness.UNKNOWN) {
       why.add(sloped(slopes));
