@@ -1,27 +1,46 @@
 package keepshelf.core.intake;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.Iterator;
 import java.util.List;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.function.Function;
+import keepshelf.core.disk.Awaited;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Several downloads one after the other: each is read while the one before it is filed. One is read
- * ahead and no more, for what is unpacked and not filed lies on the disk twice.
+ * Several downloads one after the other: the next is read while the one before it is filed, and the
+ * one after that as well while both are small, for one alone does not keep all cores busy. No more,
+ * for what is unpacked and not filed lies on the disk twice.
  */
 public final class ArrivalQueue implements AutoCloseable {
+  private static final int MOST = 2;
+
+  /** Bytes on the disk up to which a download is small. */
+  static final long SMALL = 128L << 20;
+
   private final Iterator<String> paths;
   private final Function<String, Arrival> reading;
-  private final ExecutorService ahead =
-      Executors.newSingleThreadExecutor(
-          Thread.ofPlatform().daemon().name("keepshelf-arrivals-", 0).factory());
+  private final ExecutorService readers =
+      Executors.newFixedThreadPool(
+          MOST, Thread.ofPlatform().daemon().name("keepshelf-arrivals-", 0).factory());
 
-  private @Nullable Future<Arrival> next;
+  /** In the order they were named. */
+  private final Deque<Future<Arrival>> ahead = new ArrayDeque<>();
+
+  /** The next that is not begun; null after the last. */
+  private @Nullable String waiting;
+
+  /** Whether all that is read ahead is small. */
+  private boolean small = true;
 
   /**
    * Begins with the first of {@code paths}.
@@ -31,15 +50,29 @@ public final class ArrivalQueue implements AutoCloseable {
   public ArrivalQueue(List<String> paths, Function<String, Arrival> reading) {
     this.paths = List.copyOf(paths).iterator();
     this.reading = reading;
+    waiting = this.paths.hasNext() ? this.paths.next() : null;
     begin();
   }
 
   private void begin() {
-    if (paths.hasNext()) {
-      String path = paths.next();
-      next = ahead.submit(() -> reading.apply(path));
-    } else {
-      next = null;
+    if (ahead.isEmpty()) {
+      small = true;
+    }
+    while (waiting != null && (ahead.isEmpty() || ahead.size() < MOST && small && small(waiting))) {
+      String path = waiting;
+      small = small && small(path);
+      ahead.add(readers.submit(() -> reading.apply(path)));
+      waiting = paths.hasNext() ? paths.next() : null;
+    }
+  }
+
+  private static boolean small(String path) {
+    try {
+      Path file = Path.of(path);
+      return Files.isRegularFile(file) && Files.size(file) <= SMALL;
+    } catch (IOException | InvalidPathException e) {
+      // Whoever reads it says so.
+      return true;
     }
   }
 
@@ -51,33 +84,24 @@ public final class ArrivalQueue implements AutoCloseable {
    * @throws java.util.NoSuchElementException after the last
    */
   public Arrival next() {
-    Future<Arrival> read = next;
-    if (read == null) {
-      throw new java.util.NoSuchElementException();
-    }
+    Future<Arrival> read = ahead.remove();
     try {
-      return read.get();
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new CancellationException();
-    } catch (ExecutionException e) {
-      switch (e.getCause()) {
-        case RuntimeException r -> throw r;
-        case Error r -> throw r;
-        default -> throw new IllegalStateException(e.getCause());
-      }
+      return Awaited.get(read);
     } finally {
       begin();
     }
   }
 
-  /** Deletes what was unpacked of one that was read and is not wanted any more. */
+  /** Deletes what was unpacked of those that were read and are not wanted any more. */
   @Override
   public void close() {
-    Future<Arrival> unwanted = next;
-    ahead.close();
-    if (unwanted != null && unwanted.state() == Future.State.SUCCESS) {
-      Recovery.discard(unwanted.resultNow());
+    waiting = null;
+    readers.close();
+    for (Future<Arrival> unwanted : ahead) {
+      if (unwanted.state() == Future.State.SUCCESS) {
+        Recovery.discard(unwanted.resultNow());
+      }
     }
+    ahead.clear();
   }
 }

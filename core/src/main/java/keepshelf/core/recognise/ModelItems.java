@@ -10,6 +10,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.concurrent.Future;
+import java.util.concurrent.FutureTask;
+import keepshelf.core.disk.Awaited;
 import keepshelf.core.inspect.SetChecks;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.Workflow;
@@ -24,9 +27,10 @@ import keepshelf.core.recognise.model.ModelReader;
 import keepshelf.core.recognise.names.NameParts;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Makes items of model files, with the texture sets that their material slots mean. */
-final class ModelItems {
+final class ModelItems implements AutoCloseable {
   private static final Set<String> MODELS =
       Set.of("obj", "fbx", "glb", "gltf", "dae", "ply", "stl");
 
@@ -34,26 +38,45 @@ final class ModelItems {
   private static final int PLANE = 2;
 
   private final List<Problem> problems;
+  private final List<LooseFile> files;
+  private final @Nullable Future<List<ModelFacts>> reading;
 
-  ModelItems(List<Problem> problems) {
+  /** Begins to read the model files among {@code loose}, while others look at pictures. */
+  ModelItems(List<LooseFile> loose, List<Problem> problems) {
     this.problems = problems;
-  }
-
-  /**
-   * Reads the model files among {@code loose} and returns {@code items} with those sets joined that
-   * belong to one model; the model files stay in {@code loose} and say what they hold.
-   */
-  List<RecognisedItem> attach(List<RecognisedItem> items, List<LooseFile> loose) {
-    List<LooseFile> files =
+    files =
         loose.stream()
             .filter(l -> MODELS.contains(l.file().extension()) && l.file().size() > 0)
             .filter(l -> l.file().onDisk() != null && l.sort() != Sort.JUNK)
             .toList();
     if (files.isEmpty()) {
+      reading = null;
+      return;
+    }
+    List<Path> paths = files.stream().map(l -> Objects.requireNonNull(l.file().onDisk())).toList();
+    FutureTask<List<ModelFacts>> task =
+        new FutureTask<>(() -> ModelReader.read(root(files.getFirst().file()), paths));
+    Thread.ofPlatform().daemon().name("keepshelf-models").start(task);
+    reading = task;
+  }
+
+  /** Stops reading when nobody asks for the answer any more. */
+  @Override
+  public void close() {
+    if (reading != null) {
+      reading.cancel(true);
+    }
+  }
+
+  /**
+   * Returns {@code items} with those sets joined that belong to one model; the model files stay in
+   * {@code loose} and say what they hold.
+   */
+  List<RecognisedItem> attach(List<RecognisedItem> items, List<LooseFile> loose) {
+    if (reading == null) {
       return items;
     }
-    List<Path> paths = files.stream().map(l -> l.file().onDisk()).toList();
-    List<ModelFacts> facts = ModelReader.read(root(files.getFirst().file()), paths);
+    List<ModelFacts> facts = Awaited.get(reading);
     // The same model in several file formats is one item.
     Map<String, List<Integer>> byName = new LinkedHashMap<>();
     for (int i = 0; i < files.size(); i++) {

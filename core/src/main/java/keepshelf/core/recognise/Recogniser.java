@@ -89,8 +89,10 @@ public final class Recogniser {
     maker.environments(environments, rest);
     maker.leftOver(rest, materials);
     PixelJudge judge = new PixelJudge(maker.alternatives(), problems, looking, knowledge.witness());
-    List<RecognisedItem> items = judge.judge(maker.items(), loose);
-    items = new ModelItems(problems).attach(items, loose);
+    List<RecognisedItem> items;
+    try (ModelItems models = new ModelItems(loose, problems)) {
+      items = models.attach(judge.judge(maker.items(), loose), loose);
+    }
     Set<String> versions = maker.versions();
     String version =
         arrival.version() != null

@@ -66,28 +66,43 @@ class ArrivalQueueTest {
     assertThat(unpacked()).isZero();
   }
 
-  @Test
-  void oneIsReadAheadAndNoMore() throws Exception {
-    List<String> paths = List.of(archive("tarp"), archive("bell"), archive("anchor"));
+  /** What is begun of {@code paths} when the first was taken and {@code many} more are expected. */
+  private List<String> begunOf(List<String> paths, int many) throws Exception {
     List<String> begun = Collections.synchronizedList(new ArrayList<>());
-    CountDownLatch second = new CountDownLatch(2);
+    CountDownLatch all = new CountDownLatch(1 + many);
     ArrivalQueue queue =
         new ArrivalQueue(
             paths,
             p -> {
               begun.add(p);
-              second.countDown();
+              all.countDown();
               return read(p);
             });
     Arrival first = queue.next();
-    // The second is read without being asked for; the third is not begun before the second is
-    // taken.
-    assertThat(second.await(1, TimeUnit.MINUTES)).isTrue();
+    assertThat(all.await(1, TimeUnit.MINUTES)).isTrue();
     Recovery.discard(first);
     queue.close();
-    assertThat(begun).isEqualTo(paths.subList(0, 2));
     // What was read and not taken leaves nothing behind.
     assertThat(unpacked()).isZero();
+    return begun.stream().sorted(java.util.Comparator.comparing(paths::indexOf)).toList();
+  }
+
+  @Test
+  void twoSmallOnesAreReadAheadAndNoMore() throws Exception {
+    List<String> paths =
+        List.of(archive("tarp"), archive("bell"), archive("anchor"), archive("net"));
+    assertThat(begunOf(paths, 2)).isEqualTo(paths.subList(0, 3));
+  }
+
+  @Test
+  void aLargeOneIsReadAheadAlone() throws Exception {
+    String large = archive("hull");
+    try (var file = new java.io.RandomAccessFile(large, "rw")) {
+      // Nothing but a hole: no room on the disk is taken.
+      file.setLength(ArrivalQueue.SMALL + 1);
+    }
+    List<String> paths = List.of(archive("tarp"), large, archive("anchor"), archive("net"));
+    assertThat(begunOf(paths, 1)).isEqualTo(paths.subList(0, 2));
   }
 
   @Test

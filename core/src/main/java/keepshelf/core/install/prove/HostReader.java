@@ -5,12 +5,16 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import keepshelf.core.disk.RunningProgram;
 import keepshelf.core.install.measure.Relief;
 import keepshelf.core.json.Json;
+import keepshelf.core.words.Words;
 
 /** Starts a host's own reader as a process of its own and takes what it says it found. */
 public final class HostReader {
-  private static final Map<String, RunningReader> RUNNING = new ConcurrentHashMap<>();
+  private static final long PATIENCE_SECONDS = 120;
+
+  private static final Map<String, RunningProgram> RUNNING = new ConcurrentHashMap<>();
 
   /**
    * What a reader found.
@@ -92,7 +96,7 @@ public final class HostReader {
    * takes as long as a small installation.
    */
   public static void expect(String mainClass) {
-    RunningReader reader = RUNNING.computeIfAbsent(mainClass, RunningReader::new);
+    RunningProgram reader = running(mainClass);
     Thread.ofVirtual().start(reader::prepare);
   }
 
@@ -121,15 +125,33 @@ public final class HostReader {
     return ask(mainClass, question.toString());
   }
 
+  private static RunningProgram running(String mainClass) {
+    return RUNNING.computeIfAbsent(
+        mainClass,
+        m -> new RunningProgram(List.of("-Djava.awt.headless=true"), m, PATIENCE_SECONDS));
+  }
+
   private static Reading ask(String mainClass, String question) throws IOException {
-    RunningReader reader = RUNNING.computeIfAbsent(mainClass, RunningReader::new);
+    RunningProgram reader = running(mainClass);
     String answer;
     try {
-      answer = reader.ask(question);
+      answer = reader.ask(question, "{");
     } catch (IOException e) {
       // It may have been ended from outside since the last proof.
-      answer = reader.ask(question);
+      answer = again(reader, question);
     }
     return Json.mapper().readValue(answer, Reading.class);
+  }
+
+  private static String again(RunningProgram reader, String question) throws IOException {
+    try {
+      return reader.ask(question, "{");
+    } catch (RunningProgram.NoAnswerException e) {
+      throw new IOException(
+          e.late()
+              ? Words.of("hostReader.did-not-answer")
+              : Words.of("hostReader.ended-without-answer"),
+          e);
+    }
   }
 }

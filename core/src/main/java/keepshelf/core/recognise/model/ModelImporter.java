@@ -1,14 +1,18 @@
 package keepshelf.core.recognise.model;
 
-import java.io.BufferedWriter;
+import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.PrintStream;
 import java.nio.IntBuffer;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import keepshelf.core.json.Json;
 import keepshelf.core.words.Words;
@@ -23,9 +27,8 @@ import org.lwjgl.assimp.AIVector3D;
 import org.lwjgl.assimp.Assimp;
 
 /**
- * Reads model files through the native importer and writes what they hold, one JSON line a file. A
- * program of its own: a model file that brings the importer down must not take the application with
- * it.
+ * Reads model files through the native importer and says what they hold. A program of its own: a
+ * model file that brings the importer down must not take the application with it.
  */
 final class ModelImporter {
   private static final int STEPS =
@@ -37,23 +40,45 @@ final class ModelImporter {
   private ModelImporter() {}
 
   /**
-   * The file to write to, the pack's folder, then the files to read; or {@code --mesh}, the file
-   * for it, the pack's folder, a model.
+   * What is asked about a model.
+   *
+   * @param root the pack's folder
+   * @param file the model
+   * @param mesh file to write its triangles to; null when what it holds is asked
+   */
+  record Question(Path root, Path file, @Nullable Path mesh) {
+    ModelFile model() {
+      return new ModelFile(root, file);
+    }
+  }
+
+  /**
+   * Answers questions, a number and a {@link Question} a line, with the number and what was found.
    */
   public static void main(String[] args) throws IOException {
-    if (args[0].equals("--mesh")) {
-      Path root = Path.of(args[2]);
-      MeshFile.write(Path.of(args[1]), mesh(new ModelFile(root, Path.of(args[3]))));
-      return;
+    BufferedReader in =
+        new BufferedReader(new InputStreamReader(System.in, StandardCharsets.UTF_8));
+    PrintStream out = new PrintStream(System.out, false, StandardCharsets.UTF_8);
+    for (String line = in.readLine(); line != null; line = in.readLine()) {
+      int number = line.indexOf(' ');
+      Question q = Json.mapper().readValue(line.substring(number + 1), Question.class);
+      // At the beginning of a line, whatever the importer's parts have printed.
+      out.print("\n" + line.substring(0, number + 1) + Json.line(answer(q)) + "\n");
+      out.flush();
     }
-    Path root = Path.of(args[1]);
-    try (BufferedWriter out = Files.newBufferedWriter(Path.of(args[0]))) {
-      for (int i = 2; i < args.length; i++) {
-        out.write(Json.line(read(new ModelFile(root, Path.of(args[i])))));
-        out.write('\n');
-        // What was read must be there when the next file brings this program down.
-        out.flush();
-      }
+  }
+
+  /** Whether a mesh was written shows in that it is there. */
+  private static Object answer(Question q) throws IOException {
+    if (q.mesh() == null) {
+      return read(q.model());
+    }
+    try {
+      MeshFile.write(q.mesh(), mesh(q.model()));
+      return Map.of();
+    } catch (IOException e) {
+      Files.deleteIfExists(q.mesh());
+      return Map.of("trouble", String.valueOf(e.getMessage()));
     }
   }
 
@@ -64,7 +89,11 @@ final class ModelImporter {
       if (scene == null) {
         throw new IOException(String.valueOf(Assimp.aiGetErrorString()));
       }
-      return mesh(scene);
+      try {
+        return mesh(scene);
+      } finally {
+        Assimp.aiReleaseImport(scene);
+      }
     }
   }
 

@@ -3,13 +3,13 @@ package keepshelf.core.recognise.model;
 import java.io.IOException;
 import java.lang.ref.SoftReference;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 import keepshelf.core.disk.FileTrees;
-import keepshelf.core.disk.OwnJava;
+import keepshelf.core.disk.RunningProgram;
 import keepshelf.core.disk.TempFolders;
 import keepshelf.core.json.Json;
 import keepshelf.core.words.Words;
@@ -18,11 +18,14 @@ import org.jspecify.annotations.Nullable;
 
 /** Has model files read in a process of its own, which may crash or hang without harm. */
 public final class ModelReader {
-  /** The importer is given up when it has read no file for so long. */
+  /** The importer is given up when it has not read a file for so long. */
   private static final int SECONDS = 60;
 
-  /** Files for one process, so that their paths fit on its command line. */
-  private static final int MOST = 100;
+  private static final AtomicLong ASKED = new AtomicLong();
+
+  private static final RunningProgram IMPORTER =
+      new RunningProgram(
+          List.of("-XX:TieredStopAtLevel=1", "-Xmx512m"), ModelImporter.class.getName(), SECONDS);
 
   private ModelReader() {}
 
@@ -70,19 +73,27 @@ public final class ModelReader {
    * What each of {@code files} holds, in their order; those that cannot be read say why.
    *
    * @param root folder of the pack; the importer sees nothing else
+   * @throws CancellationException when the thread was interrupted
    */
   public static List<ModelFacts> read(Path root, List<Path> files) {
-    List<ModelFacts> out = new ArrayList<>();
-    while (out.size() < files.size()) {
-      int before = out.size();
-      int end = Math.min(files.size(), before + MOST);
-      String why = run(root, files.subList(before, end), out);
-      if (out.size() < end) {
-        // The one after the last answer brought the importer down; the others are tried again.
-        out.add(ModelFacts.unreadable(why));
+    return files.stream().map(f -> read(new ModelFile(root, f))).toList();
+  }
+
+  private static ModelFacts read(ModelFile model) {
+    try {
+      return Json.mapper().readValue(ask(model, null), ModelFacts.class);
+    } catch (RunningProgram.NoAnswerException e) {
+      return ModelFacts.unreadable(
+          e.late()
+              ? Words.of("modelReader.importer-did-not-come-end")
+              : Words.of("modelReader.importer-could-not-get-through-2"));
+    } catch (IOException | RuntimeException e) {
+      if (e instanceof CancellationException c) {
+        throw c;
       }
+      return ModelFacts.unreadable(
+          Words.of("modelReader.importer-could-not-started", e.getMessage()));
     }
-    return out;
   }
 
   /**
@@ -102,96 +113,35 @@ public final class ModelReader {
 
   private static Mesh imported(ModelFile model) throws IOException {
     Path folder = TempFolders.create("mesh");
-    Path answer = folder.resolve("answer.bin");
     try {
-      List<String> command = command(answer, model.root(), List.of(model.file()));
-      command.add(command.indexOf(answer.toString()), "--mesh");
-      Process p =
-          new ProcessBuilder(command)
-              .redirectErrorStream(true)
-              .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-              .directory(Path.of(System.getProperty("java.io.tmpdir")).toFile())
-              .start();
-      try {
-        p.getOutputStream().close();
-        if (!p.waitFor(SECONDS, TimeUnit.SECONDS) || p.exitValue() != 0) {
-          throw new IOException(
-              Words.of("modelReader.importer-could-not-get-through", model.file()));
-        }
-        return MeshFile.read(answer);
-      } finally {
-        p.destroyForcibly();
-      }
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new CancellationException();
+      Path mesh = folder.resolve("mesh.bin");
+      ask(model, mesh);
+      return MeshFile.read(mesh);
+    } catch (RunningProgram.NoAnswerException | NoSuchFileException e) {
+      throw new IOException(
+          Words.of("modelReader.importer-could-not-get-through", model.file()), e);
     } finally {
       FileTrees.deleteQuietly(folder);
     }
   }
 
-  private static String run(Path root, List<Path> files, List<ModelFacts> out) {
-    Path folder = null;
-    Process p = null;
+  /** The importer's answer about {@code model}, whose triangles it writes to {@code mesh}. */
+  private static String ask(ModelFile model, @Nullable Path mesh) throws IOException {
+    // What the importer's parts print of a file is not taken for an answer.
+    String number = ASKED.incrementAndGet() + " ";
+    String question =
+        number
+            + Json.line(
+                new ModelImporter.Question(
+                    model.root().toAbsolutePath(), model.file().toAbsolutePath(), mesh));
     try {
-      folder = TempFolders.create("models");
-      Path answer = Files.createFile(folder.resolve("answer.jsonl"));
-      p =
-          new ProcessBuilder(command(answer, root, files))
-              .redirectErrorStream(true)
-              .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-              .directory(Path.of(System.getProperty("java.io.tmpdir")).toFile())
-              .start();
-      p.getOutputStream().close();
-      boolean done = ended(p, answer);
-      p.destroyForcibly().waitFor();
-      for (String line : Files.readAllLines(answer)) {
-        if (line.startsWith("{") && line.endsWith("}")) {
-          out.add(Json.mapper().readValue(line, ModelFacts.class));
-        }
+      return IMPORTER.ask(question, number).substring(number.length());
+    } catch (RunningProgram.NoAnswerException e) {
+      if (e.late() || e.fresh()) {
+        throw e;
       }
-      return done
-          ? Words.of("modelReader.importer-could-not-get-through-2")
-          : Words.of("modelReader.importer-did-not-come-end");
-    } catch (IOException | RuntimeException e) {
-      return Words.of("modelReader.importer-could-not-started", e.getMessage());
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new CancellationException();
-    } finally {
-      if (p != null) {
-        p.destroyForcibly();
-      }
-      if (folder != null) {
-        FileTrees.deleteQuietly(folder);
-      }
+      // It may have been files before this one that harmed it.
+      return IMPORTER.ask(question, number).substring(number.length());
     }
-  }
-
-  /** Waits as long as answers come; false when they stop coming before the end. */
-  private static boolean ended(Process p, Path answer) throws IOException, InterruptedException {
-    long size = 0;
-    long last = System.nanoTime();
-    while (!p.waitFor(200, TimeUnit.MILLISECONDS)) {
-      long now = Files.size(answer);
-      if (now != size) {
-        size = now;
-        last = System.nanoTime();
-      } else if (System.nanoTime() - last > TimeUnit.SECONDS.toNanos(SECONDS)) {
-        return false;
-      }
-    }
-    return true;
-  }
-
-  private static List<String> command(Path answer, Path root, List<Path> files) {
-    List<String> command =
-        OwnJava.command(
-            List.of("-XX:TieredStopAtLevel=1", "-Xmx512m"),
-            ModelImporter.class.getName(),
-            answer.toString(),
-            root.toString());
-    files.forEach(f -> command.add(f.toString()));
-    return command;
   }
 }

@@ -6,13 +6,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.Semaphore;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
+import keepshelf.core.disk.Awaited;
 import keepshelf.core.inspect.SetChecks;
 import keepshelf.core.model.ItemKind;
 import keepshelf.core.model.MapRole;
@@ -32,6 +32,11 @@ import keepshelf.core.recognise.names.RoleVocabulary.Sense;
 public final class PixelJudge {
   /** Half a megabyte each; what is beyond them is measured when it is needed. */
   private static final int MOST_RELIEF = 160;
+
+  private static final int CORES = Math.max(1, Runtime.getRuntime().availableProcessors());
+
+  /** As many pictures are in memory at once, in whatever number of arrivals that are read. */
+  private static final Semaphore AT_ONCE = new Semaphore(CORES, true);
 
   private final Map<String, List<Sense>> alternatives;
   private final List<Problem> problems;
@@ -90,8 +95,7 @@ public final class PixelJudge {
   private Map<String, MapLook> look(List<RecognisedItem> items, List<LooseFile> loose) {
     Map<String, Future<MapLook>> running = new java.util.LinkedHashMap<>();
     Map<String, MapLook> looks = new HashMap<>();
-    try (ExecutorService pool =
-        Executors.newFixedThreadPool(Math.max(1, Runtime.getRuntime().availableProcessors()))) {
+    try (ExecutorService pool = Executors.newFixedThreadPool(CORES)) {
       try {
         for (RecognisedItem i : items) {
           for (RecognisedMap m : i.maps()) {
@@ -106,16 +110,8 @@ public final class PixelJudge {
           }
         }
         for (var e : running.entrySet()) {
-          looks.put(e.getKey(), e.getValue().get());
+          looks.put(e.getKey(), Awaited.get(e.getValue()));
         }
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-        throw new CancellationException();
-      } catch (ExecutionException e) {
-        if (e.getCause() instanceof RuntimeException r) {
-          throw r;
-        }
-        throw new IllegalStateException(e.getCause());
       } finally {
         pool.shutdownNow();
       }
@@ -123,10 +119,15 @@ public final class PixelJudge {
     return looks;
   }
 
-  private MapLook one(SourceFile f, MapRole role) {
-    looking.accept(f.name());
-    MapLook look = MapLook.at(f, role, witness);
-    return look.relief() != null && room.getAndDecrement() <= 0 ? look.withoutRelief() : look;
+  private MapLook one(SourceFile f, MapRole role) throws InterruptedException {
+    AT_ONCE.acquire();
+    try {
+      looking.accept(f.name());
+      MapLook look = MapLook.at(f, role, witness);
+      return look.relief() != null && room.getAndDecrement() <= 0 ? look.withoutRelief() : look;
+    } finally {
+      AT_ONCE.release();
+    }
   }
 
   private List<RecognisedMap> maps(RecognisedItem item, Map<String, MapLook> looks) {

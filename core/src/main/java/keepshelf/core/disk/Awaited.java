@@ -1,0 +1,32 @@
+package keepshelf.core.disk;
+
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Future;
+
+/** What work on another thread came to, as if it had been done on this one. */
+public final class Awaited {
+  private Awaited() {}
+
+  /**
+   * The result of {@code work}, when it is there.
+   *
+   * @throws RuntimeException or an error when the work threw that
+   * @throws IllegalStateException with the cause when it threw anything else
+   * @throws CancellationException when the waiting was interrupted
+   */
+  public static <T> T get(Future<T> work) {
+    try {
+      return work.get();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CancellationException();
+    } catch (ExecutionException e) {
+      switch (e.getCause()) {
+        case RuntimeException r -> throw r;
+        case Error r -> throw r;
+        default -> throw new IllegalStateException(e.getCause());
+      }
+    }
+  }
+}
