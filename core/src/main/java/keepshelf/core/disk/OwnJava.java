@@ -1,9 +1,12 @@
 package keepshelf.core.disk;
 
+import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /** Starts parts of this program as processes of their own, on the same class path. */
 public final class OwnJava {
@@ -29,8 +32,15 @@ public final class OwnJava {
       out.addAll(List.of("-XX:AOTCache=" + cache, "-Xlog:aot=off", "-Xlog:cds=off"));
     }
     out.addAll(options);
-    out.addAll(List.of("-cp", System.getProperty("java.class.path"), mainClass));
+    out.addAll(List.of("-cp", classPath(), mainClass));
     out.addAll(List.of(arguments));
     return out;
+  }
+
+  /** That of this program, which another folder to work in does not change. */
+  private static String classPath() {
+    return Arrays.stream(System.getProperty("java.class.path").split(File.pathSeparator))
+        .map(p -> Path.of(p).toAbsolutePath().toString())
+        .collect(Collectors.joining(File.pathSeparator));
   }
 }

@@ -1,6 +1,7 @@
 package keepshelf.core.disk;
 
 import java.io.BufferedReader;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.OutputStreamWriter;
@@ -21,7 +22,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * A part of this program that runs as a process of its own, so that it may crash or hang without
  * harm, and answers question after question, a line each; it is ended when nobody asks for a while,
- * when it does not answer, and when this process ends.
+ * when it does not answer, and when this process ends. It works in the system's folder for
+ * temporary files: paths in questions are absolute.
  */
 public final class RunningProgram {
   private static final long IDLE_MILLIS = 30_000;
@@ -34,7 +36,7 @@ public final class RunningProgram {
   private volatile @Nullable Running running;
   private boolean hooked;
 
-  /** There was no answer. */
+  /** There was no answer; whoever asked says so in words of their own. */
   public static final class NoAnswerException extends IOException {
     private static final long serialVersionUID = 1;
     private final boolean late;
@@ -120,7 +122,7 @@ public final class RunningProgram {
         r.in.flush();
         String answer = reading.submit(() -> r.line(begin)).get(patienceSeconds, TimeUnit.SECONDS);
         if (answer == null) {
-          throw new NoAnswerException(false, fresh, null);
+          throw new EOFException();
         }
         r.lastAsked = System.nanoTime();
         r.answered = true;
@@ -128,9 +130,6 @@ public final class RunningProgram {
       } catch (TimeoutException e) {
         end();
         throw new NoAnswerException(true, fresh, e);
-      } catch (NoAnswerException e) {
-        end();
-        throw e;
       } catch (IOException | ExecutionException e) {
         end();
         throw new NoAnswerException(false, fresh, e);

@@ -66,13 +66,14 @@ public final class ArrivalQueue implements AutoCloseable {
     }
   }
 
+  /** A folder is not: it may be of any size. */
   private static boolean small(String path) {
     try {
       Path file = Path.of(path);
       return Files.isRegularFile(file) && Files.size(file) <= SMALL;
     } catch (IOException | InvalidPathException e) {
       // Whoever reads it says so.
-      return true;
+      return false;
     }
   }
 

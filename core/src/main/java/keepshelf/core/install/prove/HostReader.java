@@ -108,7 +108,8 @@ public final class HostReader {
    * @throws IOException when it does not answer, in two tries
    */
   public static Reading read(String mainClass, Path document, Path picture) throws IOException {
-    return ask(mainClass, document + (picture == null ? "" : "\t" + picture));
+    String shown = picture == null ? "" : "\t" + picture.toAbsolutePath();
+    return ask(mainClass, document.toAbsolutePath() + shown);
   }
 
   /**
@@ -120,8 +121,9 @@ public final class HostReader {
    */
   static Reading readBack(String mainClass, Path document, Map<String, Path> charts)
       throws IOException {
-    StringBuilder question = new StringBuilder(document.toString()).append('\t');
-    charts.forEach((hash, chart) -> question.append('\t').append(hash).append('=').append(chart));
+    StringBuilder question = new StringBuilder(document.toAbsolutePath().toString()).append('\t');
+    charts.forEach((hash, chart) ->
+        question.append('\t').append(hash).append('=').append(chart.toAbsolutePath()));
     return ask(mainClass, question.toString());
   }
 

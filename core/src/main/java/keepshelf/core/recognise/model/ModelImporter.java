@@ -171,14 +171,23 @@ final class ModelImporter {
       AIScene scene = scene(model, files, STEPS);
       return scene == null
           ? ModelFacts.unreadable(
-              Words.of("modelImporter.importer-says", said(Assimp.aiGetErrorString())))
+              Words.of(
+                  "modelImporter.importer-says", said(Assimp.aiGetErrorString(), model.root())))
           : facts(scene);
     }
   }
 
-  /** The importer repeats parts of the file, which may hold anything. */
-  private static String said(@Nullable String error) {
-    String line = String.valueOf(error).replaceAll("\\p{Cntrl}+", " ").strip();
+  /**
+   * The importer repeats parts of the file, which may hold anything, and where it lies, which is no
+   * place that a person knows.
+   */
+  private static String said(@Nullable String error, Path root) {
+    String line =
+        String.valueOf(error)
+            .replace(root.normalize() + root.getFileSystem().getSeparator(), "")
+            .replaceAll("\\p{Cntrl}+", " ")
+            .strip()
+            .replaceFirst("\\.$", "");
     return line.length() > 160 ? line.substring(0, 160) + " …" : line;
   }
 

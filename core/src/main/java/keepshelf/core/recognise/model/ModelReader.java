@@ -87,10 +87,9 @@ public final class ModelReader {
           e.late()
               ? Words.of("modelReader.importer-did-not-come-end")
               : Words.of("modelReader.importer-could-not-get-through-2"));
+    } catch (CancellationException e) {
+      throw e;
     } catch (IOException | RuntimeException e) {
-      if (e instanceof CancellationException c) {
-        throw c;
-      }
       return ModelFacts.unreadable(
           Words.of("modelReader.importer-could-not-started", e.getMessage()));
     }

@@ -9,7 +9,6 @@ import java.util.Set;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.concurrent.Semaphore;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
 import keepshelf.core.disk.Awaited;
@@ -34,9 +33,6 @@ public final class PixelJudge {
   private static final int MOST_RELIEF = 160;
 
   private static final int CORES = Math.max(1, Runtime.getRuntime().availableProcessors());
-
-  /** As many pictures are in memory at once, in whatever number of arrivals that are read. */
-  private static final Semaphore AT_ONCE = new Semaphore(CORES, true);
 
   private final Map<String, List<Sense>> alternatives;
   private final List<Problem> problems;
@@ -119,15 +115,10 @@ public final class PixelJudge {
     return looks;
   }
 
-  private MapLook one(SourceFile f, MapRole role) throws InterruptedException {
-    AT_ONCE.acquire();
-    try {
-      looking.accept(f.name());
-      MapLook look = MapLook.at(f, role, witness);
-      return look.relief() != null && room.getAndDecrement() <= 0 ? look.withoutRelief() : look;
-    } finally {
-      AT_ONCE.release();
-    }
+  private MapLook one(SourceFile f, MapRole role) {
+    looking.accept(f.name());
+    MapLook look = MapLook.at(f, role, witness);
+    return look.relief() != null && room.getAndDecrement() <= 0 ? look.withoutRelief() : look;
   }
 
   private List<RecognisedMap> maps(RecognisedItem item, Map<String, MapLook> looks) {

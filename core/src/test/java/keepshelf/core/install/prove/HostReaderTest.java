@@ -62,6 +62,15 @@ class HostReaderTest {
     }
   }
 
+  /** The reader works in another folder than this program. */
+  @Test
+  void aDocumentNamedFromHereIsFound() throws Exception {
+    Path here = Path.of("rope.mtlx");
+    HostReader.Reading r = HostReader.read(Chatty.class.getName(), here, null);
+    assertThat(r.complaints())
+        .containsExactly("" + here.toAbsolutePath().toString().codePoints().count());
+  }
+
   @Test
   void aReaderThatEndsOrDoesNotExistIsSaid() {
     for (String main : new String[] {Dying.class.getName(), "keepshelf.no.such.Reader"}) {

@@ -35,6 +35,8 @@ class ModelReaderTest {
     assertThat(facts)
         .extracting(f -> f.trouble() == null)
         .containsExactly(true, false, false, true);
+    // What the importer says of it, without the folder that nobody knows.
+    assertThat(facts.get(1).trouble()).contains("torn.glb").doesNotContain(dir.toString());
     assertThat(facts.getFirst().size()).containsExactly(2.0, 1.0, 0.0);
   }
 
@@ -49,6 +51,21 @@ class ModelReaderTest {
     assertThat(ModelReader.read(dir, List.of(dir.resolve("dory.obj"))))
         .extracting(ModelFacts::triangles)
         .containsExactly(1);
+  }
+
+  @Test
+  void anImporterThatWasEndedFromOutsideIsStartedAgain() throws IOException {
+    List<Path> files = List.of(model("dory.obj", TRIANGLE));
+    ModelReader.read(dir, files);
+    List<ProcessHandle> importers =
+        ProcessHandle.current()
+            .children()
+            // What comes after the class path is cut off; its options come before.
+            .filter(p -> p.info().commandLine().orElse("").contains("-Xmx512m"))
+            .toList();
+    assertThat(importers).hasSize(1);
+    importers.forEach(ProcessHandle::destroyForcibly);
+    assertThat(ModelReader.read(dir, files)).extracting(ModelFacts::triangles).containsExactly(1);
   }
 
   @Test
