@@ -1,5 +1,6 @@
 package keepshelf.core.disk;
 
+import java.util.Objects;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Future;
@@ -22,10 +23,11 @@ public final class Awaited {
       Thread.currentThread().interrupt();
       throw new CancellationException();
     } catch (ExecutionException e) {
-      switch (e.getCause()) {
+      Throwable cause = Objects.requireNonNullElse(e.getCause(), e);
+      switch (cause) {
         case RuntimeException r -> throw r;
         case Error r -> throw r;
-        default -> throw new IllegalStateException(e.getCause());
+        default -> throw new IllegalStateException(cause);
       }
     }
   }

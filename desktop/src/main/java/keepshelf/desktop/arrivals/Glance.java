@@ -112,10 +112,7 @@ final class Glance extends HBox {
     RecognisedMap map =
         item.maps().stream().filter(m -> m.file().path().equals(p.path())).findFirst().orElse(null);
     Label said =
-        Kit.wrapped(
-            map == null ? p.message() : map.role().title() + ": " + lower(MapViewer.said(p, map)),
-            "finding",
-            MapViewer.severity(p));
+        Kit.wrapped(map == null ? p.message() : line(p, map), "finding", MapViewer.severity(p));
     VBox box = new VBox(1, said);
     if (p.proposal() != null) {
       box.getChildren().add(Kit.wrapped(p.proposal(), "hint-readable"));
@@ -131,8 +128,13 @@ final class Glance extends HBox {
     return box;
   }
 
-  private static String lower(String s) {
-    return Character.toLowerCase(s.charAt(0)) + s.substring(1);
+  /** A finding behind the role of its map; a file's name stays as it is. */
+  static String line(Problem p, RecognisedMap map) {
+    String s = MapViewer.said(p, map);
+    boolean named = s.startsWith(map.file().name());
+    return map.role().title()
+        + ": "
+        + (named ? s : Character.toLowerCase(s.charAt(0)) + s.substring(1));
   }
 
   private Double tile() {
