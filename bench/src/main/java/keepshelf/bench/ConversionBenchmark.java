@@ -15,9 +15,11 @@ import keepshelf.imaging.convert.Resize;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.pixel.Pixels;
+import org.openjdk.jmh.annotations.AuxCounters;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Level;
 import org.openjdk.jmh.annotations.Measurement;
 import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.annotations.OutputTimeUnit;
@@ -157,5 +159,36 @@ public class ConversionBenchmark {
       throw new IOException("the native tool is missing or failed: " + exit);
     }
     return exit;
+  }
+
+  /** How much of the native tool's time ours took, of calls that took turns. */
+  @State(Scope.Thread)
+  @AuxCounters(AuxCounters.Type.EVENTS)
+  public static class InTurn {
+    private long ours;
+    private long theirs;
+
+    /** Counts each iteration for itself. */
+    @Setup(Level.Iteration)
+    public void begin() {
+      ours = 0;
+      theirs = 0;
+    }
+
+    /** The ratio of an iteration. */
+    public double ofNative() {
+      return (double) ours / theirs;
+    }
+  }
+
+  /** Both, one after the other, so that an hour in which the machine is slow is slow for both. */
+  @Benchmark
+  public void inTurn(InTurn times) throws IOException, InterruptedException {
+    long begin = System.nanoTime();
+    ours();
+    long between = System.nanoTime();
+    nativeTool();
+    times.ours += between - begin;
+    times.theirs += System.nanoTime() - between;
   }
 }

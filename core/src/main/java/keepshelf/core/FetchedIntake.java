@@ -12,6 +12,7 @@ import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.sources.fetch.Intake;
+import org.jspecify.annotations.Nullable;
 
 /** What was fetched takes the way that everything takes onto the shelf. */
 record FetchedIntake(Shelf shelf) implements Intake {
@@ -21,7 +22,8 @@ record FetchedIntake(Shelf shelf) implements Intake {
   }
 
   @Override
-  public Optional<ArrivalKin> kin(Arrival arrival, String source, String version) {
+  public Optional<ArrivalKin> kin(
+      Arrival arrival, @Nullable String source, @Nullable String version) {
     return shelf.known(arrival).isPresent()
         ? Optional.empty()
         : ArrivalKin.of(arrival, shelf.catalogue(), source, version);

@@ -27,6 +27,7 @@ import keepshelf.core.records.ShelfRecords;
 import keepshelf.core.store.SqliteCatalogue;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What opening a shelf comes to: its catalogue, made anew when it is damaged or lost, and
@@ -89,7 +90,7 @@ record Opening(
     }
   }
 
-  private static void close(Catalogue catalogue, OpenMark mark) {
+  private static void close(@Nullable Catalogue catalogue, @Nullable OpenMark mark) {
     if (catalogue != null) {
       catalogue.close();
     }

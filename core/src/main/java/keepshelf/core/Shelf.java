@@ -62,6 +62,7 @@ import keepshelf.core.sources.fetch.Fetching;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.trace.Tracing;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One open shelf: a folder of packs with its catalogue inside. Safe for use by several threads, and
@@ -209,7 +210,7 @@ public final class Shelf implements AutoCloseable {
   }
 
   /** The same with the password of a protected archive, or null. */
-  public Arrival read(String path, String password, Progress progress) {
+  public Arrival read(String path, @Nullable String password, Progress progress) {
     try (FingerprintKeeper prints = new FingerprintKeeper(catalogue)) {
       Remembered r = catalogue.remembered();
       Arrival a =

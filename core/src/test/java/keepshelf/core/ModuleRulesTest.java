@@ -12,6 +12,7 @@ import com.tngtech.archunit.library.GeneralCodingRules;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.NullMarked;
 import org.junit.jupiter.api.Test;
 
 class ModuleRulesTest {
@@ -122,6 +123,16 @@ class ModuleRulesTest {
   @Test
   void dataFlowsOneWay() {
     assertThat(upward("keepshelf.core", ORDER, CLASSES)).isEmpty();
+  }
+
+  /** What may be null is said in every package, so that the build can check it. */
+  @Test
+  void everyPackageIsCheckedForNulls() {
+    assertThat(ORDER)
+        .allSatisfy(room -> {
+          String name = room.isEmpty() ? "keepshelf.core" : "keepshelf.core." + room;
+          assertThat(Class.forName(name + ".package-info")).hasAnnotation(NullMarked.class);
+        });
   }
 
   /** Uses of what stands higher, and packages that have no place in {@code order}. */

@@ -59,7 +59,7 @@ public final class BenchItem {
    * @throws IOException when none of its maps can be read
    */
   public static BenchItem of(
-      ShelfFolder shelf, Previews previews, ShelvedItem item, String resolution)
+      ShelfFolder shelf, Previews previews, ShelvedItem item, @Nullable String resolution)
       throws IOException {
     String r = resolution == null ? "1K" : resolution;
     List<String> lost = new ArrayList<>();
@@ -97,7 +97,7 @@ public final class BenchItem {
   }
 
   /** Width of a tile in metres with a finish; {@link Previews#ASSUMED_TILE_METRES} when unknown. */
-  public double tile(Finish finish) {
+  public double tile(@Nullable Finish finish) {
     if (finish != null && finish.tileMetres() != null) {
       return finish.tileMetres();
     }
@@ -106,12 +106,12 @@ public final class BenchItem {
   }
 
   /** Whether somebody said how wide a tile is. */
-  public boolean isTileKnown(Finish finish) {
+  public boolean isTileKnown(@Nullable Finish finish) {
     return finish != null && finish.tileMetres() != null || item.item().tileMetres() != null;
   }
 
   /** Its base colour with a finish, at the size that the bench shows; empty without one. */
-  public Optional<Pixels> colour(Finish finish) {
+  public Optional<Pixels> colour(@Nullable Finish finish) {
     return fine.adjusted(MapRole.BASE_COLOUR, finish);
   }
 
@@ -121,7 +121,7 @@ public final class BenchItem {
    * @param metres between the eye and the surface
    * @return empty when it has no colours
    */
-  public Optional<VisibleRepetition> repetition(Finish finish, double metres) {
+  public Optional<VisibleRepetition> repetition(@Nullable Finish finish, double metres) {
     double tile = tile(finish);
     return colour(finish).map(p -> VisibleRepetition.of(p, tile, tile * fine.aspect(), metres));
   }

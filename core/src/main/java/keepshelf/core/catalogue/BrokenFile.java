@@ -12,7 +12,8 @@ import org.jspecify.annotations.Nullable;
  * @param state what is wrong
  * @param foundAt where the same content lies now, relative to the shelf, or null
  */
-public record BrokenFile(String pack, String path, State state, @Nullable String foundAt) {
+public record BrokenFile(
+    String pack, @Nullable String path, State state, @Nullable String foundAt) {
   /** What is wrong with it. */
   public enum State {
     /** It is gone, and no other file on the shelf is the same. */

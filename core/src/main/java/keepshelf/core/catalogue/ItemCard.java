@@ -43,14 +43,14 @@ public record ItemCard(
     ItemKind kind,
     Workflow workflow,
     String board,
-    Double tileMetres,
+    @Nullable Double tileMetres,
     int resolutions,
     int roles,
     int maps,
     long bytes,
-    Problem.Severity severity,
+    Problem.@Nullable Severity severity,
     String state,
-    OkLab colour,
+    @Nullable OkLab colour,
     Marks marks,
     boolean made,
     PackCard pack,
@@ -72,12 +72,12 @@ public record ItemCard(
       int row,
       String id,
       String name,
-      String version,
-      String source,
-      String creator,
-      String licence,
+      @Nullable String version,
+      @Nullable String source,
+      @Nullable String creator,
+      @Nullable String licence,
       String got,
-      String until) {}
+      @Nullable String until) {}
 
   /** The same card with what is known of its pack now. */
   public ItemCard of(PackCard now) {

@@ -42,8 +42,8 @@ public record ItemRecord(
     String name,
     ItemKind kind,
     Workflow workflow,
-    String colourway,
-    Double tileMetres,
+    @Nullable String colourway,
+    @Nullable Double tileMetres,
     List<MapRecord> maps,
     List<Problem> problems,
     @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Origin> also,
@@ -86,8 +86,8 @@ public record ItemRecord(
       String name,
       ItemKind kind,
       Workflow workflow,
-      String colourway,
-      Double tileMetres,
+      @Nullable String colourway,
+      @Nullable Double tileMetres,
       List<MapRecord> maps,
       List<Problem> problems) {
     this(
@@ -107,7 +107,7 @@ public record ItemRecord(
   }
 
   /** The same with another tile width in metres, or null. */
-  public ItemRecord withTile(Double metres) {
+  public ItemRecord withTile(@Nullable Double metres) {
     return copy(name, metres, maps, problems, also, partOf, marks);
   }
 
@@ -127,7 +127,7 @@ public record ItemRecord(
   }
 
   /** The same, its maps standing with another item; null for none. */
-  public ItemRecord asPartOf(String item) {
+  public ItemRecord asPartOf(@Nullable String item) {
     return copy(name, tileMetres, maps, problems, also, item, marks);
   }
 
@@ -138,7 +138,7 @@ public record ItemRecord(
 
   private ItemRecord copy(
       String newName,
-      Double tile,
+      @Nullable Double tile,
       List<MapRecord> newMaps,
       List<Problem> newProblems,
       List<Origin> origins,

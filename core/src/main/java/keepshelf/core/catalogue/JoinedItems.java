@@ -11,6 +11,7 @@ import java.util.Set;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
 import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.problem.Problem;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Items as a person sees them: what came in a pack of its own as another edition of a pack on the
@@ -61,7 +62,7 @@ public record JoinedItems(List<ShelvedItem> items, Map<String, String> shownAs) 
     all.forEach(s -> packs.put(s.pack().id(), s.pack()));
     Map<String, String> roots = new HashMap<>();
     packs.values().stream()
-        .filter(p -> edition(p) && packs.containsKey(p.kin().pack()))
+        .filter(p -> whole(p, packs) != null)
         .forEach(p -> roots.put(p.id(), root(p, packs)));
     if (roots.isEmpty()) {
       return;
@@ -103,15 +104,21 @@ public record JoinedItems(List<ShelvedItem> items, Map<String, String> shownAs) 
     return at != null;
   }
 
-  private static boolean edition(PackSummary p) {
-    return p.kin() != null && p.kin().relation() == Kinship.Relation.OTHER_EDITION;
+  /** The pack on the shelf that {@code p} is another edition of, or null. */
+  private static @Nullable PackSummary whole(PackSummary p, Map<String, PackSummary> packs) {
+    Kinship kin = p.kin();
+    return kin != null && kin.relation() == Kinship.Relation.OTHER_EDITION
+        ? packs.get(kin.pack())
+        : null;
   }
 
   private static String root(PackSummary pack, Map<String, PackSummary> packs) {
     Set<String> seen = new HashSet<>();
     PackSummary at = pack;
-    while (edition(at) && packs.containsKey(at.kin().pack()) && seen.add(at.id())) {
-      at = packs.get(at.kin().pack());
+    PackSummary next = whole(at, packs);
+    while (next != null && seen.add(at.id())) {
+      at = next;
+      next = whole(at, packs);
     }
     return at.id();
   }

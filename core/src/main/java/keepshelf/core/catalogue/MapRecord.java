@@ -2,10 +2,12 @@ package keepshelf.core.catalogue;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
+import java.util.Locale;
 import keepshelf.core.catalogue.made.Recipe;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Phrase;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One map on the shelf.
@@ -31,23 +33,30 @@ import keepshelf.core.words.Phrase;
 public record MapRecord(
     String path,
     MapRole role,
-    Channels channels,
-    String resolution,
+    @Nullable Channels channels,
+    @Nullable String resolution,
     int width,
     int height,
     int channelCount,
     int bits,
-    String format,
-    String handedness,
-    Integer tile,
+    @Nullable String format,
+    @Nullable String handedness,
+    @Nullable Integer tile,
     double confidence,
     List<Phrase> reasons,
     String sha256,
     long bytes,
-    @JsonInclude(JsonInclude.Include.NON_NULL) Recipe recipe) {
+    @Nullable @JsonInclude(JsonInclude.Include.NON_NULL) Recipe recipe) {
   /** Copies the reasons. */
   public MapRecord {
     reasons = List.copyOf(reasons);
+  }
+
+  /** Identifier of the file format; the ending of the file where that is not recorded. */
+  public String fileFormat() {
+    return format != null
+        ? format
+        : path.substring(path.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
   }
 
   /** Why it has its role, in plain sentences. */

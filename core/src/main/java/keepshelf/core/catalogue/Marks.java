@@ -99,7 +99,7 @@ public record Marks(
   }
 
   /** The same with another relief in millimetres, or null. */
-  public Marks withRelief(Double millimetres) {
+  public Marks withRelief(@Nullable Double millimetres) {
     return new Marks(tags, collections, projects, favourite, rating, notes, millimetres, finishes);
   }
 

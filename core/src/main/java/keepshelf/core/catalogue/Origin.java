@@ -1,5 +1,7 @@
 package keepshelf.core.catalogue;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * Where an item was got as well: the record of a twin that was let go, kept because it may allow
  * more than the one that stayed.
@@ -19,13 +21,13 @@ public record Origin(
     String item,
     String name,
     String pack,
-    String version,
-    String source,
-    String creator,
-    String licence,
-    String page,
+    @Nullable String version,
+    @Nullable String source,
+    @Nullable String creator,
+    @Nullable String licence,
+    @Nullable String page,
     String takenIn,
-    Purchase purchase) {
+    @Nullable Purchase purchase) {
   /** The record of {@code s}. */
   public static Origin of(ShelvedItem s) {
     ShelvedItem.PackSummary p = s.pack();

@@ -30,18 +30,18 @@ import org.jspecify.annotations.Nullable;
 public record PackRecord(
     String id,
     String name,
-    String version,
-    String source,
-    String creator,
-    String licence,
-    String page,
+    @Nullable String version,
+    @Nullable String source,
+    @Nullable String creator,
+    @Nullable String licence,
+    @Nullable String page,
     String folder,
-    String archive,
+    @Nullable String archive,
     String takenIn,
     List<ItemRecord> items,
     List<FileRecord> files,
-    Purchase purchase,
-    Kinship kin,
+    @Nullable Purchase purchase,
+    @Nullable Kinship kin,
     @JsonInclude(JsonInclude.Include.NON_EMPTY) List<DatedLicence> earlierLicences) {
   /** Copies the lists. */
   public PackRecord {
@@ -117,7 +117,7 @@ public record PackRecord(
   }
 
   /** The same under another name, as another version; null for none. */
-  public PackRecord named(String newName, String newVersion) {
+  public PackRecord named(String newName, @Nullable String newVersion) {
     return but(d -> {
       d.name = newName;
       d.version = newVersion;
@@ -125,7 +125,8 @@ public record PackRecord(
   }
 
   /** The same from elsewhere; each may be null. */
-  public PackRecord from(String newSource, String newCreator, String newPage) {
+  public PackRecord from(
+      @Nullable String newSource, @Nullable String newCreator, @Nullable String newPage) {
     return but(d -> {
       d.source = newSource;
       d.creator = newCreator;
@@ -142,7 +143,7 @@ public record PackRecord(
    * The same under another licence from {@code day} on (ISO 8601); what it was stays known, unless
    * it was not known at all.
    */
-  public PackRecord licensed(String newLicence, String day) {
+  public PackRecord licensed(@Nullable String newLicence, String day) {
     if (Objects.equals(newLicence, licence)) {
       return this;
     }
@@ -157,11 +158,11 @@ public record PackRecord(
   }
 
   /** The licence that held on {@code day}, ISO 8601; null when it was not known. */
-  public String licenceOn(String day) {
+  public @Nullable String licenceOn(String day) {
     return licenceOn(licence, earlierLicences, day);
   }
 
-  static String licenceOn(String now, List<DatedLicence> earlier, String day) {
+  static @Nullable String licenceOn(@Nullable String now, List<DatedLicence> earlier, String day) {
     for (DatedLicence d : earlier) {
       if (day.compareTo(d.until()) < 0) {
         return d.licence();
@@ -208,12 +209,12 @@ public record PackRecord(
    */
   public record FileRecord(
       String path,
-      String sort,
+      @Nullable String sort,
       long bytes,
       String sha256,
       @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String elsewhere) {
     /** One that is there. */
-    public FileRecord(String path, String sort, long bytes, String sha256) {
+    public FileRecord(String path, @Nullable String sort, long bytes, String sha256) {
       this(path, sort, bytes, sha256, null);
     }
 

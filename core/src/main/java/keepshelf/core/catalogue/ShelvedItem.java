@@ -1,6 +1,7 @@
 package keepshelf.core.catalogue;
 
 import keepshelf.core.catalogue.kin.Kinship;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An item together with the record of its pack.
@@ -26,18 +27,18 @@ public record ShelvedItem(ItemRecord item, PackSummary pack) {
   public record PackSummary(
       String id,
       String name,
-      String version,
-      String source,
-      String creator,
-      String licence,
-      String page,
+      @Nullable String version,
+      @Nullable String source,
+      @Nullable String creator,
+      @Nullable String licence,
+      @Nullable String page,
       String folder,
-      String archive,
+      @Nullable String archive,
       String takenIn,
       long bytes,
       int fileCount,
-      Purchase purchase,
-      Kinship kin,
+      @Nullable Purchase purchase,
+      @Nullable Kinship kin,
       java.util.List<DatedLicence> earlierLicences) {
     /** Copies the list. */
     public PackSummary {
@@ -45,7 +46,7 @@ public record ShelvedItem(ItemRecord item, PackSummary pack) {
     }
 
     /** The licence that held on {@code day}, ISO 8601; null when it was not known. */
-    public String licenceOn(String day) {
+    public @Nullable String licenceOn(String day) {
       return PackRecord.licenceOn(licence, earlierLicences, day);
     }
   }

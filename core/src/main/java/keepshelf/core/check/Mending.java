@@ -94,7 +94,7 @@ public final class Mending {
       List<ShelfChange.Move> moves = new ArrayList<>();
       for (BrokenFile b : broken) {
         PackRecord pack = catalogue.pack(b.pack()).orElse(null);
-        FileRecord f = pack == null ? null : file(pack, b.path());
+        FileRecord f = pack == null || b.path() == null ? null : file(pack, b.path());
         if (pack == null || f == null) {
           continue;
         }
@@ -123,7 +123,7 @@ public final class Mending {
   }
 
   private static @Nullable FileRecord file(PackRecord p, String path) {
-    return p.files().stream().filter(f -> f.path().equals(path)).findFirst().orElse(null);
+    return p.files().stream().filter(f -> path.equals(f.path())).findFirst().orElse(null);
   }
 
   private boolean copied(

@@ -1,5 +1,7 @@
 package keepshelf.core.disk;
 
+import org.jspecify.annotations.Nullable;
+
 /** The catalogue could not be asked or changed; says what kind of trouble that is. */
 public final class StorageException extends RuntimeException {
   private static final long serialVersionUID = 1;
@@ -21,7 +23,7 @@ public final class StorageException extends RuntimeException {
   private final Kind kind;
 
   /** Of {@code kind}; {@code message} is what the store says. */
-  public StorageException(Kind kind, String message, Throwable cause) {
+  public StorageException(Kind kind, String message, @Nullable Throwable cause) {
     super(message, cause);
     this.kind = kind;
   }

@@ -54,7 +54,7 @@ public record ArrivalTwins(Map<String, ItemTwins> byKey) {
                     .add(
                         new Picture(
                             m.file().path(),
-                            m.file().onDisk(),
+                            m.file().there(),
                             m.file().size(),
                             sha,
                             ARRIVING + i.key(),
@@ -106,7 +106,7 @@ public record ArrivalTwins(Map<String, ItemTwins> byKey) {
     pairs.addAll(
         mine.entrySet().parallelStream()
             .flatMap(e ->
-                candidates.get(e.getKey()).stream()
+                candidates.getOrDefault(e.getKey(), List.of()).stream()
                     .filter(other -> !other.equals(e.getKey()))
                     .flatMap(other -> theirs.getOrDefault(other, List.of()).stream())
                     .flatMap(b ->

@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -25,6 +26,7 @@ import keepshelf.imaging.fingerprint.Fingerprint;
 import keepshelf.imaging.fingerprint.Index;
 import keepshelf.imaging.fingerprint.Match;
 import keepshelf.imaging.fingerprint.Matcher;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds pictures that are the same: identical files by their hashes, the others by fingerprints of
@@ -110,8 +112,8 @@ public final class DuplicateFinder {
     List<DuplicatePair> derived = derived(different);
     for (DuplicatePair p : derived) {
       // What holds for a picture holds for every identical copy of it.
-      for (Picture a : byHash.get(p.a().sha256())) {
-        for (Picture b : byHash.get(p.b().sha256())) {
+      for (Picture a : byHash.getOrDefault(p.a().sha256(), List.of())) {
+        for (Picture b : byHash.getOrDefault(p.b().sha256(), List.of())) {
           if (comparable(a, b)) {
             pairs.add(p.between(a, b));
           }
@@ -240,7 +242,7 @@ public final class DuplicateFinder {
    * only a name tells of a file is no reason not to look.
    */
   static boolean comparable(Picture a, Picture b) {
-    return !(items(a, b) && (a.item().equals(b.item()) || otherRole(a, b)));
+    return !(items(a, b) && (Objects.equals(a.item(), b.item()) || otherRole(a, b)));
   }
 
   /** Whether roles were judged by more than a name. */
@@ -361,13 +363,13 @@ public final class DuplicateFinder {
       // Identical copies are counted where they are said to be identical.
       Set<String> counted = new HashSet<>(Set.of(all.getFirst().sha256()));
       long free = all.stream().filter(p -> counted.add(p.sha256())).mapToLong(Picture::bytes).sum();
-      List<String> why = reasons.get(r).stream().distinct().limit(8).toList();
+      List<String> why = reasons.getOrDefault(r, List.of()).stream().distinct().limit(8).toList();
       out.add(new DuplicateGroup(DuplicateGroup.Relation.SAME_MAP, all, why, free));
     });
     return out;
   }
 
-  private static Picture find(Map<Picture, Picture> root, Picture p) {
+  private static @Nullable Picture find(Map<Picture, Picture> root, Picture p) {
     Picture r = root.computeIfAbsent(p, x -> x);
     while (root.get(r) != r) {
       r = root.get(r);

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Locale;
 import keepshelf.imaging.fingerprint.Match;
 import keepshelf.imaging.parts.Part;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Two pictures that are the same, or of which one is derived from the other.
@@ -22,8 +23,8 @@ public record DuplicatePair(
     Relation relation,
     double confidence,
     String reason,
-    Match match,
-    Part part) {
+    @Nullable Match match,
+    @Nullable Part part) {
   /** A pair of which the files or all pixels are the same. */
   public DuplicatePair(Picture a, Picture b, Relation relation, double confidence, String reason) {
     this(a, b, relation, confidence, reason, null, null);

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.kin.KeptApart;
@@ -76,10 +77,15 @@ public record Findings(
         found.pairs().stream()
             .filter(p -> p.relation() != DuplicatePair.Relation.IDENTICAL)
             .filter(p ->
-                !explained.contains(key(p.a().item(), p.b().item()))
+                !explained.contains(key(known(p.a()), known(p.b())))
                     && !apart.contains(KeptApart.of(p.a().sha256(), p.b().sha256())))
             .toList();
     return new Findings(twins, files, pictures, colourways, compared, found.problems());
+  }
+
+  /** Here only pictures of items are compared. */
+  private static String known(Picture p) {
+    return Objects.requireNonNull(p.item());
   }
 
   private static List<String> key(String a, String b) {
@@ -114,7 +120,7 @@ public record Findings(
       for (int j = i + 1; j < members.size(); j++) {
         Picture a = members.get(i);
         Picture b = members.get(j);
-        if (!explained.contains(key(a.item(), b.item()))
+        if (!explained.contains(key(known(a), known(b)))
             && !apart.contains(KeptApart.of(a.path(), b.path()))) {
           return true;
         }

@@ -6,6 +6,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.kin.KeptDescriptor;
 import keepshelf.imaging.fingerprint.Descriptor;
 import keepshelf.imaging.fingerprint.Index;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The descriptors of all kept fingerprints in memory, so that a new picture is looked for among
@@ -14,7 +15,7 @@ import keepshelf.imaging.fingerprint.Index;
 public final class KnownPictures {
   private final Catalogue catalogue;
   private final List<String> hashes = new ArrayList<>();
-  private Index index;
+  private @Nullable Index index;
   private long row;
 
   /** Over what {@code catalogue} keeps; read when it is first asked for. */
@@ -24,19 +25,23 @@ public final class KnownPictures {
 
   /** SHA-256 of the files whose pictures may be the same as {@code d}. */
   public synchronized List<String> near(Descriptor d) {
-    refresh();
-    return index.near(d).stream().map(hashes::get).toList();
+    return refreshed().near(d).stream().map(hashes::get).toList();
   }
 
   /** Adds what was kept since the last time. */
-  private void refresh() {
+  private Index refreshed() {
     List<KeptDescriptor> more = catalogue.pictures().descriptors(row);
-    if (index == null) {
-      index = new Index(more.stream().map(KeptDescriptor::descriptor).toList());
+    Index now = index;
+    if (now == null) {
+      now = new Index(more.stream().map(KeptDescriptor::descriptor).toList());
+      index = now;
     } else {
-      more.forEach(k -> index.add(k.descriptor()));
+      for (KeptDescriptor k : more) {
+        now.add(k.descriptor());
+      }
     }
     more.forEach(k -> hashes.add(k.sha256()));
     row = more.isEmpty() ? row : more.getLast().row();
+    return now;
   }
 }

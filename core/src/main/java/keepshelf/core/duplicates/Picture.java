@@ -2,6 +2,7 @@ package keepshelf.core.duplicates;
 
 import java.nio.file.Path;
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One picture to be looked at for duplicates.
@@ -14,7 +15,12 @@ import keepshelf.core.model.MapRole;
  * @param role what it is for, or null when not known
  */
 public record Picture(
-    String path, Path file, long bytes, String sha256, String item, MapRole role) {
+    String path,
+    Path file,
+    long bytes,
+    String sha256,
+    @Nullable String item,
+    @Nullable MapRole role) {
   /** The same, looked at as a map of this role. */
   Picture as(MapRole other) {
     return new Picture(path, file, bytes, sha256, item, other);

@@ -204,10 +204,11 @@ public final class PictureSearch {
         b.role() == MapRole.ROUGHNESS
             ? MapRole.GLOSS
             : b.role() == MapRole.GLOSS ? MapRole.ROUGHNESS : null;
+    if (other == null) {
+      return Optional.empty();
+    }
     boolean may =
-        other != null
-            && p.role() == null
-            && prints.of(p.sha256()).map(f -> grey(f.descriptor())).orElse(false);
+        p.role() == null && prints.of(p.sha256()).map(f -> grey(f.descriptor())).orElse(false);
     return !may ? Optional.empty() : DuplicateFinder.pair(p.as(other), b, prints, matcher);
   }
 

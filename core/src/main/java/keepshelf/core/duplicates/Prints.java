@@ -21,6 +21,7 @@ import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
 import keepshelf.imaging.pixel.PixelMemory;
 import keepshelf.imaging.rows.RowReader;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Fingerprints during one search; the pictures to compare by are read from the catalogue when they
@@ -30,7 +31,7 @@ final class Prints {
   private static final int BATCH = 128;
   private static final int CACHED = 4096;
 
-  private final Catalogue catalogue;
+  private final @Nullable Catalogue catalogue;
   private final Map<String, Descriptor> kept = new HashMap<>();
   private final Map<String, Fingerprint> made = new ConcurrentHashMap<>();
   private final Map<String, Fingerprint> fresh = new HashMap<>();
@@ -42,7 +43,7 @@ final class Prints {
         }
       };
 
-  private Prints(Catalogue catalogue) {
+  private Prints(@Nullable Catalogue catalogue) {
     this.catalogue = catalogue;
   }
 
@@ -69,9 +70,9 @@ final class Prints {
    * The descriptor that is kept of a file, or null. What one of before lacks is made up for from
    * the small picture that is kept too, and kept.
    */
-  Descriptor descriptor(String sha256) {
+  @Nullable Descriptor descriptor(String sha256) {
     Descriptor known = kept.get(sha256);
-    if (known == null || !known.lacksClosures()) {
+    if (known == null || catalogue == null || !known.lacksClosures()) {
       return known;
     }
     return catalogue

@@ -212,7 +212,9 @@ public final class TwinFinder {
       return Relation.NEWER_VERSION;
     }
     if (identical(same)) {
-      boolean alone = packSizes.get(a.pack().id()) == 1 && packSizes.get(b.pack().id()) == 1;
+      boolean alone =
+          packSizes.getOrDefault(a.pack().id(), 0) == 1
+              && packSizes.getOrDefault(b.pack().id(), 0) == 1;
       return alone || a.pack().name().equalsIgnoreCase(b.pack().name())
           ? Relation.SAME_FILES
           : Relation.PART_OF_PACK;

@@ -92,7 +92,7 @@ public final class Editing {
         byPack.keySet(),
         pack -> {
           PackRecord p = pack;
-          for (var one : byPack.get(pack.id()).entrySet()) {
+          for (var one : byPack.getOrDefault(pack.id(), Map.of()).entrySet()) {
             p = written(p, one.getKey(), one.getValue());
           }
           return p;
@@ -247,7 +247,9 @@ public final class Editing {
       }
       PackMove m = PackMove.of(s.item(), from, to);
       if (m.trouble() != null) {
-        throw EditTrouble.refused(item, Words.of("editing.stayed", name, from.name(), m.trouble()));
+        throw EditTrouble.refused(
+            item,
+            Words.of("editing.stayed", name, from.name(), Objects.requireNonNull(m.trouble())));
       }
       run(what, m.moves(), List.of(from, to), List.of(m.from(), m.to()));
       return new Edited(what, 1, List.of(from, to), List.of(m.from(), m.to()), m.moves());
@@ -317,7 +319,7 @@ public final class Editing {
       }
       return new Edited(what, items, before, after);
     } catch (IllegalArgumentException e) {
-      throw EditTrouble.refused(what, e.getMessage());
+      throw EditTrouble.refused(what, String.valueOf(e.getMessage()));
     } catch (IOException e) {
       throw EditTrouble.disk(what, e);
     }

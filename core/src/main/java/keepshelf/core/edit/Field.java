@@ -12,6 +12,7 @@ import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.model.Length;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Everything that a person can say about an item or its pack, read and written as text. An empty
@@ -215,7 +216,7 @@ public enum Field {
           "", "", null, null, null, null, null, "", null, "", List.of(), List.of(), null, null,
           List.of());
 
-  private static Double length(String t, String unit, int mostMetres) {
+  private static @Nullable Double length(String t, String unit, int mostMetres) {
     if (t.isEmpty()) {
       return null;
     }
@@ -259,7 +260,7 @@ public enum Field {
     };
   }
 
-  private static String day(String t) {
+  private static @Nullable String day(@Nullable String t) {
     if (t == null) {
       return null;
     }
@@ -270,7 +271,7 @@ public enum Field {
     }
   }
 
-  private static Integer seats(String t) {
+  private static @Nullable Integer seats(@Nullable String t) {
     if (t == null) {
       return null;
     }

@@ -12,6 +12,7 @@ import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.PackRecord;
 import keepshelf.core.catalogue.PackRecord.FileRecord;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An item that goes from one pack to another.
@@ -21,7 +22,7 @@ import keepshelf.core.words.Words;
  * @param moves of its files, relative to the shelf
  * @param trouble why it cannot be moved, or null
  */
-record PackMove(PackRecord from, PackRecord to, List<Move> moves, String trouble) {
+record PackMove(PackRecord from, PackRecord to, List<Move> moves, @Nullable String trouble) {
   static PackMove of(ItemRecord item, PackRecord from, PackRecord to) {
     Set<String> mine = new HashSet<>();
     item.maps().forEach(m -> mine.add(m.path()));
@@ -50,14 +51,20 @@ record PackMove(PackRecord from, PackRecord to, List<Move> moves, String trouble
       newPath.put(p, at);
       moves.add(new Move(from.folder() + "/" + p, to.folder() + "/" + at));
     }
-    List<MapRecord> maps = item.maps().stream().map(m -> m.at(newPath.get(m.path()))).toList();
+    List<MapRecord> maps =
+        item.maps().stream().map(m -> m.at(newPath.getOrDefault(m.path(), m.path()))).toList();
     List<ItemRecord> items = new ArrayList<>(to.items());
     items.add(item.withMaps(maps, item.problems()));
     List<FileRecord> files = new ArrayList<>(to.files());
     from.files().stream()
         .filter(f -> mine.contains(f.path()))
         .map(f ->
-            new FileRecord(newPath.get(f.path()), f.sort(), f.bytes(), f.sha256(), f.elsewhere()))
+            new FileRecord(
+                newPath.getOrDefault(f.path(), f.path()),
+                f.sort(),
+                f.bytes(),
+                f.sha256(),
+                f.elsewhere()))
         .forEach(files::add);
     files.sort((a, b) -> a.path().compareTo(b.path()));
     PackRecord left =

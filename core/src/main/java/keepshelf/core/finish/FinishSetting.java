@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import keepshelf.core.catalogue.setup.Finish;
@@ -11,6 +12,7 @@ import keepshelf.core.catalogue.setup.Overlay;
 import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Everything that a finish can say, read and written as text. An empty text means "as the item has
@@ -129,7 +131,7 @@ public enum FinishSetting {
     return v == 1 ? "" : number(v, "");
   }
 
-  static String number(Double v, String unit) {
+  static String number(@Nullable Double v, String unit) {
     return v == null
         ? ""
         : BigDecimal.valueOf(Math.round(v * 1e6) / 1e6).stripTrailingZeros().toPlainString() + unit;
@@ -168,7 +170,7 @@ public enum FinishSetting {
     };
   }
 
-  private List<Overlay> overlays(Finish f, String t) {
+  private @Nullable List<Overlay> overlays(Finish f, String t) {
     try {
       return OverlayText.write(f, overlay(), t);
     } catch (IllegalArgumentException e) {
@@ -177,7 +179,7 @@ public enum FinishSetting {
   }
 
   /** What is done to the other maps, with this setting; null when that is nothing. */
-  private Finish.Maps maps(Finish.Maps m, String t) {
+  private Finish.@Nullable Maps maps(Finish.Maps m, String t) {
     Finish.Maps next =
         new Finish.Maps(
             range(m.height(), HEIGHT, HEIGHT_FROM, HEIGHT_CURVE, t),
@@ -190,8 +192,12 @@ public enum FinishSetting {
   }
 
   /** A range with what this setting says of it, when it is one of the three. */
-  private Finish.Range range(
-      Finish.Range range, FinishSetting ends, FinishSetting from, FinishSetting curve, String t) {
+  private Finish.@Nullable Range range(
+      Finish.@Nullable Range range,
+      FinishSetting ends,
+      FinishSetting from,
+      FinishSetting curve,
+      String t) {
     try {
       return this == ends
           ? Ranges.withEnds(range, t)
@@ -203,7 +209,7 @@ public enum FinishSetting {
     }
   }
 
-  private Double occlusion(String t) {
+  private @Nullable Double occlusion(String t) {
     return switch (t.toLowerCase(Locale.ROOT)) {
       case "off", "none" -> 0.0;
       case "host", "leave" -> null;
@@ -220,12 +226,12 @@ public enum FinishSetting {
     };
   }
 
-  private Boolean stays(String t) {
+  private @Nullable Boolean stays(String t) {
     return t.isEmpty() || yes(t) ? null : Boolean.TRUE;
   }
 
   /** Roles of grey maps, each once; colours and vectors have settings of their own. */
-  private List<MapRole> roles(String t) {
+  private @Nullable List<MapRole> roles(String t) {
     List<MapRole> out = new ArrayList<>();
     for (String word : t.split("[,;\\s]+")) {
       if (!word.isEmpty()) {
@@ -240,20 +246,20 @@ public enum FinishSetting {
   }
 
   /** The colour with this setting; null when it changes nothing, so that nothing is recorded. */
-  private Finish.Colour colour(Finish.Colour c, String t) {
+  private Finish.@Nullable Colour colour(Finish.Colour c, String t) {
     Finish.Colour next =
         new Finish.Colour(
-            this == HUE ? number(t, -360, 360, 0.0) : c.hueDegrees(),
-            this == SATURATION ? number(t, 0, 10, 1.0) : c.saturation(),
-            this == BRIGHTNESS ? number(t, 0, 100, 1.0) : c.brightness(),
-            this == CONTRAST ? number(t, 0, 10, 1.0) : c.contrast(),
+            this == HUE ? Objects.requireNonNull(number(t, -360, 360, 0.0)) : c.hueDegrees(),
+            this == SATURATION ? Objects.requireNonNull(number(t, 0, 10, 1.0)) : c.saturation(),
+            this == BRIGHTNESS ? Objects.requireNonNull(number(t, 0, 100, 1.0)) : c.brightness(),
+            this == CONTRAST ? Objects.requireNonNull(number(t, 0, 10, 1.0)) : c.contrast(),
             this == TINT ? tint(t) : c.tint(),
             this == INVERT ? yes(t) : c.invert());
     return next.equals(Finish.Colour.NONE) ? null : next;
   }
 
   /** What it is made of, with this setting; null when that is as most are. */
-  private Finish.Body body(Finish.Body b, String t) {
+  private Finish.@Nullable Body body(Finish.Body b, String t) {
     Double ior = this == IOR ? number(t, 1, 4, null) : this == REFLECTANCE ? index(t) : b.ior();
     Finish.Body next =
         new Finish.Body(
@@ -266,7 +272,7 @@ public enum FinishSetting {
   }
 
   /** The index of refraction that reflects so many per cent straight on. */
-  private Double index(String t) {
+  private @Nullable Double index(String t) {
     Double percent = number(t.replace("%", ""), 0, 36, null);
     if (percent == null) {
       return null;
@@ -275,12 +281,12 @@ public enum FinishSetting {
     return Math.round((1 + r) / (1 - r) * 1e4) / 1e4;
   }
 
-  private Double millimetres(String t) {
+  private @Nullable Double millimetres(String t) {
     Double metres = length(t, "mm", false);
     return metres == null ? null : metres * 1000;
   }
 
-  private Double length(String t, String unit, boolean signed) {
+  private @Nullable Double length(String t, String unit, boolean signed) {
     if (t.isEmpty()) {
       return null;
     }
@@ -292,7 +298,7 @@ public enum FinishSetting {
     return minus ? -metres : metres;
   }
 
-  private Double number(String t, double least, double most, Double otherwise) {
+  private @Nullable Double number(String t, double least, double most, @Nullable Double otherwise) {
     if (t.isEmpty()) {
       return otherwise;
     }
@@ -308,7 +314,7 @@ public enum FinishSetting {
     throw nonsense(t);
   }
 
-  private String tint(String t) {
+  private @Nullable String tint(String t) {
     if (t.isEmpty()) {
       return null;
     }

@@ -7,13 +7,14 @@ import keepshelf.imaging.convert.Adjust;
 import keepshelf.imaging.convert.Channels;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** What a finish does to the pixels of a map. */
 public final class Finishing {
   private Finishing() {}
 
   /** What {@code finish} (or null) does to a map in {@code role}; empty when it leaves it alone. */
-  public static Optional<Adjust.Change> of(Finish finish, MapRole role) {
+  public static Optional<Adjust.Change> of(@Nullable Finish finish, MapRole role) {
     if (finish == null) {
       return Optional.empty();
     }
@@ -46,21 +47,21 @@ public final class Finishing {
   }
 
   /** What makes holes of an opacity map, where {@code finish} (or null) says from where on. */
-  public static Optional<Adjust.Change> cut(Finish finish) {
+  public static Optional<Adjust.Change> cut(@Nullable Finish finish) {
     return finish == null || finish.others().opacityThreshold() == null
         ? Optional.empty()
         : Optional.of(Adjust.cut(finish.others().opacityThreshold()));
   }
 
   /** What makes an emission map brighter or darker, where {@code finish} (or null) says so. */
-  public static Optional<Adjust.Change> glow(Finish finish) {
+  public static Optional<Adjust.Change> glow(@Nullable Finish finish) {
     Double factor = finish == null ? null : finish.others().emission();
     return factor == null || factor == 1
         ? Optional.empty()
         : Optional.of(Adjust.colour(new Adjust.Colour(0, 1, factor, 1, 0xFFFFFF, false)));
   }
 
-  private static Adjust.Change levels(Finish.Range r, boolean otherEnd) {
+  private static Adjust.@Nullable Change levels(Finish.@Nullable Range r, boolean otherEnd) {
     if (r == null) {
       return null;
     }
@@ -76,7 +77,7 @@ public final class Finishing {
    * A map adjusted by {@code finish} (or null), at 16 bits; the map itself when that leaves it
    * alone. A colour that is stored in grey becomes one of three channels, so that it can be tinted.
    */
-  public static Pixels applied(Finish finish, MapRole role, Pixels map) {
+  public static Pixels applied(@Nullable Finish finish, MapRole role, Pixels map) {
     return of(finish, role)
         .map(change -> Adjust.applied(role.colour() ? coloured(Maps.encoded(map)) : map, change))
         .orElse(map);

@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.setup.Overlay.Target;
 import keepshelf.core.model.Length;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Overlays as text: {@code drip_streaks; tile 0.8 m; turn 90; amount 0.6; roughness, colour
@@ -51,7 +52,7 @@ public final class OverlayText {
    *
    * @throws IllegalArgumentException when the text makes no sense
    */
-  static List<Overlay> write(Finish f, int place, String text) {
+  static @Nullable List<Overlay> write(Finish f, int place, String text) {
     List<Overlay> all = new ArrayList<>(f.laid());
     if (text.isEmpty()) {
       if (place < all.size()) {
@@ -106,12 +107,12 @@ public final class OverlayText {
 
   private static Overlay with(
       Overlay o,
-      MapRole role,
-      Double tile,
+      @Nullable MapRole role,
+      @Nullable Double tile,
       int turn,
       double amount,
       List<Target> changes,
-      String colour) {
+      @Nullable String colour) {
     return new Overlay(o.item(), role, tile, turn, amount, changes, colour);
   }
 

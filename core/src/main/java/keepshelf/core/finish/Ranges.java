@@ -5,6 +5,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import keepshelf.core.catalogue.setup.Finish.Range;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** What a finish brings a grey map to, read and written as text; null is as the map has it. */
 final class Ranges {
@@ -17,17 +18,17 @@ final class Ranges {
   private Ranges() {}
 
   /** {@code 0.3..0.9}; empty when the ends are those of the map. */
-  static String ends(Range r) {
+  static String ends(@Nullable Range r) {
     return r == null || r.low() == 0 && r.high() == 1 ? "" : two(r.low(), r.high());
   }
 
   /** The part of the map that is stretched; empty for all of it. */
-  static String from(Range r) {
-    return r == null || r.from() == null ? "" : two(r.from(), r.to());
+  static String from(@Nullable Range r) {
+    return r == null || r.from() == null || r.to() == null ? "" : two(r.from(), r.to());
   }
 
   /** What one half becomes; empty when it stays. */
-  static String middle(Range r) {
+  static String middle(@Nullable Range r) {
     return r == null ? "" : FinishSetting.number(r.middle(), "");
   }
 
@@ -40,7 +41,7 @@ final class Ranges {
    *
    * @throws IllegalArgumentException when the text makes no sense
    */
-  static Range withEnds(Range r, String text) {
+  static @Nullable Range withEnds(@Nullable Range r, String text) {
     double[] ends = text.isEmpty() ? new double[] {0, 1} : numbers(text);
     return orNull(new Range(ends[0], ends[1], whole(r).from(), whole(r).to(), whole(r).middle()));
   }
@@ -50,7 +51,7 @@ final class Ranges {
    *
    * @throws IllegalArgumentException when the text makes no sense
    */
-  static Range withFrom(Range r, String text) {
+  static @Nullable Range withFrom(@Nullable Range r, String text) {
     double[] ends = text.isEmpty() ? new double[] {0, 1} : numbers(text);
     if (ends[1] - ends[0] < 0.001) {
       throw new IllegalArgumentException(Words.of("ranges.nothing-between-them"));
@@ -70,7 +71,7 @@ final class Ranges {
    *
    * @throws IllegalArgumentException when the text makes no sense
    */
-  static Range withMiddle(Range r, String text) {
+  static @Nullable Range withMiddle(@Nullable Range r, String text) {
     Double middle = text.isEmpty() ? null : number(text);
     if (middle != null && (middle < LEAST || middle > 1 - LEAST)) {
       throw new IllegalArgumentException(Words.of("ranges.too-near-to-end"));
@@ -84,11 +85,11 @@ final class Ranges {
             middle == null || middle == 0.5 ? null : middle));
   }
 
-  private static Range whole(Range r) {
+  private static Range whole(@Nullable Range r) {
     return r == null ? Range.WHOLE : r;
   }
 
-  private static Range orNull(Range r) {
+  private static @Nullable Range orNull(Range r) {
     return r.equals(Range.WHOLE) ? null : r;
   }
 

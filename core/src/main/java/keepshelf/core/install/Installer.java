@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
@@ -167,7 +168,7 @@ public final class Installer {
         plan.maps().stream().flatMap(m -> m.parts().stream()).map(PlannedMap.Part::from).toList());
     if (!catalogue.readOnly()) {
       try {
-        if (!catalogue.putProof(installed, proved.proof())) {
+        if (!catalogue.putProof(installed, Objects.requireNonNull(proved.proof()))) {
           return installed.proved(Prover.overtaken(plan, installed));
         }
       } catch (StorageException | UncheckedIOException e) {
@@ -248,7 +249,7 @@ public final class Installer {
     if (host.isPresent()) {
       HostFolders.refuseUnknown(host.get());
     }
-    Path root = host.map(h -> Path.of(h.folder())).orElse(Path.of(i.document()).getParent());
+    Path root = host.map(h -> Path.of(h.folder())).orElse(folder(i));
     try (ShelfLock _ = ShelfLock.take(shelf)) {
       // Another process may have installed it anew since it was asked for.
       InstallationRecord now = catalogue.installation(i.id()).orElse(i);
@@ -282,7 +283,7 @@ public final class Installer {
         if (i.host().equals(host.name())) {
           InstallationRecord there = i.moved(from, to);
           found.add(there);
-          if (!Receipts.isOf(Path.of(there.document()).getParent(), i.id())) {
+          if (!Receipts.isOf(folder(there), i.id())) {
             lost.add(
                 Problem.warning(
                     "not-there",
@@ -317,6 +318,10 @@ public final class Installer {
     List<Problem> said = new ArrayList<>(InstallJournal.settle(shelf, catalogue));
     said.addAll(Removing.settle(shelf, catalogue));
     return said;
+  }
+
+  private static Path folder(InstallationRecord i) {
+    return Objects.requireNonNull(Path.of(i.document()).getParent());
   }
 
   /** Where one's own profiles are kept, with the shelf. */

@@ -15,6 +15,7 @@ import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.versions.Newest;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** How installations stand against their receipts and the shelf. */
 final class Standing {
@@ -91,13 +92,13 @@ final class Standing {
   /**
    * The finish of an installation as its item has it now; as it was when the item has it no more.
    */
-  static Finish finishNow(InstallationRecord i, ShelvedItem item) {
+  static @Nullable Finish finishNow(InstallationRecord i, ShelvedItem item) {
     Finish was = i.options().finish();
     return was == null ? null : item.item().marks().finish(was.name()).orElse(was);
   }
 
   /** A finish that is not as it was installed, as it was; null when all are. */
-  private Finish changed(InstallationRecord i, ShelvedItem item) {
+  private @Nullable Finish changed(InstallationRecord i, ShelvedItem item) {
     if (!Objects.equals(i.options().finish(), finishNow(i, item))) {
       return i.options().finish();
     }

@@ -3,4 +3,5 @@
  * with a receipt, then proof by an independent reader. A host's conventions are data ({@link
  * keepshelf.core.install.profile.HostProfile}).
  */
+@org.jspecify.annotations.NullMarked
 package keepshelf.core.install;

@@ -8,6 +8,7 @@ import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.disk.FileStamp;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.Recognition;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A download that was opened and recognised, waiting to be filed.
@@ -29,19 +30,19 @@ public record Arrival(
     String path,
     Path origin,
     Kind kind,
-    Path workspace,
+    @Nullable Path workspace,
     Map<String, UnpackedFile> unpacked,
     Recognition recognition,
     PackText text,
     List<Problem> problems,
     Map<String, String> hashes,
-    FileStamp stamp) {
+    @Nullable FileStamp stamp) {
   /** One whose files' hashes are not known beyond those unpacked. */
   public Arrival(
       String path,
       Path origin,
       Kind kind,
-      Path workspace,
+      @Nullable Path workspace,
       Map<String, UnpackedFile> unpacked,
       Recognition recognition,
       PackText text,

@@ -19,6 +19,7 @@ import keepshelf.core.versions.PackChanges;
 import keepshelf.core.versions.VersionHistory;
 import keepshelf.core.versions.VersionOrder;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What an arrival is to a pack that stands on the shelf.
@@ -30,7 +31,7 @@ import keepshelf.core.words.Words;
  * @param marked whether a person has put something on the other pack's items that is carried over
  */
 public record ArrivalKin(
-    Kinship kinship, String name, String version, PackChanges changes, boolean marked) {
+    Kinship kinship, String name, @Nullable String version, PackChanges changes, boolean marked) {
   /** What it is, in a plain sentence without a full stop. */
   public String sentence() {
     String other = version == null ? name : name + " v" + version;
@@ -66,7 +67,7 @@ public record ArrivalKin(
    * fetched; each may be null.
    */
   public static Optional<ArrivalKin> of(
-      Arrival arrival, Catalogue catalogue, String source, String version) {
+      Arrival arrival, Catalogue catalogue, @Nullable String source, @Nullable String version) {
     if (arrival.failed() || arrival.recognition().items().isEmpty()) {
       return Optional.empty();
     }
@@ -76,7 +77,7 @@ public record ArrivalKin(
     for (String id : catalogue.packsWithItems(keys)) {
       PackRecord pack = catalogue.pack(id).orElse(null);
       Relation r = pack == null ? null : relation(arrival, pack, source, version);
-      if (r == null) {
+      if (pack == null || r == null) {
         continue;
       }
       ArrivalKin kin = compared(arrival, pack, r, catalogue);
@@ -87,7 +88,8 @@ public record ArrivalKin(
     return Optional.ofNullable(best);
   }
 
-  private static Relation relation(Arrival a, PackRecord pack, String from, String said) {
+  private static @Nullable Relation relation(
+      Arrival a, PackRecord pack, @Nullable String from, @Nullable String said) {
     String source = from != null ? from : a.text().source();
     boolean stranger =
         source != null && pack.source() != null && !source.equalsIgnoreCase(pack.source());

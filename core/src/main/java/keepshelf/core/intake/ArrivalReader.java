@@ -42,18 +42,19 @@ import keepshelf.core.words.Words;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
+import org.jspecify.annotations.Nullable;
 
 /** Opens what was downloaded and has it recognised. Files nothing and changes no original. */
 public final class ArrivalReader {
   private final String path;
-  private final String password;
+  private final @Nullable String password;
   private final List<NamingHabit> habits;
   private final PixelWitness witness;
   private final Progress progress;
 
   private ArrivalReader(
       String path,
-      String password,
+      @Nullable String password,
       List<NamingHabit> habits,
       PixelWitness witness,
       Progress progress) {
@@ -78,7 +79,7 @@ public final class ArrivalReader {
   public static Arrival read(
       String path,
       Path workspaces,
-      String password,
+      @Nullable String password,
       List<NamingHabit> habits,
       PixelWitness witness,
       Progress progress) {
@@ -319,7 +320,7 @@ public final class ArrivalReader {
         PictureFiles.problems(files));
   }
 
-  private Recognition recognise(String name, List<SourceFile> files, String source) {
+  private Recognition recognise(String name, List<SourceFile> files, @Nullable String source) {
     List<Problem> trouble = new ArrayList<>();
     DocumentFacts documents = MaterialDocuments.read(files, trouble);
     List<NamingHabit> own =
@@ -330,7 +331,8 @@ public final class ArrivalReader {
     return r.with(trouble).withTile(documents.tileMetres(), documents.reliefMetres());
   }
 
-  private record Raw(String shown, List<String> parts, Path file, long size, String sha256) {}
+  private record Raw(
+      String shown, List<String> parts, Path file, long size, @Nullable String sha256) {}
 
   /** Reads all headers, several at a time. */
   private static List<SourceFile> probe(List<Raw> raw) throws IOException {

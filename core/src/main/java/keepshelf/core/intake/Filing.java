@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
@@ -36,6 +37,7 @@ import keepshelf.core.recognise.found.ReliefPair;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.ReliefAgreement;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Moves an arrival onto the shelf. What is promised in the journal is finished or rolled back at
@@ -53,7 +55,12 @@ public final class Filing {
    * @param kin the pack on the shelf that it is to be filed as a version or edition of
    */
   public record Wishes(
-      String source, String licence, String version, String page, Purchase purchase, Kinship kin) {
+      @Nullable String source,
+      @Nullable String licence,
+      @Nullable String version,
+      @Nullable String page,
+      @Nullable Purchase purchase,
+      @Nullable Kinship kin) {
     /** Nothing said. */
     public static final Wishes NONE = new Wishes(null, null, null, null, null, null);
 
@@ -134,8 +141,8 @@ public final class Filing {
     Map<String, Map<String, ReliefAgreement>> byNormal = new HashMap<>();
     for (ReliefPair p : pairs) {
       byNormal
-          .computeIfAbsent(staged.get(p.normal()).sha256(), n -> new HashMap<>())
-          .put(staged.get(p.height()).sha256(), p.agreement());
+          .computeIfAbsent(there(staged, p.normal()).sha256(), n -> new HashMap<>())
+          .put(there(staged, p.height()).sha256(), p.agreement());
     }
     try {
       catalogue.pictures().putAgreements(byNormal);
@@ -220,14 +227,14 @@ public final class Filing {
         List.of());
   }
 
-  private List<ItemRecord> carried(List<ItemRecord> items, Kinship kin) {
+  private List<ItemRecord> carried(List<ItemRecord> items, @Nullable Kinship kin) {
     return kin == null || kin.relation() != Kinship.Relation.NEWER_VERSION
         ? items
         : catalogue.pack(kin.pack()).map(p -> CarriedMarks.onto(items, p, catalogue)).orElse(items);
   }
 
   /** The purchase with its invoice copied to {@code <pack>.papers} beside the pack. */
-  private Purchase papers(Purchase p, String folder) throws IOException {
+  private @Nullable Purchase papers(@Nullable Purchase p, String folder) throws IOException {
     if (p == null || p.equals(Purchase.NONE) || p.invoice() == null) {
       return p == null || p.equals(Purchase.NONE) ? null : p;
     }
@@ -236,6 +243,11 @@ public final class Filing {
     Files.createDirectories(shelf.resolve(to).getParent());
     Files.copy(from, shelf.resolve(to), StandardCopyOption.REPLACE_EXISTING);
     return p.withInvoice(to);
+  }
+
+  /** Every file of an arrival is staged before its record is made. */
+  private static Staged there(Map<String, Staged> staged, String path) {
+    return Objects.requireNonNull(staged.get(path));
   }
 
   /** What was found in a set, and which of its maps could not be decoded. */
@@ -256,10 +268,10 @@ public final class Filing {
       RecognisedItem i,
       List<Problem> findings,
       Map<String, Staged> staged,
-      Double tile) {
+      @Nullable Double tile) {
     List<MapRecord> maps = new ArrayList<>();
     for (RecognisedMap m : i.maps()) {
-      Staged s = staged.get(m.file().path());
+      Staged s = there(staged, m.file().path());
       var info = m.file().info();
       maps.add(
           new MapRecord(

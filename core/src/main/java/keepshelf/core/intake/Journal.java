@@ -14,6 +14,7 @@ import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.words.Phrase;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 
 /** Promises of filing that survive the process: one small file each, gone when kept. */
@@ -140,7 +141,7 @@ final class Journal {
   }
 
   /** Identifier of the pack whose record stands at the place of {@code pack}; null for none. */
-  private String recorded(PackRecord pack) throws IOException {
+  private @Nullable String recorded(PackRecord pack) throws IOException {
     Path record = shelf.packRecord(pack.folder());
     if (!Files.isRegularFile(record)) {
       return null;

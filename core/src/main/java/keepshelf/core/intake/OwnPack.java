@@ -33,6 +33,7 @@ import keepshelf.imaging.io.ImageEncoder;
 import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.io.ImageProbe;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -55,9 +56,14 @@ public final class OwnPack implements AutoCloseable {
    * @param version where there are several, or null
    * @param kin the pack that it is a version of, or null
    */
-  public record Heading(String name, String creator, String licence, String version, Kinship kin) {
+  public record Heading(
+      String name,
+      @Nullable String creator,
+      @Nullable String licence,
+      @Nullable String version,
+      @Nullable Kinship kin) {
     /** One of which there are no versions. */
-    public Heading(String name, String creator, String licence) {
+    public Heading(String name, @Nullable String creator, @Nullable String licence) {
       this(name, creator, licence, null, null);
     }
   }
@@ -95,7 +101,12 @@ public final class OwnPack implements AutoCloseable {
    * @param handedness null when it is no normal map
    */
   public MapRecord map(
-      String name, Pixels pixels, MapRole role, String handedness, Recipe recipe, Phrase reason)
+      String name,
+      Pixels pixels,
+      MapRole role,
+      @Nullable String handedness,
+      Recipe recipe,
+      Phrase reason)
       throws IOException {
     Path file = file(name);
     ImageEncoder.png(pixels, file, EFFORT);

@@ -27,7 +27,7 @@ public final class PackDocuments {
   private static boolean text(PackRecord.FileRecord f) {
     int dot = name(f).lastIndexOf('.');
     String ending = dot < 0 ? "" : name(f).substring(dot + 1);
-    return f.elsewhere() == null && f.sort().equals("document") && ENDINGS.contains(ending);
+    return f.elsewhere() == null && "document".equals(f.sort()) && ENDINGS.contains(ending);
   }
 
   /** The text of a pack's licence, known by its name; empty when there is none. */

@@ -4,6 +4,7 @@ import java.nio.file.Files;
 import java.text.Normalizer;
 import java.util.Locale;
 import keepshelf.core.folder.ShelfFolder;
+import org.jspecify.annotations.Nullable;
 
 /** Names of the folders that packs stand in. */
 final class PackFolder {
@@ -12,7 +13,8 @@ final class PackFolder {
   private PackFolder() {}
 
   /** {@code packs/source/pack@version}, with a number when that is taken by another pack. */
-  static String free(ShelfFolder shelf, String source, String name, String version) {
+  static String free(
+      ShelfFolder shelf, @Nullable String source, String name, @Nullable String version) {
     String base =
         "packs/"
             + slug(source == null ? "unknown-source" : source)

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import keepshelf.core.recognise.found.SourceFile;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the documents in a pack say about it; every field may be null.
@@ -21,7 +22,12 @@ import keepshelf.core.recognise.found.SourceFile;
  * @param tileMetres width of one tile
  */
 public record PackText(
-    String licence, String source, String creator, String page, String version, Double tileMetres) {
+    @Nullable String licence,
+    @Nullable String source,
+    @Nullable String creator,
+    @Nullable String page,
+    @Nullable String version,
+    @Nullable Double tileMetres) {
   /** Nothing known. */
   public static final PackText NONE = new PackText(null, null, null, null, null, null);
 
@@ -157,7 +163,7 @@ public record PackText(
     return b.toString();
   }
 
-  private static String licence(List<String> lines, String flat) {
+  private static @Nullable String licence(List<String> lines, String flat) {
     Matcher spdx = SPDX.matcher(flat);
     if (spdx.find()) {
       return spdx.group(1);
@@ -188,7 +194,7 @@ public record PackText(
     return null;
   }
 
-  private static Double tile(String text) {
+  private static @Nullable Double tile(String text) {
     Matcher m = TILE.matcher(text);
     if (!m.find()) {
       return null;
@@ -219,7 +225,7 @@ public record PackText(
         first(tileMetres, other.tileMetres));
   }
 
-  private static <T> T first(T a, T b) {
+  private static <T> @Nullable T first(@Nullable T a, @Nullable T b) {
     return a != null ? a : b;
   }
 }

@@ -12,6 +12,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.words.Phrase;
 import keepshelf.imaging.io.ImageFormat;
+import org.jspecify.annotations.Nullable;
 
 /** What is wrong with files that are named like pictures, as far as their beginning tells. */
 final class PictureFiles {
@@ -71,7 +72,7 @@ final class PictureFiles {
   }
 
   /** Whether a file begins like a text. */
-  private static boolean text(Path file) {
+  private static boolean text(@Nullable Path file) {
     try (InputStream in = Files.newInputStream(file)) {
       for (byte b : in.readNBytes(LOOKED_AT)) {
         if (b >= 0 && b < 32 && b != '\n' && b != '\r' && b != '\t') {

@@ -9,6 +9,7 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -291,7 +292,8 @@ public final class Recovery {
   private static PackRecord here(ShelfFolder shelf, Path record) throws IOException {
     PackRecord pack = Json.mapper().readValue(Files.readAllBytes(record), PackRecord.class);
     String name = record.getFileName().toString().replaceFirst("\\.pack\\.json$", "");
-    String folder = "packs/" + record.getParent().getFileName() + "/" + name;
+    String folder =
+        "packs/" + Objects.requireNonNull(record.getParent()).getFileName() + "/" + name;
     return folder.equals(pack.folder()) || standsThere(shelf, pack) ? pack : pack.in(folder);
   }
 

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import keepshelf.core.archive.UnpackedFile;
 import keepshelf.core.disk.Hashes;
@@ -28,9 +29,9 @@ record Staged(SourceFile file, String path, String sha256, long bytes) {
   /** The files of an arrival that was unpacked into its workspace, by the path that is shown. */
   static Map<String, Staged> alreadyIn(Arrival arrival) {
     Map<String, Staged> out = new HashMap<>();
-    Path root = Workspace.files(arrival.workspace());
+    Path root = Workspace.files(Objects.requireNonNull(arrival.workspace()));
     for (SourceFile f : files(arrival)) {
-      UnpackedFile u = arrival.unpacked().get(f.path());
+      UnpackedFile u = Objects.requireNonNull(arrival.unpacked().get(f.path()));
       out.put(f.path(), new Staged(f, relative(root, u.path()), u.sha256(), u.size()));
     }
     return out;
@@ -52,7 +53,7 @@ record Staged(SourceFile file, String path, String sha256, long bytes) {
       }
       String hash;
       try (OutputStream o = Files.newOutputStream(to, StandardOpenOption.CREATE_NEW)) {
-        hash = Hashes.copy(f.onDisk(), o, progress);
+        hash = Hashes.copy(f.there(), o, progress);
       }
       out.put(f.path(), new Staged(f, relative(into, to), hash, Files.size(to)));
     }

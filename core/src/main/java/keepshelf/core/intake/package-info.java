@@ -3,4 +3,5 @@
  * keepshelf.core.intake.Arrival} (opened, recognised, correctable), and an arrival is filed by
  * staging, journal and atomic rename.
  */
+@org.jspecify.annotations.NullMarked
 package keepshelf.core.intake;

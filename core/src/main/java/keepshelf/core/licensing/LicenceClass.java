@@ -1,6 +1,7 @@
 package keepshelf.core.licensing;
 
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** How free the use of something is, at a glance. */
 public enum LicenceClass {
@@ -14,7 +15,7 @@ public enum LicenceClass {
   UNKNOWN;
 
   /** The class of an SPDX identifier or a vendor's own name; null is unknown. */
-  public static LicenceClass of(String licence) {
+  public static LicenceClass of(@Nullable String licence) {
     if (licence == null || licence.isBlank()) {
       return UNKNOWN;
     }

@@ -16,6 +16,7 @@ import keepshelf.imaging.bond.Bond;
 import keepshelf.imaging.bond.BondSpec;
 import keepshelf.imaging.bond.Joint;
 import keepshelf.imaging.bond.Variety;
+import org.jspecify.annotations.Nullable;
 
 /** A bond as a small JSON file, and as parameters of a recipe; lengths are in millimetres. */
 public final class BondFile {
@@ -45,16 +46,20 @@ public final class BondFile {
   /** An item, several, or a colour. */
   @JsonInclude(JsonInclude.Include.NON_NULL)
   record PieceWritten(
-      String item, List<String> items, String colour, Double roughness, Boolean whole) {}
+      @Nullable String item,
+      @Nullable List<String> items,
+      @Nullable String colour,
+      @Nullable Double roughness,
+      @Nullable Boolean whole) {}
 
   /** A joint and what it is made of. */
   record JointWritten(
-      @JsonProperty("width_mm") Double width,
-      @JsonProperty("depth_mm") Double depth,
-      String profile,
-      String item,
-      String colour,
-      Double roughness) {}
+      @Nullable @JsonProperty("width_mm") Double width,
+      @Nullable @JsonProperty("depth_mm") Double depth,
+      @Nullable String profile,
+      @Nullable String item,
+      @Nullable String colour,
+      @Nullable Double roughness) {}
 
   /**
    * Reads an order.
@@ -116,7 +121,7 @@ public final class BondFile {
             ? Piece.of(u.items())
             : u.item() != null
                 ? Piece.of(u.item())
-                : Piece.plain(u.colour(), or(u.roughness(), 0.6));
+                : Piece.plain(or(u.colour(), ""), or(u.roughness(), 0.6));
     if (or(u.whole(), false) && unit.item() == null) {
       throw new IllegalArgumentException(Words.of("bondFile.only-item-has-whole-units"));
     }
@@ -128,7 +133,7 @@ public final class BondFile {
         or(w.resolution(), "2K"));
   }
 
-  private static <T> T or(T value, T usual) {
+  private static <T> T or(@Nullable T value, T usual) {
     return value == null ? usual : value;
   }
 

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.OptionalDouble;
 import java.util.function.Supplier;
 import keepshelf.core.catalogue.MapRecord;
@@ -24,6 +25,7 @@ import keepshelf.imaging.colour.Srgb;
 import keepshelf.imaging.derive.MainColours;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A plain item that goes with another one, for sides, trims, joints and far objects: one colour of
@@ -52,7 +54,7 @@ public final class Companion {
    * @param spotX across the picture, 0..1, or null for no spot
    * @param spotY down the picture
    */
-  public record Pick(int main, Double spotX, Double spotY) {
+  public record Pick(int main, @Nullable Double spotX, @Nullable Double spotY) {
     /** The mean in linear light. */
     public static final Pick MEAN = new Pick(0, null, null);
 
@@ -60,14 +62,15 @@ public final class Companion {
     static Pick of(java.util.Map<String, Object> parameters) {
       String of = String.valueOf(parameters.get("colour_of"));
       if (of.equals("spot")) {
-        return new Pick(
-            0,
-            ((Number) parameters.get("spot_x")).doubleValue(),
-            ((Number) parameters.get("spot_y")).doubleValue());
+        return new Pick(0, number(parameters, "spot_x"), number(parameters, "spot_y"));
       }
       return of.startsWith("main-")
           ? new Pick(Integer.parseInt(of.substring(5)), null, null)
           : MEAN;
+    }
+
+    private static double number(java.util.Map<String, Object> parameters, String name) {
+      return ((Number) Objects.requireNonNull(parameters.get(name))).doubleValue();
     }
 
     /** Checks the ranges. */
@@ -76,7 +79,9 @@ public final class Companion {
         throw new IllegalArgumentException(
             Words.of("companion.main-colour-one-first", MainColours.MOST));
       }
-      if (spotX != null && !(spotX >= 0 && spotX <= 1 && spotY >= 0 && spotY <= 1)) {
+      if (spotX != null
+          && spotY != null
+          && !(spotX >= 0 && spotX <= 1 && spotY >= 0 && spotY <= 1)) {
         throw new IllegalArgumentException(Words.of("companion.spot-lies-within-picture-0"));
       }
     }
@@ -125,7 +130,7 @@ public final class Companion {
    * @param relief the other item, or null for a flat one
    * @throws ShelfException when nothing was changed
    */
-  public Making.Made make(ShelvedItem item, Pick pick, String name, ShelvedItem relief)
+  public Making.Made make(ShelvedItem item, Pick pick, String name, @Nullable ShelvedItem relief)
       throws ShelfException {
     DerivedLicence licence =
         DerivedLicence.of(relief == null ? List.of(item) : List.of(item, relief), licences);
@@ -148,7 +153,7 @@ public final class Companion {
     parameters.put(
         "colour_of",
         pick.spotX() != null ? "spot" : pick.main() > 0 ? "main-" + pick.main() : "mean");
-    if (pick.spotX() != null) {
+    if (pick.spotX() != null && pick.spotY() != null) {
       parameters.put("spot_x", pick.spotX());
       parameters.put("spot_y", pick.spotY());
     }
@@ -179,7 +184,7 @@ public final class Companion {
       Map<MapRole, Supplier<Pixels>> maps,
       List<Recipe.Parent> parents,
       List<Problem> said,
-      Double millimetres,
+      @Nullable Double millimetres,
       int width,
       int height) {
     static final Under NONE = new Under(Map.of(), List.of(), List.of(), null, SIDE, SIDE);
@@ -212,7 +217,7 @@ public final class Companion {
 
   private int rgb(ShelvedItem item, Pick pick) throws ShelfException {
     Pixels p = colour(item);
-    if (pick.spotX() != null) {
+    if (pick.spotX() != null && pick.spotY() != null) {
       int x = (int) Math.min(p.width() - 1, pick.spotX() * p.width());
       int y = (int) Math.min(p.height() - 1, pick.spotY() * p.height());
       return MainColours.around(p, x, y);

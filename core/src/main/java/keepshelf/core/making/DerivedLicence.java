@@ -15,6 +15,7 @@ import keepshelf.core.licensing.Licences;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The licence of something made of several things: of each term the strictest, credits to all.
@@ -25,7 +26,7 @@ import keepshelf.core.words.Words;
  * @param said what is to be said about it; an error forbids the work
  */
 public record DerivedLicence(
-    Licence licence, boolean combined, String credits, List<Problem> said) {
+    @Nullable Licence licence, boolean combined, @Nullable String credits, List<Problem> said) {
   /** A term, and the answer that leaves less freedom. */
   private enum Term {
     COMMERCIAL(Licence::commercial, Answer.NO),
@@ -70,7 +71,7 @@ public record DerivedLicence(
   }
 
   /** Identifier of the licence, or null. */
-  public String id() {
+  public @Nullable String id() {
     return licence == null ? null : licence.id();
   }
 
@@ -123,7 +124,8 @@ public record DerivedLicence(
     return together(List.copyOf(byId.values()), names, said);
   }
 
-  private static DerivedLicence together(List<Licence> all, String names, List<Problem> said) {
+  private static DerivedLicence together(
+      List<Licence> all, @Nullable String names, List<Problem> said) {
     for (Licence l : all) {
       if (all.stream().allMatch(o -> o == l || covers(l, o))) {
         return new DerivedLicence(l, false, names, said);

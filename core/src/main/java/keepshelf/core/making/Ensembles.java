@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
@@ -28,6 +29,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Puts several items together as named parts of one thing. An ensemble is an item in a pack of its
@@ -56,7 +58,7 @@ public final class Ensembles {
    * @param item it is made of
    * @param finish name of one of the item's finishes, or null
    */
-  public record Wish(String name, ShelvedItem item, String finish) {}
+  public record Wish(String name, ShelvedItem item, @Nullable String finish) {}
 
   /**
    * What would be put together.
@@ -146,7 +148,7 @@ public final class Ensembles {
     return w.item()
         .item()
         .marks()
-        .finish(w.finish())
+        .finish(Objects.requireNonNull(w.finish()))
         .orElseThrow(() ->
             new ShelfException(
                 Problem.error(
@@ -172,7 +174,7 @@ public final class Ensembles {
    * @param part as it stands in the ensemble
    * @param newer version of its item that is on the shelf, or null when the item is gone
    */
-  public record Outdated(EnsemblePart part, ShelvedItem newer) {
+  public record Outdated(EnsemblePart part, @Nullable ShelvedItem newer) {
     /** What is to be said about it. */
     public String said() {
       if (newer == null) {
@@ -230,7 +232,7 @@ public final class Ensembles {
           key + ".ensemble.json",
           Json.pretty(new Written("keepshelf-ensemble-1", d.name(), d.version(), d.parts())));
       if (d.licence().combined()) {
-        licences.put(d.licence().licence());
+        licences.put(Objects.requireNonNull(d.licence().licence()));
       }
       Kinship kin =
           d.before() == null

@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.bin.Bin;
 import keepshelf.core.bin.BinEntry;
@@ -33,6 +34,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** Makes maps of items on a shelf. What is made stands in packs of its own beside the originals. */
 public final class Making {
@@ -118,7 +120,7 @@ public final class Making {
   public record Made(
       ShelvedItem item,
       List<MapRecord> maps,
-      String pack,
+      @Nullable String pack,
       List<BinEntry> replaced,
       List<Problem> problems) {
     /** Copies the lists. */
@@ -190,7 +192,7 @@ public final class Making {
   private String file(OwnPack pack, MapPlan plan, List<MapRecord> maps) throws ShelfException {
     DerivedLicence licence = plan.licence();
     if (licence.combined()) {
-      licences.put(licence.licence());
+      licences.put(Objects.requireNonNull(licence.licence()));
     }
     String name = Words.of("making.made-maps", plan.item().item().name());
     return pack.file(
@@ -329,7 +331,7 @@ public final class Making {
   private Made made(
       ShelvedItem before,
       List<MapRecord> maps,
-      String pack,
+      @Nullable String pack,
       List<BinEntry> replaced,
       List<Problem> problems) {
     ShelvedItem now = catalogue.item(before.item().id()).orElse(before);
@@ -374,7 +376,7 @@ public final class Making {
   }
 
   /** Files items; {@code before} is what they are the next version of, or null. */
-  NewItem newItem(ShelvedItem before) {
+  NewItem newItem(@Nullable ShelvedItem before) {
     return new NewItem(shelf, catalogue, licences, listener, before);
   }
 }

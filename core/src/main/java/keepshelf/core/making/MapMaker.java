@@ -2,6 +2,7 @@ package keepshelf.core.making;
 
 import java.io.IOException;
 import java.util.Map;
+import java.util.Objects;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.folder.ShelfFolder;
@@ -133,6 +134,6 @@ final class MapMaker {
   }
 
   private static double number(Map<String, Object> parameters, String name) {
-    return ((Number) parameters.get(name)).doubleValue();
+    return ((Number) Objects.requireNonNull(parameters.get(name))).doubleValue();
   }
 }

@@ -3,6 +3,7 @@ package keepshelf.core.making;
 import java.util.List;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.problem.Problem;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What would be made for an item.
@@ -17,7 +18,7 @@ import keepshelf.core.problem.Problem;
  */
 public record MapPlan(
     ShelvedItem item,
-    String resolution,
+    @Nullable String resolution,
     List<PlannedMake> maps,
     DerivedLicence licence,
     List<ShelvedItem> replaces,

@@ -26,6 +26,7 @@ import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Plans which maps are worked out of which. */
 final class MapPlanner {
@@ -102,8 +103,8 @@ final class MapPlanner {
     return s.item().kind() == ItemKind.MATERIAL || s.item().kind() == ItemKind.PHOTO_TEXTURE;
   }
 
-  private static MapRole from(MapRole role, Predicate<MapRole> has) {
-    return FROM.get(role).stream().filter(has).findFirst().orElse(null);
+  private static @Nullable MapRole from(MapRole role, Predicate<MapRole> has) {
+    return FROM.getOrDefault(role, List.of()).stream().filter(has).findFirst().orElse(null);
   }
 
   MapPlan plan() {
@@ -167,7 +168,8 @@ final class MapPlanner {
   }
 
   private static boolean isOf(MapRecord made, MapRecord source) {
-    return made.recipe().parents().stream().anyMatch(p -> p.sha256().equals(source.sha256()));
+    return made.recipe() != null
+        && made.recipe().parents().stream().anyMatch(p -> source.sha256().equals(p.sha256()));
   }
 
   private void one(MapRole role, MapSources has) {
@@ -189,10 +191,11 @@ final class MapPlanner {
           role,
           Words.of(
               "mapPlanner.has-none",
-              String.join(", ", FROM.get(role).stream().map(MapRole::id).toList())));
+              String.join(
+                  ", ", FROM.getOrDefault(role, List.of()).stream().map(MapRole::id).toList())));
       return;
     }
-    Source source = has.at(of, null);
+    Source source = Objects.requireNonNull(has.at(of, null));
     if (source.map().width() == 0) {
       refuse(role, Words.of("mapPlanner.size-not-known", source.map().fileName()));
       return;

@@ -5,6 +5,7 @@ import java.util.EnumSet;
 import java.util.Set;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which maps are to be worked out, and how.
@@ -17,8 +18,8 @@ import keepshelf.core.words.Words;
  */
 public record MapWish(
     Set<MapRole> roles,
-    String resolution,
-    Double reliefMillimetres,
+    @Nullable String resolution,
+    @Nullable Double reliefMillimetres,
     double strength,
     double coarse) {
   /** Usual share of large forms in a guess. */

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Supplier;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ItemRecord;
@@ -27,6 +28,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Phrase;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** Puts a material of one's own making on the shelf. */
 final class NewItem {
@@ -37,7 +39,7 @@ final class NewItem {
   private final Catalogue catalogue;
   private final Licences licences;
   private final FilingStep.Listener listener;
-  private final ShelvedItem before;
+  private final @Nullable ShelvedItem before;
 
   /**
    * Puts them on {@code shelf}.
@@ -49,7 +51,7 @@ final class NewItem {
       Catalogue catalogue,
       Licences licences,
       FilingStep.Listener listener,
-      ShelvedItem before) {
+      @Nullable ShelvedItem before) {
     this.shelf = shelf;
     this.catalogue = catalogue;
     this.licences = licences;
@@ -73,7 +75,7 @@ final class NewItem {
   record Draft(
       String name,
       double tileMetres,
-      Double reliefMillimetres,
+      @Nullable Double reliefMillimetres,
       Map<MapRole, Supplier<Pixels>> maps,
       Recipe recipe,
       Phrase reason,
@@ -87,7 +89,7 @@ final class NewItem {
     Draft(
         String name,
         double tileMetres,
-        Double reliefMillimetres,
+        @Nullable Double reliefMillimetres,
         Map<MapRole, Supplier<Pixels>> maps,
         Recipe recipe,
         Phrase reason) {
@@ -161,7 +163,7 @@ final class NewItem {
         own.keep(k.getKey(), k.getValue());
       }
       if (licence.combined()) {
-        licences.put(licence.licence());
+        licences.put(Objects.requireNonNull(licence.licence()));
       }
       Filing.Filed filed =
           own.file(

@@ -27,6 +27,7 @@ import keepshelf.imaging.enlarge.Enlarging;
 import keepshelf.imaging.photo.Tileable;
 import keepshelf.imaging.pixel.PixelMemory;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** New materials of whole sets of maps: a larger tile that does not repeat, or one that tiles. */
 public final class NewSet {
@@ -65,7 +66,7 @@ public final class NewSet {
    * @throws ShelfException when nothing was changed
    */
   public Making.Made enlarge(
-      ShelvedItem item, int factor, String resolution, long seed, String name)
+      ShelvedItem item, int factor, @Nullable String resolution, long seed, String name)
       throws ShelfException {
     DerivedLicence licence = DerivedLicence.of(List.of(item), licences);
     Making.refuseForbidden(licence);
@@ -86,7 +87,8 @@ public final class NewSet {
     try {
       way = Enlarging.of(base, factor, seed);
     } catch (IllegalArgumentException e) {
-      throw new ShelfException(Problem.error("use", item.item().key(), e.getMessage()));
+      throw new ShelfException(
+          Problem.error("use", item.item().key(), String.valueOf(e.getMessage())));
     }
     Pixels large = enlarged(way, factor, base, Enlarging.Kind.COLOUR);
     List<Problem> said = new ArrayList<>(set.said());
@@ -221,13 +223,13 @@ public final class NewSet {
   }
 
   /** Millimetres of the relief, so that it stays what it was. */
-  private Double relief(ShelvedItem item, double tile) {
+  private @Nullable Double relief(ShelvedItem item, double tile) {
     var known = Relief.known(shelf, item, null, null, tile);
     return known.isPresent() ? Double.valueOf(Math.round(known.getAsDouble() * 1e6) / 1e3) : null;
   }
 
   /** The largest edition of which the result is not too large. */
-  private static String fitting(ShelvedItem item, int factor) {
+  private static @Nullable String fitting(ShelvedItem item, int factor) {
     String best = null;
     for (String label : item.item().resolutions()) {
       if (best == null || Resolution.pixels(label) * factor <= LARGEST) {

@@ -7,6 +7,7 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.Supplier;
 import keepshelf.core.catalogue.Catalogue;
@@ -32,6 +33,7 @@ import keepshelf.imaging.photo.EvenLight;
 import keepshelf.imaging.photo.Straightened;
 import keepshelf.imaging.photo.Tileable;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A photograph becomes a material: straightened, evenly lit, tiling, with maps that are guessed.
@@ -74,11 +76,11 @@ public final class PhotoMaking {
    */
   public record Wish(
       Path picture,
-      double[] corners,
+      double @Nullable [] corners,
       double widthMetres,
       boolean sheet,
       String name,
-      String licence) {
+      @Nullable String licence) {
     /** Checks the numbers. */
     public Wish {
       if (!(widthMetres > 0 && widthMetres <= 1000)) {
@@ -154,7 +156,7 @@ public final class PhotoMaking {
                 Phrase.of("photoMaking.height-normal-roughness-occlusion-only"))));
   }
 
-  private static Recipe.Parent parent(ShelvedItem item, String sha) {
+  private static Recipe.Parent parent(@Nullable ShelvedItem item, String sha) {
     String role = MapRole.BASE_COLOUR.id();
     return item == null
         ? new Recipe.Parent(Recipe.PHOTOGRAPH, role, null, sha)
@@ -162,7 +164,7 @@ public final class PhotoMaking {
   }
 
   /** The licence that somebody says a photograph from elsewhere has. */
-  private DerivedLicence own(String id) {
+  private DerivedLicence own(@Nullable String id) {
     Licence l = id == null ? null : licences.find(id).orElse(Licence.unsettled(id));
     return new DerivedLicence(l, false, null, List.of());
   }
@@ -191,7 +193,7 @@ public final class PhotoMaking {
         new Wish(
             photo,
             at,
-            ((Number) r.parameters().get("width_m")).doubleValue(),
+            ((Number) Objects.requireNonNull(r.parameters().get("width_m"))).doubleValue(),
             Boolean.TRUE.equals(r.parameters().get("sheet")),
             item.item().name(),
             item.pack().licence()));

@@ -2,7 +2,9 @@ package keepshelf.core.making;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What units or joints are made of: an item of the shelf, or a plain colour.
@@ -14,7 +16,11 @@ import keepshelf.core.words.Words;
  * @param whole whether the item's own units are taken whole, instead of being cut anywhere
  */
 public record Piece(
-    String item, List<String> also, String colour, double roughness, boolean whole) {
+    @Nullable String item,
+    List<String> also,
+    @Nullable String colour,
+    double roughness,
+    boolean whole) {
   /** Cut from an item. */
   public static Piece of(String item) {
     return new Piece(item, List.of(), null, 0, false);
@@ -63,6 +69,6 @@ public record Piece(
 
   /** The colour as {@code 0xRRGGBB}. */
   int rgb() {
-    return Integer.parseInt(colour.substring(1), 16);
+    return Integer.parseInt(Objects.requireNonNull(colour).substring(1), 16);
   }
 }

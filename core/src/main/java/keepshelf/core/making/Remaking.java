@@ -6,6 +6,7 @@ import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
@@ -22,6 +23,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.versions.Newest;
 import keepshelf.core.words.Phrase;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Makes things again by their recipes, of what their parents are now. Of the same parents the same
@@ -153,7 +155,7 @@ public final class Remaking {
     if (r.method().equals("mend-seam")) {
       return sets.tiling(parent, name);
     }
-    int factor = ((Number) r.parameters().get("factor")).intValue();
+    int factor = ((Number) Objects.requireNonNull(r.parameters().get("factor"))).intValue();
     return sets.enlarge(
         parent, factor, edition(first, parent), r.seed() == null ? 1 : r.seed(), name);
   }
@@ -200,7 +202,7 @@ public final class Remaking {
   }
 
   /** The edition that was used, where the parent still has it. */
-  private String edition(Recipe.Parent p, ShelvedItem now) {
+  private @Nullable String edition(Recipe.Parent p, ShelvedItem now) {
     return catalogue
         .item(p.item())
         .flatMap(
@@ -248,7 +250,7 @@ public final class Remaking {
 
   /** What was wished for when a map was made, without its role. */
   private static MapWish wish(MapRecord m, ShelvedItem target) {
-    Map<String, Object> p = m.recipe().parameters();
+    Map<String, Object> p = Objects.requireNonNull(m.recipe()).parameters();
     Object relief = p.get("relief_mm");
     Object coarse = p.get("coarse");
     boolean has = target.item().resolutions().contains(m.resolution());

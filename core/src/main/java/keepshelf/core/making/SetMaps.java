@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.Recipe;
@@ -22,6 +23,7 @@ import keepshelf.core.words.Words;
 import keepshelf.imaging.convert.Maps;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The maps of one edition of an item, each by itself: channels of packed ones apart, normals +Y.
@@ -39,7 +41,7 @@ final class SetMaps {
    *
    * @throws ShelfException when it has no base colour, or comes in UDIM tiles
    */
-  SetMaps(ShelfFolder shelf, ShelvedItem item, String resolution) throws ShelfException {
+  SetMaps(ShelfFolder shelf, ShelvedItem item, @Nullable String resolution) throws ShelfException {
     this.shelf = shelf;
     this.item = item;
     MapSources has = new MapSources(item.item().mapsAt(resolution), item.item().kind());
@@ -109,7 +111,7 @@ final class SetMaps {
 
   /** One of them, decoded. */
   Pixels read(MapRole role) throws ShelfException {
-    Source s = sources.get(role);
+    Source s = Objects.requireNonNull(sources.get(role));
     MapRecord m = s.map();
     try {
       if (role == MapRole.NORMAL) {

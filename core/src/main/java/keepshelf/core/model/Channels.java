@@ -50,7 +50,7 @@ public record Channels(Map<String, MapRole> roles) {
   }
 
   /** 0 for red to 3 for alpha. */
-  public static int index(String channel) {
+  public static int index(@Nullable String channel) {
     return LETTERS.indexOf(channel);
   }
 

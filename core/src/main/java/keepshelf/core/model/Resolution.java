@@ -1,6 +1,7 @@
 package keepshelf.core.model;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** The labels that resolutions go by: 512, 1K, 2K, 4K, 8K, 16K for the longer side. */
 public final class Resolution {
@@ -16,7 +17,7 @@ public final class Resolution {
   }
 
   /** Pixels of the longer side that a label stands for; 0 for an unknown label. */
-  public static int pixels(String label) {
+  public static int pixels(@Nullable String label) {
     int i = label == null ? -1 : LABELS.indexOf(label);
     return i < 0 ? 0 : 512 << i;
   }

@@ -11,6 +11,7 @@ import keepshelf.core.preview.Previews.Picture;
 import keepshelf.imaging.render.Mesh;
 import keepshelf.imaging.render.ModelPreview;
 import keepshelf.imaging.render.Surface;
+import org.jspecify.annotations.Nullable;
 
 /** Shows the parts of an ensemble together, at their true sizes. */
 public final class EnsembleLook {
@@ -23,11 +24,11 @@ public final class EnsembleLook {
    * @param look of its item, or null for a neutral grey: when it is gone, or cannot be read
    * @param finish that it has, or null
    */
-  public record Part(String name, FinishPreview look, Finish finish) {}
+  public record Part(String name, @Nullable FinishPreview look, @Nullable Finish finish) {}
 
   /** The parts on the object that hosts get as well; 1 to {@link EnsembleObject#MOST_PARTS}. */
   public static Picture render(List<Part> parts, int side, Lit lit) {
-    List<Surface> surfaces = new ArrayList<>();
+    List<@Nullable Surface> surfaces = new ArrayList<>();
     parts.forEach(p -> surfaces.add(p.look() == null ? null : p.look().surface(p.finish())));
     List<Shape> shapes = EnsembleObject.of(parts.stream().map(Part::name).toList());
     return new Picture(

@@ -24,6 +24,7 @@ import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BallPreview;
 import keepshelf.imaging.render.Surface;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -35,7 +36,7 @@ public final class FinishPreview {
   static final int SIDE = 512;
 
   private final List<SurfaceMaker.Decoded> maps;
-  private final Double ownTile;
+  private final @Nullable Double ownTile;
   private final double aspect;
   private final OverlayMaps overlays;
 
@@ -43,7 +44,10 @@ public final class FinishPreview {
   private final Map<Path, Pixels> masks = new ConcurrentHashMap<>();
 
   private FinishPreview(
-      List<SurfaceMaker.Decoded> maps, Double ownTile, double aspect, OverlayMaps overlays) {
+      List<SurfaceMaker.Decoded> maps,
+      @Nullable Double ownTile,
+      double aspect,
+      OverlayMaps overlays) {
     this.maps = maps;
     this.ownTile = ownTile;
     this.aspect = aspect;
@@ -60,7 +64,11 @@ public final class FinishPreview {
    * @throws IOException when none could be decoded
    */
   static FinishPreview of(
-      List<MapFile> files, Double tileMetres, int side, OverlayMaps overlays, Consumer<String> lost)
+      List<MapFile> files,
+      @Nullable Double tileMetres,
+      int side,
+      OverlayMaps overlays,
+      Consumer<String> lost)
       throws IOException {
     double aspect = 0;
     List<SurfaceMaker.Decoded> maps = new ArrayList<>();
@@ -110,12 +118,12 @@ public final class FinishPreview {
   }
 
   /** The surface with a finish, or as it is when that is null. */
-  public Surface surface(Finish finish) {
+  public Surface surface(@Nullable Finish finish) {
     return SurfaceMaker.made(maps, finish, over(finish));
   }
 
   /** What the finish lays over maps; what cannot be read is left out. */
-  private SurfaceMaker.Over over(Finish finish) {
+  private SurfaceMaker.Over over(@Nullable Finish finish) {
     if (finish == null || finish.laid().isEmpty()) {
       return SurfaceMaker.Over.NOTHING;
     }
@@ -147,13 +155,13 @@ public final class FinishPreview {
     return kept;
   }
 
-  private double tile(Finish finish) {
+  private double tile(@Nullable Finish finish) {
     Double said = finish != null && finish.tileMetres() != null ? finish.tileMetres() : ownTile;
     return said == null ? Previews.ASSUMED_TILE_METRES : said;
   }
 
   /** How the maps lie on a surface with a finish, or as they are when that is null. */
-  public Placement placement(Finish finish) {
+  public Placement placement(@Nullable Finish finish) {
     double tile = tile(finish);
     return finish == null
         ? Placement.of(tile, tile * aspect)
@@ -161,7 +169,7 @@ public final class FinishPreview {
   }
 
   /** The map in a role as a finish (or null) makes it; empty when there is none. */
-  public Optional<Pixels> adjusted(MapRole role, Finish finish) {
+  public Optional<Pixels> adjusted(MapRole role, @Nullable Finish finish) {
     return maps.stream()
         .filter(d -> d.map().role() == role)
         .findFirst()

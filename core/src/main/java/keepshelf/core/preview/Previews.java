@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -33,6 +34,7 @@ import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.BallPreview;
 import keepshelf.imaging.resample.Resampler;
 import keepshelf.imaging.rows.RowReader;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.LoggerFactory;
 
 /** Makes and keeps preview pictures. Slow: call it off the interface thread. */
@@ -157,7 +159,7 @@ public final class Previews {
     return Hashes.sha256(b.toString()).substring(0, 10);
   }
 
-  private static Finish finish(ShelvedItem item, EnsemblePart p) {
+  private static @Nullable Finish finish(ShelvedItem item, EnsemblePart p) {
     return p.finish() == null ? null : item.item().marks().finish(p.finish()).orElse(null);
   }
 
@@ -171,7 +173,9 @@ public final class Previews {
       } catch (IOException e) {
         LoggerFactory.getLogger(Previews.class).debug("a part without a picture", e);
       }
-      parts.add(new EnsembleLook.Part(p.name(), look, look == null ? null : finish(item, p)));
+      parts.add(
+          new EnsembleLook.Part(
+              p.name(), look, look == null || item == null ? null : finish(item, p)));
     }
     return EnsembleLook.render(parts, side, lit);
   }
@@ -319,7 +323,8 @@ public final class Previews {
   }
 
   private static Picture render(
-      ItemKind kind, List<MapFile> maps, Double tileMetres, int side, Lit lit) throws IOException {
+      ItemKind kind, List<MapFile> maps, @Nullable Double tileMetres, int side, Lit lit)
+      throws IOException {
     if (maps.isEmpty()) {
       throw new IOException(Words.of("previews.there-no-map-show"));
     }
@@ -331,7 +336,7 @@ public final class Previews {
           : new Picture(side, Resampler.thumbnail(p, side));
     }
     if (kind == ItemKind.LIGHT_PATTERN) {
-      return flat(maps.getFirst().file(), side);
+      return flat(Objects.requireNonNull(maps.getFirst().file()), side);
     }
     if (kind == ItemKind.DECAL || kind == ItemKind.PHOTO_TEXTURE) {
       return new Picture(side, SheetLook.render(maps, side));

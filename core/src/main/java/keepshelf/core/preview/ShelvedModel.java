@@ -22,6 +22,7 @@ import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.light.Light;
 import keepshelf.imaging.render.ModelPreview;
 import keepshelf.imaging.render.Surface;
+import org.jspecify.annotations.Nullable;
 
 /** A model item with its files: what it holds, what is missing, and its picture. */
 public final class ShelvedModel {
@@ -133,7 +134,7 @@ public final class ShelvedModel {
         ModelReader.mesh(f), surfaces, side, side > 400 ? 2 : 3, light, lit.turnDegrees());
   }
 
-  private Surface surface(ModelFacts.Slot slot, boolean only) {
+  private @Nullable Surface surface(ModelFacts.Slot slot, boolean only) {
     List<MapRecord> own = new ModelSlots(item.item().maps()).of(slot.name(), slot.textures(), only);
     if (own.isEmpty()) {
       return null;

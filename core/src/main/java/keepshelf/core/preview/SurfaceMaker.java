@@ -18,6 +18,7 @@ import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.render.Surface;
 import keepshelf.imaging.resample.Resampler;
+import org.jspecify.annotations.Nullable;
 
 /** Reads the maps of an item into a surface that can be rendered. */
 public final class SurfaceMaker {
@@ -27,13 +28,13 @@ public final class SurfaceMaker {
   private static final float ASSUMED_RELIEF = 0.015f;
 
   private final Map<MapRole, float[][]> planes = new EnumMap<>(MapRole.class);
-  private final Finish finish;
+  private final @Nullable Finish finish;
   private final Over over;
   private double aspect;
   private int width;
   private int height;
 
-  private SurfaceMaker(Finish finish, Over over) {
+  private SurfaceMaker(@Nullable Finish finish, Over over) {
     this.finish = finish;
     this.over = over;
   }
@@ -91,7 +92,7 @@ public final class SurfaceMaker {
    * @param finish what they are adjusted by, or null
    * @param over lays what the finish lays over them
    */
-  static Surface made(List<Decoded> maps, Finish finish, Over over) {
+  static Surface made(List<Decoded> maps, @Nullable Finish finish, Over over) {
     SurfaceMaker m = new SurfaceMaker(finish, over);
     maps.forEach(d -> m.take(d.map(), d.pixels()));
     return m.build();
@@ -199,17 +200,19 @@ public final class SurfaceMaker {
         && first(MapRole.ROUGHNESS) == null) {
       metallic = fromSpecular(base, planes.get(MapRole.SPECULAR));
     }
+    float[] mask = first(MapRole.MASK);
     if (base != null && base.length == 3) {
       b.base(shaded(base[0]), shaded(base[1]), shaded(base[2]));
-    } else if (planes.containsKey(MapRole.MASK)) {
-      lacquer(b, first(MapRole.MASK));
+    } else if (mask != null) {
+      lacquer(b, mask);
     }
     if (metallic != null) {
       b.metallic(metallic);
     }
     float[] roughness = first(MapRole.ROUGHNESS);
-    if (roughness == null && first(MapRole.GLOSS) != null) {
-      roughness = first(MapRole.GLOSS).clone();
+    float[] gloss = first(MapRole.GLOSS);
+    if (roughness == null && gloss != null) {
+      roughness = gloss.clone();
       for (int i = 0; i < roughness.length; i++) {
         roughness[i] = 1 - roughness[i];
       }
@@ -222,11 +225,13 @@ public final class SurfaceMaker {
       b.heights(raised);
     }
     bumps(b, raised);
-    if (first(MapRole.AMBIENT_OCCLUSION) != null && occlusion() == null) {
-      b.occlusion(first(MapRole.AMBIENT_OCCLUSION));
+    float[] open = first(MapRole.AMBIENT_OCCLUSION);
+    if (open != null && occlusion() == null) {
+      b.occlusion(open);
     }
-    if (first(MapRole.OPACITY) != null) {
-      b.opacity(cut(first(MapRole.OPACITY)));
+    float[] opacity = first(MapRole.OPACITY);
+    if (opacity != null) {
+      b.opacity(cut(opacity));
     }
     rare(b);
     float[][] glow = planes.get(MapRole.EMISSION);
@@ -247,15 +252,17 @@ public final class SurfaceMaker {
       int n = through.length;
       b.translucency(through[0], through[n > 1 ? 1 : 0], through[n > 2 ? 2 : 0]);
     }
-    if (first(MapRole.COAT) != null) {
-      b.coat(first(MapRole.COAT));
+    float[] coat = first(MapRole.COAT);
+    if (coat != null) {
+      b.coat(coat);
     }
-    if (first(MapRole.ANISOTROPY) != null) {
-      b.anisotropy(first(MapRole.ANISOTROPY));
+    float[] anisotropy = first(MapRole.ANISOTROPY);
+    if (anisotropy != null) {
+      b.anisotropy(anisotropy);
     }
   }
 
-  private Double occlusion() {
+  private @Nullable Double occlusion() {
     return finish == null ? null : finish.others().occlusion();
   }
 
@@ -303,9 +310,10 @@ public final class SurfaceMaker {
     b.roughness(rough);
   }
 
-  private void bumps(Surface.Builder b, float[] raised) {
-    if (first(MapRole.NORMAL) != null && first(MapRole.NORMAL).length == width * height * 3) {
-      b.normal(first(MapRole.NORMAL));
+  private void bumps(Surface.Builder b, float @Nullable [] raised) {
+    float[] normal = first(MapRole.NORMAL);
+    if (normal != null && normal.length == width * height * 3) {
+      b.normal(normal);
       return;
     }
     if (raised != null) {
@@ -331,7 +339,7 @@ public final class SurfaceMaker {
     return metallic;
   }
 
-  private float[] first(MapRole role) {
+  private float @Nullable [] first(MapRole role) {
     float[][] p = planes.get(role);
     return p == null ? null : p[0];
   }

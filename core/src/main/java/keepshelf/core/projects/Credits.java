@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.licensing.Licence;
 import keepshelf.core.licensing.Licences;
@@ -62,7 +63,9 @@ public final class Credits {
   public String of(Project p, List<JudgedUse> uses, Form form, boolean brief) {
     Map<String, List<Line>> groups = new LinkedHashMap<>();
     GROUPS.forEach(g -> groups.put(g, new ArrayList<>()));
-    inOrder(p, uses).stream().map(u -> line(u, brief)).forEach(l -> groups.get(l.group()).add(l));
+    inOrder(p, uses).stream()
+        .map(u -> line(u, brief))
+        .forEach(l -> Objects.requireNonNull(groups.get(l.group())).add(l));
     return switch (form) {
       case TEXT -> text(p, groups, "", "", false);
       case MARKDOWN -> text(p, groups, "# ", "## ", true);

@@ -12,6 +12,7 @@ import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.made.EnsemblePart;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** What a project uses of an ensemble: itself, and the items that its parts are made of. */
 final class EnsembleUses {
@@ -26,10 +27,11 @@ final class EnsembleUses {
    * @param finish that it has, or null
    * @param how it came there
    */
-  record Used(ShelvedItem item, String finish, String how) {}
+  record Used(ShelvedItem item, @Nullable String finish, String how) {}
 
   /** These items, and the parts of those that are ensembles. */
-  static List<Used> of(Catalogue catalogue, List<ShelvedItem> items, String finish, String how) {
+  static List<Used> of(
+      Catalogue catalogue, List<ShelvedItem> items, @Nullable String finish, String how) {
     Map<String, Used> out = new LinkedHashMap<>();
     items.forEach(s -> out.put(s.item().id(), new Used(s, finish, how)));
     for (ShelvedItem s : items) {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a project used and what was said of it at one moment, kept to be compared with later.
@@ -37,9 +38,9 @@ public record Frozen(String project, String at, List<Use> uses) {
   public record Use(
       String item,
       String name,
-      String version,
-      String finish,
-      String licence,
+      @Nullable String version,
+      @Nullable String finish,
+      @Nullable String licence,
       String verdict,
       List<String> files) {
     /** Copies the list. */
@@ -107,7 +108,8 @@ public record Frozen(String project, String at, List<Use> uses) {
     }
   }
 
-  private static void changed(String kind, Use now, String was, String is, List<Change> out) {
+  private static void changed(
+      String kind, Use now, @Nullable String was, @Nullable String is, List<Change> out) {
     if (!Objects.equals(was, is)) {
       out.add(
           new Change(

@@ -2,6 +2,7 @@ package keepshelf.core.projects;
 
 import java.util.List;
 import keepshelf.core.catalogue.ShelvedItem;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A use and whether it is allowed.
@@ -13,7 +14,11 @@ import keepshelf.core.catalogue.ShelvedItem;
  * @param reasons of all rules that say something, the worst first
  */
 public record JudgedUse(
-    ShelvedItem item, Project.Use use, String licence, Verdict verdict, List<Reason> reasons) {
+    ShelvedItem item,
+    Project.Use use,
+    @Nullable String licence,
+    Verdict verdict,
+    List<Reason> reasons) {
   /** Copies the list. */
   public JudgedUse {
     reasons = List.copyOf(reasons);

@@ -10,6 +10,7 @@ import keepshelf.core.licensing.Licence;
 import keepshelf.core.projects.Project.HandedOver;
 import keepshelf.core.projects.Project.Kind;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Small rules that hold a licence's terms against a job's. Each says what it knows and nothing
@@ -21,7 +22,7 @@ final class Judging {
   private final Licence licence;
   private final Purchase purchase;
   private final boolean changed;
-  private final String who;
+  private final @Nullable String who;
   private final String today;
   private final List<Reason> reasons = new ArrayList<>();
 
@@ -44,11 +45,13 @@ final class Judging {
    * @param today ISO 8601
    */
   static List<Reason> of(
-      Project project, ShelvedItem item, Project.Use use, Licence licence, String today) {
-    Judging j = new Judging(project, item, use, licence, today);
+      Project project, ShelvedItem item, Project.Use use, @Nullable Licence licence, String today) {
     if (licence == null) {
-      j.say("known", Verdict.UNKNOWN, Words.of("judging.nobody-has-said-which-licence"));
-    } else if (licence.isUnsettled()) {
+      return List.of(
+          new Reason("known", Verdict.UNKNOWN, Words.of("judging.nobody-has-said-which-licence")));
+    }
+    Judging j = new Judging(project, item, use, licence, today);
+    if (licence.isUnsettled()) {
       j.say(
           "known",
           Verdict.UNKNOWN,

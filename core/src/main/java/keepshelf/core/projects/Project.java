@@ -6,8 +6,10 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A job.
@@ -28,17 +30,17 @@ import keepshelf.core.words.Words;
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Project(
     String name,
-    String client,
+    @Nullable String client,
     Kind kind,
     HandedOver handedOver,
     int seats,
-    String territory,
-    String from,
-    String to,
-    String notes,
+    @Nullable String territory,
+    @Nullable String from,
+    @Nullable String to,
+    @Nullable String notes,
     List<Use> uses,
-    Needs needs,
-    Arrangement arranged) {
+    @Nullable Needs needs,
+    @Nullable Arrangement arranged) {
   /**
    * What a person arranged for a job.
    *
@@ -73,7 +75,7 @@ public record Project(
    * @param pixelsPerMetre texel density that surfaces should have, or null
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  public record Needs(boolean training, Double pixelsPerMetre) {
+  public record Needs(boolean training, @Nullable Double pixelsPerMetre) {
     /** Nothing. */
     public static final Needs NONE = new Needs(false, null);
 
@@ -165,7 +167,12 @@ public record Project(
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
   public record Use(
-      String item, String finish, String version, String how, String since, String overruled) {}
+      String item,
+      @Nullable String finish,
+      @Nullable String version,
+      String how,
+      @Nullable String since,
+      @Nullable String overruled) {}
 
   /**
    * Checks what was said.
@@ -193,17 +200,29 @@ public record Project(
   /** A job for which nothing was arranged. */
   public Project(
       String name,
-      String client,
-      Kind kind,
-      HandedOver handedOver,
+      @Nullable String client,
+      @Nullable Kind kind,
+      @Nullable HandedOver handedOver,
       int seats,
-      String territory,
-      String from,
-      String to,
-      String notes,
+      @Nullable String territory,
+      @Nullable String from,
+      @Nullable String to,
+      @Nullable String notes,
       List<Use> uses,
-      Needs needs) {
-    this(name, client, kind, handedOver, seats, territory, from, to, notes, uses, needs, null);
+      @Nullable Needs needs) {
+    this(
+        name,
+        client,
+        Objects.requireNonNullElse(kind, Kind.COMMERCIAL),
+        Objects.requireNonNullElse(handedOver, HandedOver.PICTURES),
+        seats,
+        territory,
+        from,
+        to,
+        notes,
+        uses,
+        needs,
+        null);
   }
 
   /** What was arranged for it. */
@@ -232,7 +251,7 @@ public record Project(
     return new Project(name, null, null, null, 1, null, null, null, null, List.of(), null);
   }
 
-  private static void day(String text) {
+  private static void day(@Nullable String text) {
     try {
       if (text != null) {
         LocalDate.parse(text);

@@ -33,6 +33,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The projects of a shelf. What one is stands in {@code records/projects}, a file each; what it
@@ -173,7 +174,7 @@ public final class Projects {
    * The same, found as {@code how} says; what was known of a use before stays. An ensemble brings
    * the items of its parts.
    */
-  public void use(Project p, List<ShelvedItem> items, String finish, String how)
+  public void use(Project p, List<ShelvedItem> items, @Nullable String finish, String how)
       throws ShelfException {
     String today = LocalDate.now().toString();
     List<EnsembleUses.Used> all = EnsembleUses.of(catalogue, items, finish, how);
@@ -268,7 +269,7 @@ public final class Projects {
   }
 
   /** A person says that an item may be used whatever the rules say; null takes that back. */
-  public void overrule(Project p, ShelvedItem item, String why) throws ShelfException {
+  public void overrule(Project p, ShelvedItem item, @Nullable String why) throws ShelfException {
     change(
         p.name(),
         was -> {
@@ -380,7 +381,7 @@ public final class Projects {
     return new JudgedUse(s, use, id, verdict, reasons);
   }
 
-  private Licence licence(String id) {
+  private @Nullable Licence licence(@Nullable String id) {
     return id == null ? null : licences.find(id).orElse(Licence.unsettled(id));
   }
 

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.folder.ShelfFolder;
@@ -64,7 +65,7 @@ final class LicenceTexts {
   }
 
   private JobReport.LicenceText text(JudgedUse u) {
-    String id = u.licence();
+    String id = Objects.requireNonNull(u.licence());
     Licence l = licences.find(id).orElse(Licence.unsettled(id));
     String full = listedText(id);
     if (full == null) {

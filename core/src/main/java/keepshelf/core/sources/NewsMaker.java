@@ -28,6 +28,7 @@ import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
 import keepshelf.core.versions.VersionOrder;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Puts together what is on the shelf, what is owned and what feeds say. */
 final class NewsMaker {
@@ -42,7 +43,7 @@ final class NewsMaker {
   private final Map<String, Integer> schedule = Schedule.all();
 
   /** By the pack, the folded name of its items when that is one; made when a feed needs it. */
-  private Map<String, String> onlyItem;
+  private @Nullable Map<String, String> onlyItem;
 
   NewsMaker(Catalogue catalogue, List<ItemCard> cards, LocalDate today) {
     this.today = today;
@@ -69,14 +70,14 @@ final class NewsMaker {
     private final String name;
     private final List<PackSummary> here = new ArrayList<>();
     private final List<Entitlement> owned = new ArrayList<>();
-    private Feed.Item item;
+    private Feed.@Nullable Item item;
 
     Row(String name) {
       this.name = name;
     }
   }
 
-  SourceNews of(Source source, List<Entitlement> owned, FeedCache.Kept kept) {
+  SourceNews of(Source source, List<Entitlement> owned, FeedCache.@Nullable Kept kept) {
     Map<String, Row> rows = new LinkedHashMap<>();
     List<PackSummary> here = packs.getOrDefault(key(source.name()), List.of());
     here.forEach(p -> row(rows, p.name()).here.add(p));
@@ -113,7 +114,7 @@ final class NewsMaker {
     return rows.computeIfAbsent(Alike.folded(name), n -> new Row(name));
   }
 
-  private static String until(Source source, Feed feed) {
+  private static @Nullable String until(Source source, @Nullable Feed feed) {
     String told = feed == null || feed.account() == null ? null : feed.account().until();
     return told != null ? told : source.until();
   }
@@ -160,11 +161,11 @@ final class NewsMaker {
   }
 
   /** What records of packs say that were fetched. */
-  private static String page(Source source, Feed.Item i) {
+  private static @Nullable String page(Source source, Feed.Item i) {
     return i.page() != null ? i.page() : source.pageOf(i.id());
   }
 
-  private static Row archived(Map<String, Row> byArchive, Feed.Item i) {
+  private static @Nullable Row archived(Map<String, Row> byArchive, Feed.Item i) {
     for (Feed.Version v : i.versions()) {
       for (Feed.Edition e : v.editions()) {
         for (Feed.Part p : e.files()) {
@@ -178,20 +179,21 @@ final class NewsMaker {
     return null;
   }
 
-  private static void known(Map<String, Row> to, String key, Row r) {
+  private static void known(Map<String, Row> to, @Nullable String key, Row r) {
     if (key != null) {
       to.putIfAbsent(key, r);
     }
   }
 
-  private PackNews news(Source source, Row r, String until) {
+  private PackNews news(Source source, Row r, @Nullable String until) {
     r.here.sort(Comparator.comparing(PackSummary::version, VersionOrder.NUMBERS).reversed());
     PackSummary newest = r.here.isEmpty() ? null : r.here.getFirst();
+    String version = newest == null ? null : newest.version();
     Entitlement owned = owned(source, r);
     int bits = 0;
     List<BrokenFile> lost = new ArrayList<>();
     for (PackSummary p : r.here) {
-      boolean current = VersionOrder.NUMBERS.compare(p.version(), newest.version()) == 0;
+      boolean current = VersionOrder.NUMBERS.compare(p.version(), version) == 0;
       bits |= current ? resolutions.getOrDefault(p.id(), 0) : 0;
       lost.addAll(broken.getOrDefault(p.id(), List.of()));
     }
@@ -203,7 +205,7 @@ final class NewsMaker {
             source.name(),
             r.item != null ? r.item.name() : r.name,
             r.here.stream().map(PackSummary::id).toList(),
-            newest == null ? null : newest.version(),
+            version,
             labels(bits),
             r.item,
             owned,
@@ -272,7 +274,7 @@ final class NewsMaker {
   }
 
   /** Whether a day is over or near. */
-  private boolean ends(String day) {
+  private boolean ends(@Nullable String day) {
     try {
       return day != null && !LocalDate.parse(day).isAfter(today.plusDays(SOON));
     } catch (DateTimeException e) {
@@ -281,16 +283,16 @@ final class NewsMaker {
   }
 
   /** What is noted of having bought it, with what only the packs on the shelf say. */
-  private static Entitlement owned(Source source, Row r) {
+  private static @Nullable Entitlement owned(Source source, Row r) {
     return Stream.concat(
             r.owned.stream(),
-            r.here.stream().filter(p -> p.purchase() != null).map(p -> of(source, p)))
+            r.here.stream()
+                .flatMap(p -> Stream.ofNullable(p.purchase()).map(b -> of(source, p, b))))
         .reduce(Entitlement::and)
         .orElse(null);
   }
 
-  private static Entitlement of(Source source, PackSummary p) {
-    Purchase b = p.purchase();
+  private static Entitlement of(Source source, PackSummary p, Purchase b) {
     return new Entitlement(
         "p" + p.id(),
         source.name(),
@@ -314,8 +316,9 @@ final class NewsMaker {
     List<Entitlement> out = new ArrayList<>(r.owned);
     Set<String> orders = new HashSet<>();
     for (PackSummary p : r.here) {
-      if (p.purchase() != null) {
-        Entitlement e = of(source, p);
+      Purchase bought = p.purchase();
+      if (bought != null) {
+        Entitlement e = of(source, p, bought);
         boolean told = r.owned.stream().anyMatch(o -> o.price() != null && o.same(e));
         if (!told && orders.add(e.order() + "|" + e.date() + "|" + e.price())) {
           out.add(e);

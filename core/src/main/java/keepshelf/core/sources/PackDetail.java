@@ -14,6 +14,7 @@ import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.versions.Delivered;
 import keepshelf.core.versions.PackChanges;
 import keepshelf.core.versions.VersionHistory;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What hangs on a pack, and what the source's newest version of it would change.
@@ -28,13 +29,13 @@ import keepshelf.core.versions.VersionHistory;
  * @param licenceThen the licence that held then, or null
  */
 public record PackDetail(
-    PackChanges changes,
+    @Nullable PackChanges changes,
     int files,
     List<String> hosts,
     List<String> projects,
     List<String> finishes,
-    String bought,
-    String licenceThen) {
+    @Nullable String bought,
+    @Nullable String licenceThen) {
   /** Of what is said of a pack. */
   static PackDetail of(PackNews news, Catalogue catalogue) {
     Set<String> items = new HashSet<>();
@@ -81,7 +82,8 @@ public record PackDetail(
         VersionHistory.delivered(before));
   }
 
-  private static String then(PackNews news, PackRecord pack, String bought) {
+  private static @Nullable String then(
+      PackNews news, @Nullable PackRecord pack, @Nullable String bought) {
     if (news.owned() != null && news.owned().licence() != null) {
       return news.owned().licence();
     }

@@ -13,6 +13,7 @@ import keepshelf.core.model.Resolution;
 import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What there is to say of one pack of a source, of all its versions and editions together.
@@ -33,14 +34,14 @@ public record PackNews(
     String source,
     String name,
     List<String> packs,
-    String here,
+    @Nullable String here,
     List<String> resolutions,
-    Feed.Item item,
-    Entitlement owned,
+    Feed.@Nullable Item item,
+    @Nullable Entitlement owned,
     Set<State> states,
     List<BrokenFile> lost,
-    String licence,
-    String until) {
+    @Nullable String licence,
+    @Nullable String until) {
   /** What can be said of a pack, what matters most first. */
   public enum State {
     /** A file of it was found to be lost or altered. */
@@ -107,8 +108,9 @@ public record PackNews(
 
   /** The editions of a version that the account may fetch, small to large. */
   public List<Feed.Edition> editions(Feed.Version v) {
-    List<String> bought = item.owned() == null ? List.of() : item.owned().editions();
-    boolean all = Boolean.TRUE.equals(item.free()) || bought.isEmpty();
+    Feed.Owned account = item == null ? null : item.owned();
+    List<String> bought = account == null ? List.of() : account.editions();
+    boolean all = item == null || Boolean.TRUE.equals(item.free()) || bought.isEmpty();
     List<Feed.Edition> out = new ArrayList<>(v.editions());
     out.removeIf(e -> !all && !bought.contains(e.name()));
     out.sort(
@@ -128,7 +130,7 @@ public record PackNews(
    * The edition that is meant when none is named: of {@code wished} resolution when there is one,
    * else of the largest on the shelf, else 2K or the next smaller, else the smallest.
    */
-  public Optional<Feed.Edition> usual(Feed.Version v, String wished) {
+  public Optional<Feed.Edition> usual(Feed.Version v, @Nullable String wished) {
     List<Feed.Edition> all = editions(v);
     String want = wished != null ? wished : resolutions.isEmpty() ? null : resolutions.getLast();
     if (want != null) {

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.Objects;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Who things came from, and how to ask for more. Every field but the name may be null.
@@ -22,13 +23,13 @@ import keepshelf.core.words.Words;
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record Source(
     String name,
-    String feed,
-    String key,
-    String page,
-    String support,
-    String account,
-    String until,
-    Map<String, String> columns) {
+    @Nullable String feed,
+    @Nullable String key,
+    @Nullable String page,
+    @Nullable String support,
+    @Nullable String account,
+    @Nullable String until,
+    @Nullable Map<String, String> columns) {
   /** Copies the columns. */
   public Source {
     if (name == null || name.isBlank()) {
@@ -44,20 +45,20 @@ public record Source(
   }
 
   /** What stands for the page of an item of the feed that has none; null without a web address. */
-  public String pageOf(String item) {
+  public @Nullable String pageOf(String item) {
     return feed != null && feed.startsWith("http")
         ? feed + "#" + URLEncoder.encode(item, StandardCharsets.UTF_8)
         : null;
   }
 
   /** The same with another feed, whose key is not known yet. */
-  public Source at(String newFeed) {
+  public Source at(@Nullable String newFeed) {
     String kept = Objects.equals(feed, newFeed) ? key : null;
     return new Source(name, newFeed, kept, page, support, account, until, columns);
   }
 
   /** The same, its feed signed by this key. */
-  public Source signedBy(String newKey) {
+  public Source signedBy(@Nullable String newKey) {
     return new Source(name, feed, newKey, page, support, account, until, columns);
   }
 

@@ -3,6 +3,7 @@ package keepshelf.core.sources;
 import java.util.List;
 import keepshelf.core.sources.feed.Feed;
 import keepshelf.core.sources.owned.Costs;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What there is to say of one source.
@@ -19,13 +20,13 @@ import keepshelf.core.sources.owned.Costs;
  */
 public record SourceNews(
     Source source,
-    Feed.SourceInfo info,
-    Feed.Account account,
-    String asked,
+    Feed.@Nullable SourceInfo info,
+    Feed.@Nullable Account account,
+    @Nullable String asked,
     boolean signed,
     List<PackNews> packs,
     Costs costs,
-    String until,
+    @Nullable String until,
     int everyDays) {
   /** Copies the list. */
   public SourceNews {

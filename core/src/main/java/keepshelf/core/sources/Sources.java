@@ -39,6 +39,7 @@ import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The sources of a shelf: those a person added, each a readable record in {@code records/sources},
@@ -212,7 +213,7 @@ public final class Sources {
   }
 
   /** Gives a source a feed, and the token that opens the account, or null for none. */
-  public Source connect(String name, String feed, String token) throws ShelfException {
+  public Source connect(String name, String feed, @Nullable String token) throws ShelfException {
     String at = address(feed).toString();
     if (token != null && !token.isBlank()) {
       tokens.put(at, token.strip());
@@ -306,7 +307,7 @@ public final class Sources {
   }
 
   /** The licence that held on a day; null when the terms have come later. */
-  private static String licenceOn(Feed.Terms terms, String day) {
+  private static @Nullable String licenceOn(Feed.@Nullable Terms terms, String day) {
     boolean later =
         terms != null && terms.since() != null && day != null && terms.since().compareTo(day) > 0;
     return terms == null || later ? null : terms.id();

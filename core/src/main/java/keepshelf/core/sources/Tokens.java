@@ -19,6 +19,7 @@ import keepshelf.core.folder.ComputerSettings;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 
 /**
@@ -64,7 +65,7 @@ public final class Tokens {
    *
    * @throws ShelfException when it cannot be kept anywhere
    */
-  public void put(String feed, String token) throws ShelfException {
+  public void put(String feed, @Nullable String token) throws ShelfException {
     try {
       Boolean kept =
           asked(k -> {
@@ -94,7 +95,7 @@ public final class Tokens {
 
   /** What the keyring says; null when there is none, or it does not have or do it. */
   @SuppressWarnings("try") // Closing it may be interrupted, as asking may.
-  private <T> T asked(Asking<T> what) {
+  private <T> @Nullable T asked(Asking<T> what) {
     if (!keyring) {
       return null;
     }

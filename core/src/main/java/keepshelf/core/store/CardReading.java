@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
@@ -104,7 +105,7 @@ final class CardReading {
           return cards(h, EACH, packs);
         }
         ItemCard old = before.get(at);
-        PackCard pack = packs.get(old.pack().id());
+        PackCard pack = Objects.requireNonNull(packs.get(old.pack().id()));
         c = pack == old.pack() ? old : old.of(pack);
       }
       out.add(c);
@@ -235,7 +236,7 @@ final class CardReading {
             ? Marks.NONE
             : marks.computeIfAbsent(f[17], m -> Json.mapper().readValue(m, Marks.class)),
         f[18].equals("1"),
-        packs.get(f[19]),
+        Objects.requireNonNull(packs.get(f[19])),
         List.of());
   }
 
@@ -278,9 +279,10 @@ final class CardReading {
           List<Integer> rows = new ArrayList<>();
           for (ShelvedItem p : parts.subList(1, parts.size())) {
             hidden.put(p.item().id(), shown);
-            rows.add(byId.get(p.item().id()).row());
+            rows.add(Objects.requireNonNull(byId.get(p.item().id())).row());
           }
-          wholes.put(shown, whole(byId.get(shown), parts.getFirst().item(), rows));
+          wholes.put(
+              shown, whole(Objects.requireNonNull(byId.get(shown)), parts.getFirst().item(), rows));
         });
     return new Joins(pairs, wholes, hidden);
   }

@@ -11,6 +11,7 @@ import keepshelf.core.catalogue.ItemRecord;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.catalogue.ShelvedItem.PackSummary;
 import keepshelf.core.json.Json;
+import keepshelf.core.problem.Problem;
 import keepshelf.imaging.colour.OkLab;
 import org.jdbi.v3.core.Handle;
 
@@ -42,6 +43,7 @@ final class CardWriting {
     for (ItemRecord i : items) {
       String colourOf = i.seen().map(MapRecord::sha256).orElse(null);
       OkLab colour = colours.get(colourOf);
+      Problem.Severity worst = ItemCard.worst(i);
       cards.add(
           i.id(),
           pack.id(),
@@ -56,7 +58,7 @@ final class CardWriting {
           ItemCard.roleBits(i),
           i.maps().size(),
           i.bytes(),
-          ItemCard.worst(i) == null ? null : ItemCard.worst(i).id(),
+          worst == null ? null : worst.id(),
           i.look(),
           colourOf,
           colour == null ? null : colour.l(),

@@ -19,6 +19,7 @@ import org.flywaydb.core.Flyway;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.statement.SqlStatements;
 import org.jdbi.v3.core.statement.TemplateEngine;
+import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 
@@ -31,7 +32,8 @@ import org.sqlite.SQLiteDataSource;
  * @param copy folder of a copy that is read in the catalogue's place, or null
  * @param readOnly whether nothing can be changed
  */
-record CatalogueFile(HikariDataSource pool, Connection keepOpen, Path copy, boolean readOnly) {
+record CatalogueFile(
+    HikariDataSource pool, @Nullable Connection keepOpen, @Nullable Path copy, boolean readOnly) {
   /** Version of the tables that this program writes; kept in SQLite's {@code user_version}. */
   static final int SCHEMA = 12;
 

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import keepshelf.core.catalogue.Glimpse;
 import keepshelf.core.catalogue.ItemCard;
@@ -43,7 +44,7 @@ final class GlimpseReading {
         .forEach(p -> packs.put(p.id(), p));
     List<Glimpse.Board> boards = new ArrayList<>();
     rows.forEach((name, some) -> {
-      Count c = counts.get(name);
+      Count c = Objects.requireNonNull(counts.get(name));
       boards.add(new Glimpse.Board(name, c.items(), c.bytes(), CardReading.cards(some, packs)));
     });
     return new Glimpse(boards);

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -30,6 +31,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.words.Phrase;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.statement.PreparedBatch;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.type.TypeReference;
 
 /** Rows of packs, their files, items and maps. */
@@ -263,7 +265,7 @@ final class PackTables {
         list(r.getString(p + "earlier_licences"), new TypeReference<List<DatedLicence>>() {}));
   }
 
-  private static <T> T json(String text, Class<T> type) {
+  private static <T> @Nullable T json(String text, Class<T> type) {
     return text == null ? null : Json.mapper().readValue(text, type);
   }
 
@@ -283,7 +285,7 @@ final class PackTables {
         list(r.getString("also"), new TypeReference<List<Origin>>() {}),
         r.getString("part_of"),
         list(r.getString("parts"), new TypeReference<List<EnsemblePart>>() {}),
-        json(r.getString("marks"), Marks.class));
+        Objects.requireNonNullElse(json(r.getString("marks"), Marks.class), Marks.NONE));
   }
 
   private static <T> List<T> list(String text, TypeReference<List<T>> type) {

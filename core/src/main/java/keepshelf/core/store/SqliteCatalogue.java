@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -32,6 +33,7 @@ import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
+import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteDataSource;
 
 /**
@@ -184,7 +186,7 @@ public final class SqliteCatalogue implements Catalogue {
   }
 
   @Override
-  public void putInstallation(InstallationRecord i, String gone) {
+  public void putInstallation(InstallationRecord i, @Nullable String gone) {
     boolean other = gone != null && !gone.equals(i.id());
     recorded(
         h -> {
@@ -196,7 +198,7 @@ public final class SqliteCatalogue implements Catalogue {
         (r, h) -> {
           r.installation(i);
           if (other) {
-            r.noInstallation(gone);
+            r.noInstallation(Objects.requireNonNull(gone));
           }
         });
   }

@@ -2,6 +2,7 @@ package keepshelf.core.versions;
 
 import java.math.BigInteger;
 import java.util.Comparator;
+import org.jspecify.annotations.Nullable;
 
 /** Orders what vendors write as versions: number by number, no version before any. */
 public final class VersionOrder implements Comparator<String> {
@@ -12,7 +13,7 @@ public final class VersionOrder implements Comparator<String> {
 
   /** As {@link Comparator#compare}; either may be null. */
   @Override
-  public int compare(String a, String b) {
+  public int compare(@Nullable String a, @Nullable String b) {
     if (a == null || b == null) {
       return a == null ? b == null ? 0 : -1 : 1;
     }

@@ -27,13 +27,14 @@ import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.apache.commons.compress.compressors.gzip.GzipCompressorOutputStream;
 import org.apache.commons.compress.compressors.gzip.GzipParameters;
 import org.apache.commons.compress.compressors.xz.XZCompressorOutputStream;
+import org.jspecify.annotations.Nullable;
 import org.tukaani.xz.LZMA2Options;
 
 /** Collects the entries of one pack and writes them as an archive; deterministic byte for byte. */
 public final class PackBuilder {
   private final Map<String, byte[]> entries = new LinkedHashMap<>();
   private final Path work;
-  private String password;
+  private @Nullable String password;
 
   /** Encodes pictures through files in {@code work}, an existing folder. */
   public PackBuilder(Path work) {
@@ -105,7 +106,7 @@ public final class PackBuilder {
   public void write(Path to) throws IOException {
     String name = to.getFileName().toString();
     if (name.endsWith(".zip") && password != null) {
-      protectedZip(to);
+      protectedZip(to, password);
     } else if (name.endsWith(".zip")) {
       zip(to);
     } else if (name.endsWith(".7z")) {
@@ -147,12 +148,12 @@ public final class PackBuilder {
     };
   }
 
-  private void protectedZip(Path to) throws IOException {
+  private void protectedZip(Path to, String word) throws IOException {
     ZipParameters p = new ZipParameters();
     p.setEncryptFiles(true);
     p.setEncryptionMethod(EncryptionMethod.AES);
     p.setLastModifiedFileTime(1_767_225_600_000L);
-    try (ZipFile zip = new ZipFile(to.toFile(), password.toCharArray())) {
+    try (ZipFile zip = new ZipFile(to.toFile(), word.toCharArray())) {
       for (var e : entries.entrySet()) {
         p.setFileNameInZip(e.getKey());
         zip.addStream(new ByteArrayInputStream(e.getValue()), p);

@@ -1,12 +1,14 @@
 package keepshelf.demo.archive;
 
+import org.jspecify.annotations.Nullable;
+
 /** The texts that made-up sources put into their packs. */
 public final class Texts {
   private Texts() {}
 
   /** A readme with source, creator, version and tile size in metres. */
   public static String readme(
-      String title, String source, String creator, String version, double tileMetres) {
+      String title, String source, String creator, @Nullable String version, double tileMetres) {
     String versionLine = version == null ? "" : "Version: " + version + "\n";
     return """
     %s

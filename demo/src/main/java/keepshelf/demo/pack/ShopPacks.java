@@ -8,6 +8,7 @@ import keepshelf.demo.archive.Texts;
 import keepshelf.demo.texture.MapSet;
 import keepshelf.demo.texture.Recipe;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /** What the made-up sources have at their shops that is not among the downloads. */
 public final class ShopPacks {
@@ -20,7 +21,7 @@ public final class ShopPacks {
    * @param contents what fills it
    * @param notes what the source says is new, or null
    */
-  public record ShopPack(Recipe recipe, Consumer<PackBuilder> contents, String notes) {}
+  public record ShopPack(Recipe recipe, Consumer<PackBuilder> contents, @Nullable String notes) {}
 
   /** The archives by their paths: a folder for each source. */
   public static Map<String, ShopPack> all() {

@@ -1,2 +1,3 @@
 /** What each archive of the demo data holds. */
+@org.jspecify.annotations.NullMarked
 package keepshelf.demo.pack;

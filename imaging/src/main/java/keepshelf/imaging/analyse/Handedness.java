@@ -1,6 +1,7 @@
 package keepshelf.imaging.analyse;
 
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Which way the green channel of a tangent-space normal map points. */
 public enum Handedness {
@@ -23,7 +24,7 @@ public enum Handedness {
   }
 
   /** The one with this identifier. */
-  public static Optional<Handedness> ofId(String id) {
+  public static Optional<Handedness> ofId(@Nullable String id) {
     for (Handedness h : values()) {
       if (h.id.equals(id)) {
         return Optional.of(h);

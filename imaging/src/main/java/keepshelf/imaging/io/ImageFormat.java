@@ -2,6 +2,7 @@ package keepshelf.imaging.io;
 
 import java.util.Locale;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Picture file formats that are recognised; {@link #readable()} says which are decoded. */
 public enum ImageFormat {
@@ -58,7 +59,7 @@ public enum ImageFormat {
   }
 
   /** The format with this identifier. */
-  public static Optional<ImageFormat> ofId(String id) {
+  public static Optional<ImageFormat> ofId(@Nullable String id) {
     for (ImageFormat f : values()) {
       if (f.id.equals(id)) {
         return Optional.of(f);

@@ -1,6 +1,7 @@
 package keepshelf.core.catalogue.made;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A named part of an ensemble, such as the trim of a counter.
@@ -12,7 +13,8 @@ import com.fasterxml.jackson.annotation.JsonInclude;
  * @param version of the item's pack then, or null
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
-public record EnsemblePart(String name, String item, String finish, String called, String version) {
+public record EnsemblePart(
+    String name, String item, @Nullable String finish, String called, @Nullable String version) {
   /** What it is made of, in words. */
   public String made() {
     return called + (finish == null ? "" : " · " + finish);

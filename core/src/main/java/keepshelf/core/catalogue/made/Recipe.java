@@ -6,6 +6,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a map was made: the same method in the same version, with the same parameters, seed and
@@ -19,7 +20,11 @@ import java.util.Map;
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record Recipe(
-    String method, int version, Map<String, Object> parameters, Long seed, List<Parent> parents) {
+    String method,
+    int version,
+    Map<String, Object> parameters,
+    @Nullable Long seed,
+    List<Parent> parents) {
   /** What methods begin with that put a delivered map right. */
   public static final String MEND = "mend-";
 
@@ -50,5 +55,6 @@ public record Recipe(
    * @param sha256 of its file
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  public record Parent(String item, String role, String version, String sha256) {}
+  public record Parent(
+      String item, @Nullable String role, @Nullable String version, @Nullable String sha256) {}
 }

@@ -91,7 +91,7 @@ public record InstallOptions(
   }
 
   /** The same at another resolution. */
-  public InstallOptions at(String otherResolution) {
+  public InstallOptions at(@Nullable String otherResolution) {
     return but(d -> d.resolution = otherResolution);
   }
 
@@ -125,7 +125,7 @@ public record InstallOptions(
   }
 
   /** The same with a finish, or as delivered when it is null. */
-  public InstallOptions finished(Finish with) {
+  public InstallOptions finished(@Nullable Finish with) {
     return but(d -> d.finish = with);
   }
 

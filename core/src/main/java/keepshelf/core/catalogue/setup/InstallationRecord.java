@@ -24,12 +24,12 @@ public record InstallationRecord(
     String id,
     String item,
     String host,
-    String resolution,
+    @Nullable String resolution,
     String document,
     List<InstalledFile> files,
     List<LeftOut> leftOut,
     String installedAt,
-    Proof proof,
+    @Nullable Proof proof,
     InstallOptions options) {
   /** Copies the lists. */
   public InstallationRecord {
@@ -100,8 +100,8 @@ public record InstallationRecord(
    */
   public record InstalledFile(
       String path,
-      MapRole role,
-      String from,
+      @Nullable MapRole role,
+      @Nullable String from,
       List<String> conversions,
       String sha256,
       long bytes,
@@ -109,8 +109,8 @@ public record InstallationRecord(
     /** A document, or a picture of which nothing more is known. */
     public InstalledFile(
         String path,
-        MapRole role,
-        String from,
+        @Nullable MapRole role,
+        @Nullable String from,
         List<String> conversions,
         String sha256,
         long bytes) {

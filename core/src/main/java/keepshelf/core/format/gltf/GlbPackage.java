@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import keepshelf.core.json.Json;
 
 /** One file of a glTF document with its buffer and pictures inside (glTF 2.0, chapter 4). */
@@ -35,12 +36,12 @@ public final class GlbPackage {
         new ArrayList<>((List<Map<String, Object>>) g.getOrDefault("bufferViews", List.of()));
     long length = 0;
     for (Map<String, Object> b : list(g, "buffers")) {
-      Path file = beside(document, b.remove("uri"));
+      Path file = beside(document, Objects.requireNonNull(b.remove("uri")));
       parts.add(file);
       length = padded(length + Files.size(file));
     }
     for (Map<String, Object> image : list(g, "images")) {
-      String uri = (String) image.remove("uri");
+      String uri = (String) Objects.requireNonNull(image.remove("uri"));
       Path file = beside(document, uri);
       image.put("name", file.getFileName().toString());
       image.put("mimeType", uri.endsWith(".png") ? "image/png" : "image/jpeg");

@@ -8,8 +8,10 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import keepshelf.core.format.Scene;
 import keepshelf.core.format.Shape;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The shapes of a scene as one buffer of floats and indices: of each its positions, normals,
@@ -50,7 +52,7 @@ public final class GltfBuffer {
     int floats = 0;
     int ints = 0;
     for (Map<String, Object> v : g.views) {
-      if (v.get("target").equals(ARRAY)) {
+      if (Objects.equals(v.get("target"), ARRAY)) {
         for (float f : g.parts.get(floats++)) {
           b.putFloat(f);
         }
@@ -92,7 +94,7 @@ public final class GltfBuffer {
     return out;
   }
 
-  private int floats(float[] values, String type, float[][] bounds) {
+  private int floats(float[] values, String type, float @Nullable [][] bounds) {
     parts.add(values);
     view(values.length * 4, ARRAY);
     Map<String, Object> a =

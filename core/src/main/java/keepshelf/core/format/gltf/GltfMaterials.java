@@ -6,11 +6,13 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.format.Placement;
 import keepshelf.core.format.SurfaceDocument;
 import keepshelf.core.format.SurfaceDocument.Opacity;
 import keepshelf.core.format.SurfaceDocument.Texture;
+import org.jspecify.annotations.Nullable;
 
 /** Materials as glTF has them, with the pictures they use, each file once. */
 final class GltfMaterials {
@@ -25,11 +27,15 @@ final class GltfMaterials {
 
   private final Set<String> extensions;
   private final List<String> files = new ArrayList<>();
-  private SurfaceDocument document;
+  private @Nullable SurfaceDocument document;
 
   /** {@code extensions} takes the names of those that are used. */
   GltfMaterials(Set<String> extensions) {
     this.extensions = extensions;
+  }
+
+  private SurfaceDocument document() {
+    return Objects.requireNonNull(document);
   }
 
   /** The pictures in the order of their numbers. */
@@ -101,7 +107,7 @@ final class GltfMaterials {
     if (thick > 0 && more.containsKey(GLASS)) {
       more.put(BODY, ordered("thicknessFactor", thick));
     }
-    if ("unlit".equals(document.model())) {
+    if ("unlit".equals(document().model())) {
       more.put(UNLIT, ordered());
     }
     return more;
@@ -138,7 +144,7 @@ final class GltfMaterials {
   }
 
   private double value(String input, double otherwise) {
-    return document.values().stream()
+    return document().values().stream()
         .filter(v -> v.input().equals(input))
         .mapToDouble(SurfaceDocument.Value::value)
         .findFirst()
@@ -146,7 +152,7 @@ final class GltfMaterials {
   }
 
   private void put(Map<String, Object> to, String input) {
-    Texture t = document.texture(input).orElse(null);
+    Texture t = document().texture(input).orElse(null);
     if (t == null) {
       return;
     }
@@ -156,9 +162,9 @@ final class GltfMaterials {
       files.add(t.file());
     }
     Map<String, Object> info = ordered("index", index);
-    if (!document.placement().equals(Placement.WHOLE)) {
+    if (!document().placement().equals(Placement.WHOLE)) {
       extensions.add(TRANSFORM);
-      info.put("extensions", ordered(TRANSFORM, transform(document.placement().scaledFirst())));
+      info.put("extensions", ordered(TRANSFORM, transform(document().placement().scaledFirst())));
     }
     to.put(input, info);
   }

@@ -46,8 +46,9 @@ final class UsdCompanion {
       }
       List<Value> values = new ArrayList<>(List.of(new Value("base", 1)));
       for (Value v : d.values()) {
-        if (Set.of("roughness", "metallic", "diffuseColor").contains(v.input())) {
-          values.add(new Value(INPUTS.get(v.input()), v.value()));
+        String input = INPUTS.get(v.input());
+        if (input != null && Set.of("roughness", "metallic", "diffuseColor").contains(v.input())) {
+          values.add(new Value(input, v.value()));
         }
       }
       if (textures.stream().anyMatch(t -> t.input().equals("emission_color"))) {

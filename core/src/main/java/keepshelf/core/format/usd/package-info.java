@@ -1,2 +1,3 @@
 /** USD documents in text form, with UsdPreviewSurface. */
+@org.jspecify.annotations.NullMarked
 package keepshelf.core.format.usd;

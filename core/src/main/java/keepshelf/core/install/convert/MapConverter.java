@@ -38,6 +38,7 @@ import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.panorama.Panorama;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.rows.RowReader;
+import org.jspecify.annotations.Nullable;
 
 /** Writes one planned texture: a bit-for-bit copy, or converted at its own depth. */
 public final class MapConverter {
@@ -45,7 +46,7 @@ public final class MapConverter {
   static final int EFFORT = 1;
 
   private final PlannedMap map;
-  private final Finish finish;
+  private final @Nullable Finish finish;
   private final HostProfile profile;
   private final List<OverlayMaps.Found> overlays;
   private final Overlays laying;
@@ -134,7 +135,7 @@ public final class MapConverter {
   private Pixels roughened(Pixels p) throws IOException {
     Pixels normals =
         Finishing.applied(
-            finish, MapRole.NORMAL, ImageDecoder.decode(map.helper(MapRole.NORMAL).from()));
+            finish, MapRole.NORMAL, ImageDecoder.decode(map.neededHelper(MapRole.NORMAL).from()));
     float[] lengths = NormalVariance.lengths(normals, p.width(), p.height());
     int channel = 0;
     for (Part x : map.parts()) {
@@ -232,11 +233,12 @@ public final class MapConverter {
             case HEIGHT_TO_NORMAL -> normals(p);
             case NORMAL_TO_HEIGHT -> height(p, !"dx".equals(part.source().handedness()));
             case SPEC_GLOSS_TO_METAL_ROUGH ->
-                metalRough(p, like(part(map.helper(MapRole.SPECULAR)), p, Resize.Holds.COLOUR));
+                metalRough(
+                    p, like(part(map.neededHelper(MapRole.SPECULAR)), p, Resize.Holds.COLOUR));
             case METAL_ROUGH_TO_SPEC_GLOSS ->
                 Light.specGloss(
                     p,
-                    like(part(map.helper(MapRole.METALLIC)), p, Resize.Holds.DATA),
+                    like(part(map.neededHelper(MapRole.METALLIC)), p, Resize.Holds.DATA),
                     map.role() == MapRole.SPECULAR);
             default -> throw new IllegalStateException(step.id());
           };

@@ -21,6 +21,7 @@ import keepshelf.imaging.pixel.Rows;
 import keepshelf.imaging.rows.RowReader;
 import keepshelf.imaging.rows.RowSteps;
 import keepshelf.imaging.rows.RowWriter;
+import org.jspecify.annotations.Nullable;
 
 /** Converts very large maps row by row, where each row can be made without the others. */
 public final class RowConverter {
@@ -29,7 +30,7 @@ public final class RowConverter {
 
   private final PlannedMap map;
   private final HostProfile profile;
-  private final Finish finish;
+  private final @Nullable Finish finish;
   private final double turnDegrees;
 
   private RowConverter(PlannedMap map, InstallPlan plan) {
@@ -111,7 +112,8 @@ public final class RowConverter {
         channel = Channels.index(x.to());
       }
     }
-    Rows normals = finished(MapRole.NORMAL, RowReader.open(map.helper(MapRole.NORMAL).from()));
+    Rows normals =
+        finished(MapRole.NORMAL, RowReader.open(map.neededHelper(MapRole.NORMAL).from()));
     return RowSteps.raised(
         in,
         channel,

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.catalogue.setup.InstallOptions;
 import keepshelf.core.catalogue.setup.Setup;
@@ -241,7 +242,7 @@ public final class SceneMaker {
   }
 
   private Scene model() throws IOException {
-    Mesh mesh = ModelReader.mesh(plan.model());
+    Mesh mesh = ModelReader.mesh(Objects.requireNonNull(plan.model()));
     double unit = plan.options().metresPerUnit() == null ? 1 : plan.options().metresPerUnit();
     float[] positions = mesh.positions().clone();
     for (int i = 0; i < positions.length; i++) {

@@ -23,7 +23,7 @@ public final class InstallFolder {
       HostRecord host,
       HostProfile profile,
       ShelvedItem item,
-      String resolution,
+      @Nullable String resolution,
       String id,
       @Nullable InstallationRecord before) {
     Path root = Path.of(host.folder());

@@ -53,7 +53,7 @@ public final class MapSources {
         !list.isEmpty()
             && s.map().tile() != null
             && list.getFirst().map().tile() != null
-            && list.stream().noneMatch(x -> x.map().tile().equals(s.map().tile()));
+            && list.stream().noneMatch(x -> Objects.equals(x.map().tile(), s.map().tile()));
     if (list.isEmpty() || tiles) {
       list.add(s);
     } else if (list.getFirst().channel() != null && s.channel() == null) {

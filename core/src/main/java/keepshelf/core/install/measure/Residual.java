@@ -24,7 +24,8 @@ public record Residual(double mean, double worst) {
   private static final int SIDE = 256;
 
   /** Measured on small copies; empty when a picture cannot be read. */
-  public static Optional<Residual> of(ShelfFolder shelf, ShelvedItem item, String resolution) {
+  public static Optional<Residual> of(
+      ShelfFolder shelf, ShelvedItem item, @Nullable String resolution) {
     List<MapRecord> maps = item.item().mapsAt(resolution);
     MapRecord diffuse = first(maps, MapRole.BASE_COLOUR);
     MapRecord specular = first(maps, MapRole.SPECULAR);

@@ -7,6 +7,7 @@ import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.catalogue.Catalogue;
 import keepshelf.core.catalogue.setup.InstallationRecord;
@@ -20,6 +21,7 @@ import keepshelf.core.journal.Promises;
 import keepshelf.core.json.Json;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.words.Phrase;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What installing has begun, as a small file on the shelf that outlives the process. First it names
@@ -47,8 +49,8 @@ public final class InstallJournal {
       String fresh,
       String folder,
       String old,
-      InstallationRecord record,
-      String gone) {}
+      @Nullable InstallationRecord record,
+      @Nullable String gone) {}
 
   private final Path file;
   private Entry entry;
@@ -74,7 +76,7 @@ public final class InstallJournal {
   }
 
   /** Promises that the fresh folder, which is whole now, will stand in its place. */
-  void promise(InstallationRecord record, String gone) throws IOException {
+  void promise(InstallationRecord record, @Nullable String gone) throws IOException {
     // What was to be taken out of the same place is wanted again.
     Files.deleteIfExists(file.resolveSibling(record.id() + Removing.ENDING));
     entry =
@@ -159,7 +161,7 @@ public final class InstallJournal {
       Files.createDirectories(folder.getParent());
       Files.move(fresh, folder, StandardCopyOption.ATOMIC_MOVE);
     }
-    catalogue.putInstallation(e.record(), e.gone());
+    catalogue.putInstallation(Objects.requireNonNull(e.record()), e.gone());
     FileTrees.deleteQuietly(old);
   }
 
@@ -184,7 +186,7 @@ public final class InstallJournal {
     boolean ours =
         fresh.getFileName().toString().matches("\\.keepshelf-.*\\.new")
             && old.getFileName().toString().matches("\\.keepshelf-.*\\.old")
-            && fresh.getParent().equals(old.getParent())
+            && Objects.equals(fresh.getParent(), old.getParent())
             && folder.startsWith(fresh.getParent())
             && !folder.equals(fresh.getParent());
     if (!ours) {

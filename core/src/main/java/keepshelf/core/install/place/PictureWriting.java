@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -92,11 +93,12 @@ final class PictureWriting {
     try {
       return coming.get();
     } catch (ExecutionException e) {
-      switch (e.getCause()) {
+      Throwable cause = Objects.requireNonNullElse(e.getCause(), e);
+      switch (cause) {
         case IOException io -> throw io;
         case RuntimeException r -> throw r;
         case Error error -> throw error;
-        default -> throw new IOException(e.getCause());
+        default -> throw new IOException(cause);
       }
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();

@@ -35,6 +35,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Writes one installation beside its place and puts it there. */
 public final class Placing {
@@ -52,7 +53,10 @@ public final class Placing {
     this(shelf, catalogue, plan, Path.of(plan.host().folder()).resolve(freshName(plan)));
   }
 
-  private Placing(ShelfFolder shelf, Catalogue catalogue, InstallPlan plan, Path fresh) {
+  /** A rehearsal asks neither the shelf nor its catalogue. */
+  @SuppressWarnings("NullAway")
+  private Placing(
+      @Nullable ShelfFolder shelf, @Nullable Catalogue catalogue, InstallPlan plan, Path fresh) {
     this.shelf = shelf;
     this.catalogue = catalogue;
     this.plan = plan;
@@ -195,7 +199,7 @@ public final class Placing {
   }
 
   /** What is replaced, as it is recorded now: another process may have installed it anew since. */
-  private InstallationRecord standing() {
+  private @Nullable InstallationRecord standing() {
     InstallationRecord planned = plan.replaces();
     return catalogue.installation(planned == null ? plan.id() : planned.id()).orElse(planned);
   }

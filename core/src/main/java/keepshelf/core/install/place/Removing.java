@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import keepshelf.core.catalogue.Catalogue;
@@ -20,6 +21,7 @@ import keepshelf.core.install.folder.Receipts;
 import keepshelf.core.journal.Promises;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.words.Phrase;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Takes an installation out of its host, under a promise on the shelf: what a process that died has
@@ -47,7 +49,7 @@ public final class Removing {
    */
   public static List<Problem> remove(
       ShelfFolder shelf, Catalogue catalogue, InstallationRecord i, Path root) throws IOException {
-    Path folder = HostFolders.checked(i.document()).getParent();
+    Path folder = folder(i);
     Entry entry = new Entry(i, root.toString());
     Path file = Promises.write(shelf, i.id() + ENDING, entry);
     try {
@@ -61,14 +63,18 @@ public final class Removing {
     }
   }
 
+  private static Path folder(InstallationRecord i) {
+    return Objects.requireNonNull(HostFolders.checked(i.document()).getParent());
+  }
+
   /**
    * Takes away what is there.
    *
    * @param i what is known of it, or null when nothing there is ours
    */
-  private static List<Problem> finish(InstallationRecord i, Entry e, Catalogue catalogue)
+  private static List<Problem> finish(@Nullable InstallationRecord i, Entry e, Catalogue catalogue)
       throws IOException {
-    Path folder = HostFolders.checked(e.gone().document()).getParent();
+    Path folder = folder(e.gone());
     List<Problem> left = new ArrayList<>();
     if (i != null) {
       Set<String> altered = altered(i, left);
@@ -134,7 +140,7 @@ public final class Removing {
           Entry.class,
           said,
           (file, e) -> {
-            Path folder = HostFolders.checked(e.gone().document()).getParent();
+            Path folder = folder(e.gone());
             // The receipt in the host's folder says what is ours, not a shelf that may be foreign;
             // and somebody may have installed there again. It goes last: without it all is gone.
             InstallationRecord ours = Receipts.of(folder, e.gone().id()).orElse(null);

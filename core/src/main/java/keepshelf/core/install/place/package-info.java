@@ -1,2 +1,3 @@
 /** Writes what was planned beside its place, promises, renames and records it. */
+@org.jspecify.annotations.NullMarked
 package keepshelf.core.install.place;

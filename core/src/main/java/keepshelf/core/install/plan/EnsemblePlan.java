@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.Catalogue;
@@ -18,6 +19,7 @@ import keepshelf.core.model.Resolution;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Phrase;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How the parts of an ensemble are set up: each as it would be alone, in one document.
@@ -88,7 +90,7 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
   /** The finish as the item has it now, else as it was when this was planned last. */
   private static Finish finish(ShelvedItem item, EnsemblePart p, InstallOptions options)
       throws ShelfException {
-    Optional<Finish> now = item.item().marks().finish(p.finish());
+    Optional<Finish> now = item.item().marks().finish(Objects.requireNonNull(p.finish()));
     if (now.isPresent() || options.parts().get(p.name()) != null) {
       return now.orElseGet(() -> options.parts().get(p.name()));
     }
@@ -100,7 +102,7 @@ record EnsemblePlan(List<InstallPlan> parts, Map<String, Finish> finishes) {
   }
 
   /** Of a part's editions the one that is wished, else the next smaller, else its smallest. */
-  private static String edition(ShelvedItem item, InstallOptions options) {
+  private static @Nullable String edition(ShelvedItem item, InstallOptions options) {
     List<String> has = item.item().resolutions();
     if (options.resolution() == null || has.isEmpty()) {
       return null;

@@ -21,6 +21,7 @@ import keepshelf.core.install.measure.Relief;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.Resolution;
 import keepshelf.core.recognise.model.ModelFile;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What installing one item in one host will do; nothing is written yet.
@@ -62,7 +63,7 @@ public record InstallPlan(
     InstallOptions options,
     List<OverlayMaps.Found> overlays,
     Setup as,
-    String resolution,
+    @Nullable String resolution,
     Path folder,
     String document,
     List<String> surfaces,
@@ -75,11 +76,11 @@ public record InstallPlan(
     boolean reliefKnown,
     double reliefMiddle,
     Opacity opacity,
-    ModelFile model,
-    Path heights,
-    Light.Sun light,
+    @Nullable ModelFile model,
+    @Nullable Path heights,
+    Light.@Nullable Sun light,
     double horizonDegrees,
-    InstallationRecord replaces,
+    @Nullable InstallationRecord replaces,
     List<InstallPlan> parts) {
   /** Copies the lists. */
   public InstallPlan {
@@ -116,11 +117,12 @@ public record InstallPlan(
   }
 
   /** The same in the place of another installation, or of none when null. */
-  public InstallPlan replacing(InstallationRecord before) {
+  public InstallPlan replacing(@Nullable InstallationRecord before) {
     return with(folder, before, parts);
   }
 
-  private InstallPlan with(Path folder, InstallationRecord replaces, List<InstallPlan> parts) {
+  private InstallPlan with(
+      Path folder, @Nullable InstallationRecord replaces, List<InstallPlan> parts) {
     return new InstallPlan(
         id,
         item,

@@ -20,6 +20,7 @@ import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.io.ImageFormat;
 import keepshelf.imaging.panorama.Panorama;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How an environment light is set up: as a panorama that lights, or, where the format has none, as
@@ -28,7 +29,7 @@ import keepshelf.imaging.pixel.Pixels;
  * @param sun the strongest light, for hosts that take only that; or null
  * @param horizonDegrees elevation of the horizon that is brought to the middle, 0 for none
  */
-record LightPlan(Light.Sun sun, double horizonDegrees) {
+record LightPlan(Light.@Nullable Sun sun, double horizonDegrees) {
   /** Input that a sky's picture goes to in documents without panoramas. */
   static final String SKY = "baseColorTexture";
 
@@ -36,12 +37,12 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
   static final String ENVIRONMENT = "environment";
 
   /** Plans the light's picture into {@code maps}; null when the item has none that can be read. */
-  static LightPlan of(
+  static @Nullable LightPlan of(
       ShelfFolder shelf,
       ShelvedItem item,
       HostProfile profile,
       InstallOptions options,
-      String resolution,
+      @Nullable String resolution,
       String stem,
       List<PlannedMap> maps,
       List<String> remarks) {
@@ -55,31 +56,30 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
     }
     Path file = shelf.resolve(item.path(map));
     boolean dome = profile.environment().equals("dome");
-    EnvironmentFacts facts = null;
-    Pixels pixels = null;
+    Seen seen = null;
     if (options.levelHorizon() || !dome) {
       try {
-        pixels = ImageDecoder.decode(file);
-        facts = EnvironmentFacts.of(pixels);
+        seen = Seen.of(ImageDecoder.decode(file));
       } catch (IOException e) {
         return null;
       }
     }
     List<Conversion> steps = new ArrayList<>();
     double horizon = 0;
-    if (options.levelHorizon()) {
-      if (facts.horizonDegrees() == null) {
+    if (options.levelHorizon() && seen != null) {
+      Double edge = seen.facts().horizonDegrees();
+      if (edge == null) {
         remarks.add(Words.of("lightPlan.no-edge-between-land-sky"));
       } else {
-        horizon = facts.horizonDegrees();
+        horizon = edge;
         steps.add(Conversion.LEVEL_HORIZON);
       }
     }
     if (map.bits() <= 16 && map.bits() > 0 && !List.of("exr", "hdr").contains(map.format())) {
       remarks.add(Words.of("lightPlan.picture-has-no-range-above"));
     }
-    Light.Sun sun = dome ? null : sun(facts, pixels, options, remarks);
-    String format = map.format();
+    Light.Sun sun = dome || seen == null ? null : sun(seen, options, remarks);
+    String format = map.fileFormat();
     if (!dome) {
       steps.add(Conversion.TONE_MAP);
       format = profile.fileFormats().getFirst();
@@ -109,8 +109,15 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
     return new LightPlan(sun, horizon);
   }
 
-  private static Light.Sun sun(
-      EnvironmentFacts facts, Pixels pixels, InstallOptions options, List<String> remarks) {
+  /** A panorama that was looked at. */
+  private record Seen(Pixels pixels, EnvironmentFacts facts) {
+    static Seen of(Pixels pixels) {
+      return new Seen(pixels, EnvironmentFacts.of(pixels));
+    }
+  }
+
+  private static Light.@Nullable Sun sun(Seen seen, InstallOptions options, List<String> remarks) {
+    EnvironmentFacts facts = seen.facts();
     if (facts.sun() == null) {
       remarks.add(Words.of("lightPlan.format-has-no-light-from"));
       return null;
@@ -118,7 +125,7 @@ record LightPlan(Light.Sun sun, double horizonDegrees) {
     remarks.add(
         Words.of("lightPlan.format-has-no-light-from-2", Math.round(facts.sun().share() * 100)));
     double[] light =
-        Panorama.light(pixels, facts.sun().azimuthDegrees(), facts.sun().elevationDegrees());
+        Panorama.light(seen.pixels(), facts.sun().azimuthDegrees(), facts.sun().elevationDegrees());
     double most = Math.max(1e-6, Math.max(light[0], Math.max(light[1], light[2])));
     return new Light.Sun(
         Math.IEEEremainder(facts.sun().azimuthDegrees() - options.turnDegrees(), 360),

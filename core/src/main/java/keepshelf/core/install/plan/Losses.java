@@ -2,6 +2,7 @@ package keepshelf.core.install.plan;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.catalogue.ShelvedItem;
 import keepshelf.core.catalogue.setup.Finish;
@@ -12,15 +13,16 @@ import keepshelf.core.install.measure.Residual;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Says what of an item and of its finish a host cannot have. */
-record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish finish) {
+record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, @Nullable Finish finish) {
   /**
    * The sentences.
    *
    * @param resolution label of the maps that are used
    */
-  List<String> of(Setup as, List<PlannedMap> maps, String resolution) {
+  List<String> of(Setup as, List<PlannedMap> maps, @Nullable String resolution) {
     List<String> out = new ArrayList<>();
     if (maps.stream()
         .anyMatch(m -> m.conversions().contains(Conversion.SPEC_GLOSS_TO_METAL_ROUGH))) {
@@ -36,11 +38,12 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
       out.add(Words.of("losses.what-brighter-than-white-emission"));
     }
     if (maps.stream().anyMatch(m -> m.conversions().contains(Conversion.BRIGHTEN))
-        && finish.others().emission() > 1) {
+        && finish != null
+        && Objects.requireNonNullElse(finish.others().emission(), 0.0) > 1) {
       out.add(Words.of("losses.hosts-format-has-no-brightness"));
     }
     if (finish != null) {
-      substance().ifPresent(out::add);
+      substance(finish).ifPresent(out::add);
       boolean laid = finish.turn() != 0 || finish.right() != 0 || finish.up() != 0;
       if (laid && (as == Setup.PLANE || as == Setup.MODEL)) {
         out.add(Words.of("losses.finish-turns-or-shifts-pictures"));
@@ -50,14 +53,14 @@ record Losses(ShelfFolder shelf, ShelvedItem item, HostProfile profile, Finish f
   }
 
   /** How much of the specular workflow a host without it cannot have. */
-  private Optional<String> residual(String resolution) {
+  private Optional<String> residual(@Nullable String resolution) {
     return Residual.of(shelf, item, resolution)
         .map(r ->
             Words.of("losses.metal-and-roughness-cannot-say", r.mean() * 100, r.worst() * 100));
   }
 
   /** What of a finish's substance the host has no input for. */
-  private Optional<String> substance() {
+  private Optional<String> substance(Finish finish) {
     if (finish.body() == null) {
       return Optional.empty();
     }

@@ -16,6 +16,7 @@ import keepshelf.core.problem.ShelfException;
 import keepshelf.core.recognise.model.ModelFile;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a model is set up: its file, and the maps of each of its slots.
@@ -23,7 +24,7 @@ import keepshelf.core.words.Words;
  * @param file on the shelf
  * @param slots in the file's order
  */
-record ModelPlan(ModelFile file, List<Slot> slots) {
+record ModelPlan(@Nullable ModelFile file, List<Slot> slots) {
   /** A slot of the model and the maps that belong to it. */
   record Slot(String name, List<MapRecord> maps) {}
 

@@ -43,6 +43,7 @@ import keepshelf.core.words.Words;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.io.ImageDecoder;
+import org.jspecify.annotations.Nullable;
 
 /** Makes the plan of one installation. */
 public final class PlanMaker {
@@ -57,7 +58,7 @@ public final class PlanMaker {
   private final List<LeftOut> leftOut = new ArrayList<>();
   private final List<String> remarks = new ArrayList<>();
   private Adjusting adjusting = Adjusting.NONE;
-  private Share share;
+  private @Nullable Share share;
 
   /** The maker of one plan. */
   public PlanMaker(
@@ -90,7 +91,7 @@ public final class PlanMaker {
    *
    * @param takesOver an installation of another version of the item whose place it takes, or null
    */
-  public InstallPlan plan(InstallationRecord takesOver) throws ShelfException {
+  public InstallPlan plan(@Nullable InstallationRecord takesOver) throws ShelfException {
     ItemRecord i = item.item();
     Optional<String> why = Abilities.cannot(profile, i.kind(), i.roles());
     if (why.isPresent()) {
@@ -267,7 +268,7 @@ public final class PlanMaker {
     return sources;
   }
 
-  private String unusable(MapRole role, MapRecord m) {
+  private @Nullable String unusable(MapRole role, MapRecord m) {
     Path file = shelf.resolve(item.path(m));
     try {
       Optional<String> trouble = ImageDecoder.trouble(file);
@@ -334,21 +335,21 @@ public final class PlanMaker {
   }
 
   /** Of maps that belong together those at a resolution. */
-  private List<MapRecord> at(List<MapRecord> all, String resolution) {
+  private List<MapRecord> at(List<MapRecord> all, @Nullable String resolution) {
     return item.item().withMaps(all, List.of()).mapsAt(resolution);
   }
 
-  private Optional<MapRecord> heightMap(String resolution) {
+  private Optional<MapRecord> heightMap(@Nullable String resolution) {
     return item.item().mapsAt(resolution).stream()
         .filter(m -> m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP)
         .findFirst();
   }
 
-  private Path heights(String resolution) {
+  private @Nullable Path heights(@Nullable String resolution) {
     return heightMap(resolution).map(m -> shelf.resolve(item.path(m))).orElse(null);
   }
 
-  private double floorMiddle(String resolution) {
+  private double floorMiddle(@Nullable String resolution) {
     return heightMap(resolution)
         .map(m -> HeightScale.of(m, shelf.resolve(item.path(m))))
         .orElse(HeightScale.SHARES)

@@ -5,10 +5,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.catalogue.MapRecord;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.model.MapRole;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One picture that an installation will write.
@@ -50,10 +52,10 @@ public record PlannedMap(
   public record Part(
       MapRole role,
       MapRecord source,
-      String channel,
+      @Nullable String channel,
       Path from,
       List<Conversion> steps,
-      String to) {
+      @Nullable String to) {
     /** Copies the steps. */
     public Part {
       steps = List.copyOf(steps);
@@ -85,7 +87,7 @@ public record PlannedMap(
   }
 
   /** The channel of {@link #source()} that is used, or null. */
-  public String channel() {
+  public @Nullable String channel() {
     return parts.getFirst().channel();
   }
 
@@ -112,8 +114,13 @@ public record PlannedMap(
     return conversions().isEmpty();
   }
 
+  /** The helper in this role, which was planned with the step that needs it. */
+  public Part neededHelper(MapRole wanted) {
+    return Objects.requireNonNull(helper(wanted));
+  }
+
   /** The helper in this role, or null. */
-  public Part helper(MapRole wanted) {
+  public @Nullable Part helper(MapRole wanted) {
     return parts.stream().skip(1).filter(p -> p.role() == wanted).findFirst().orElse(null);
   }
 }

@@ -22,6 +22,7 @@ import keepshelf.core.install.profile.HostProfile.Packing;
 import keepshelf.core.install.profile.HostProfile.Slot;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.io.ImageFormat;
+import org.jspecify.annotations.Nullable;
 
 /** Decides, role by role, what a host gets of one surface and how it has to be converted. */
 final class Planner {
@@ -154,7 +155,7 @@ final class Planner {
             .map(ImageFormat::id)
             .filter(f -> f.equals(main.format()))
             .isPresent();
-    String format = converted ? profile.fileFormats().getFirst() : main.format();
+    String format = converted ? profile.fileFormats().getFirst() : main.fileFormat();
     String extension =
         !converted && named
             ? main.path().substring(main.path().lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)
@@ -177,7 +178,7 @@ final class Planner {
 
   /** A roughness map that is made smaller takes the normals along whose relief it has to show. */
   private List<Part> withLostRelief(
-      MapRole role, List<Part> parts, Integer tile, Size size, List<Conversion> after) {
+      MapRole role, List<Part> parts, @Nullable Integer tile, Size size, List<Conversion> after) {
     boolean smaller = size.width() < size.fullWidth() || size.height() < size.fullHeight();
     boolean roughness = role == MapRole.ROUGHNESS || role == MapRole.GLOSS;
     List<Part> normal =
@@ -294,7 +295,7 @@ final class Planner {
       parts = withLostRelief(MapRole.ROUGHNESS, parts, null, size, after);
     }
     parts = withOverlays(parts);
-    String format = after.isEmpty() ? first.format() : profile.fileFormats().getFirst();
+    String format = after.isEmpty() ? first.fileFormat() : profile.fileFormats().getFirst();
     planned.add(
         new PlannedMap(
             surface,

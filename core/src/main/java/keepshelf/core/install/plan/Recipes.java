@@ -3,6 +3,7 @@ package keepshelf.core.install.plan;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import keepshelf.core.finish.Finishing;
@@ -16,6 +17,7 @@ import keepshelf.core.install.plan.PlannedMap.Part;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 import keepshelf.imaging.convert.ToSrgb;
+import org.jspecify.annotations.Nullable;
 
 /** How each role that a host wants is got out of the maps that an item has. */
 final class Recipes {
@@ -38,7 +40,7 @@ final class Recipes {
   }
 
   /** The parts of {@code wanted} on a tile, the main one first; empty when it cannot be made. */
-  Optional<List<Part>> of(MapRole wanted, Integer tile) {
+  Optional<List<Part>> of(MapRole wanted, @Nullable Integer tile) {
     return switch (wanted) {
       case BASE_COLOUR -> colour(tile);
       case SPECULAR -> specular(tile);
@@ -57,12 +59,17 @@ final class Recipes {
     return profile.workflow().equals("metal-rough");
   }
 
-  private Optional<List<Part>> one(MapRole role, Integer tile, List<Conversion> steps) {
+  private Optional<List<Part>> one(MapRole role, @Nullable Integer tile, List<Conversion> steps) {
     Source s = sources.at(role, tile);
     return s == null ? Optional.empty() : Optional.of(List.of(part(role, s, steps, null)));
   }
 
-  private Part part(MapRole role, Source s, List<Conversion> steps, String to) {
+  /** The source in a role that the item is known to have. */
+  private Source there(MapRole role, @Nullable Integer tile) {
+    return Objects.requireNonNull(sources.at(role, tile));
+  }
+
+  private Part part(MapRole role, Source s, List<Conversion> steps, @Nullable String to) {
     List<Conversion> all = new ArrayList<>();
     if (s.channel() != null) {
       all.add(Conversion.UNPACK);
@@ -97,12 +104,13 @@ final class Recipes {
     return profile.document().body(profile.surface()).map(what).isPresent();
   }
 
-  private Optional<List<Part>> either(MapRole role, MapRole other, Conversion step, Integer tile) {
+  private Optional<List<Part>> either(
+      MapRole role, MapRole other, Conversion step, @Nullable Integer tile) {
     return one(role, tile, List.of()).or(() -> one(other, tile, List.of(step)));
   }
 
   /** Base colour for metal/rough hosts, diffuse colour for others, with what is worked into it. */
-  private Optional<List<Part>> colour(Integer tile) {
+  private Optional<List<Part>> colour(@Nullable Integer tile) {
     Source base = sources.at(MapRole.BASE_COLOUR, tile);
     if (base == null) {
       return Optional.empty();
@@ -111,11 +119,11 @@ final class Recipes {
     if (metalRough() && sources.specularWorkflow()) {
       parts.add(
           part(MapRole.BASE_COLOUR, base, List.of(Conversion.SPEC_GLOSS_TO_METAL_ROUGH), null));
-      parts.add(part(MapRole.SPECULAR, sources.at(MapRole.SPECULAR, tile), List.of(), null));
+      parts.add(part(MapRole.SPECULAR, there(MapRole.SPECULAR, tile), List.of(), null));
     } else if (!metalRough() && sources.has(MapRole.METALLIC)) {
       parts.add(
           part(MapRole.BASE_COLOUR, base, List.of(Conversion.METAL_ROUGH_TO_SPEC_GLOSS), null));
-      parts.add(part(MapRole.METALLIC, sources.at(MapRole.METALLIC, tile), List.of(), null));
+      parts.add(part(MapRole.METALLIC, there(MapRole.METALLIC, tile), List.of(), null));
     } else {
       parts.add(part(MapRole.BASE_COLOUR, base, List.of(), null));
     }
@@ -125,11 +133,7 @@ final class Recipes {
             : profile.occlusion().equals("into-colour");
     if (into && sources.has(MapRole.AMBIENT_OCCLUSION)) {
       parts.add(
-          part(
-              MapRole.AMBIENT_OCCLUSION,
-              sources.at(MapRole.AMBIENT_OCCLUSION, tile),
-              List.of(),
-              null));
+          part(MapRole.AMBIENT_OCCLUSION, there(MapRole.AMBIENT_OCCLUSION, tile), List.of(), null));
     }
     Source opacity = sources.at(MapRole.OPACITY, tile);
     if (profile.opacity().equals("alpha-of-colour") && opacity != null) {
@@ -145,7 +149,7 @@ final class Recipes {
     return Optional.of(parts);
   }
 
-  private Optional<List<Part>> specular(Integer tile) {
+  private Optional<List<Part>> specular(@Nullable Integer tile) {
     Source base = sources.at(MapRole.BASE_COLOUR, tile);
     Source metallic = sources.at(MapRole.METALLIC, tile);
     if (sources.has(MapRole.SPECULAR) && metallic == null) {
@@ -160,7 +164,7 @@ final class Recipes {
             part(MapRole.METALLIC, metallic, List.of(), null)));
   }
 
-  private Optional<List<Part>> metallic(Integer tile) {
+  private Optional<List<Part>> metallic(@Nullable Integer tile) {
     if (sources.has(MapRole.METALLIC) || !sources.specularWorkflow()) {
       return one(MapRole.METALLIC, tile, List.of());
     }
@@ -170,20 +174,21 @@ final class Recipes {
         List.of(
             plain.part(
                 MapRole.BASE_COLOUR,
-                sources.at(MapRole.BASE_COLOUR, tile),
+                there(MapRole.BASE_COLOUR, tile),
                 List.of(Conversion.SPEC_GLOSS_TO_METAL_ROUGH),
                 null),
-            plain.part(MapRole.SPECULAR, sources.at(MapRole.SPECULAR, tile), List.of(), null)));
+            plain.part(MapRole.SPECULAR, there(MapRole.SPECULAR, tile), List.of(), null)));
   }
 
   /** Facing as the host wants; made from height where there is none and no height is used. */
-  private Optional<List<Part>> normal(Integer tile) {
+  private Optional<List<Part>> normal(@Nullable Integer tile) {
     Source n = sources.at(MapRole.NORMAL, tile);
     String down = profile.handedness();
     if (n != null) {
       String faces = n.map().handedness();
       // What is not known is taken as it is.
-      boolean flip = ("dx".equals(faces) || "gl".equals(faces)) && !faces.equals(down);
+      boolean flip =
+          "dx".equals(faces) ? !"dx".equals(down) : "gl".equals(faces) && !"gl".equals(down);
       return Optional.of(
           List.of(
               part(
@@ -212,7 +217,7 @@ final class Recipes {
     return all;
   }
 
-  private Optional<List<Part>> bump(Integer tile) {
+  private Optional<List<Part>> bump(@Nullable Integer tile) {
     return one(MapRole.BUMP, tile, List.of())
         .or(() -> one(MapRole.HEIGHT, tile, List.of()))
         .or(() -> one(MapRole.NORMAL, tile, List.of(Conversion.NORMAL_TO_HEIGHT)));

@@ -8,6 +8,7 @@ import keepshelf.core.install.measure.OpacityKind;
 import keepshelf.core.install.profile.HostProfile;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Decides how a surface is seen through. */
 final class SeenThrough {
@@ -19,7 +20,8 @@ final class SeenThrough {
    *
    * @param cuts the finish that cuts it out at a threshold, or null when none does
    */
-  static Opacity of(HostProfile profile, List<PlannedMap> maps, Finish cuts, List<String> remarks) {
+  static Opacity of(
+      HostProfile profile, List<PlannedMap> maps, @Nullable Finish cuts, List<String> remarks) {
     if (profile.opacity().equals("leave-out")) {
       return Opacity.OPAQUE;
     }

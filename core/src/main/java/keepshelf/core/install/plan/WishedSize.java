@@ -8,6 +8,7 @@ import keepshelf.core.model.ItemKind;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Phrase;
+import org.jspecify.annotations.Nullable;
 
 /** The resolution that is installed. */
 final class WishedSize {
@@ -18,7 +19,7 @@ final class WishedSize {
    *
    * @throws ShelfException when the item is not on the shelf at that size
    */
-  static String of(ItemRecord item, InstallOptions options) throws ShelfException {
+  static @Nullable String of(ItemRecord item, InstallOptions options) throws ShelfException {
     String wished = options.resolution();
     List<String> has = item.resolutions();
     if (wished == null) {

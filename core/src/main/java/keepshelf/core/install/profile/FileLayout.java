@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import keepshelf.core.catalogue.ShelvedItem;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a host's files are named and laid out.
@@ -21,7 +22,8 @@ import keepshelf.core.catalogue.ShelvedItem;
 public record FileLayout(
     String placement, String paths, String folder, String textures, String letters, int longest) {
   /** Copies, relative paths, a folder for each item. */
-  public static final FileLayout USUAL = new FileLayout(null, null, null, null, null, 0);
+  public static final FileLayout USUAL =
+      new FileLayout("copy", "relative", "{item}", "textures", "lower", 60);
 
   /** What is not said is as usual. */
   public FileLayout {
@@ -50,7 +52,7 @@ public record FileLayout(
   }
 
   /** The parts of the folder's path below the host's folder, none of them empty. */
-  public List<String> path(ShelvedItem item, String resolution) {
+  public List<String> path(ShelvedItem item, @Nullable String resolution) {
     List<String> out = new ArrayList<>();
     for (String part : folder.split("/")) {
       String filled =
@@ -70,7 +72,7 @@ public record FileLayout(
     return out;
   }
 
-  private String word(String s, String otherwise) {
+  private String word(@Nullable String s, String otherwise) {
     String c = s == null ? "" : clean(s);
     return c.isEmpty() ? otherwise : c;
   }

@@ -19,6 +19,7 @@ import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
@@ -263,7 +264,7 @@ public record HostProfile(
     return parse(text, null);
   }
 
-  private static HostProfile parse(String text, Path file) throws ShelfException {
+  private static HostProfile parse(String text, @Nullable Path file) throws ShelfException {
     try {
       HostProfile p = STRICT.readValue(text, HostProfile.class);
       Optional<String> trouble = ProfileCheck.trouble(p);
@@ -293,11 +294,11 @@ public record HostProfile(
     return new String(Json.pretty(this), java.nio.charset.StandardCharsets.UTF_8);
   }
 
-  private static Path file(String named) {
+  private static @Nullable Path file(String named) {
     return named != null && named.endsWith(".json") ? Path.of(named) : null;
   }
 
-  private static ShelfException broken(Path file, String why) {
+  private static ShelfException broken(@Nullable Path file, String why) {
     String which = file == null ? "" : " " + file;
     return new ShelfException(
         Problem.error(

@@ -78,7 +78,7 @@ final class ProfileCheck {
   }
 
   private static Optional<String> word(String field, String value) {
-    Set<String> known = WORDS.get(field);
+    Set<String> known = WORDS.getOrDefault(field, Set.of());
     return value != null && known.contains(value)
         ? Optional.empty()
         : Optional.of(

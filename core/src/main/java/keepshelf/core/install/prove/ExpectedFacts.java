@@ -3,6 +3,7 @@ package keepshelf.core.install.prove;
 import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import keepshelf.core.format.EnsembleObject;
 import keepshelf.core.format.SurfaceDocument.Use;
 import keepshelf.core.install.plan.InstallPlan;
@@ -57,7 +58,7 @@ final class ExpectedFacts {
   }
 
   private static void model(InstallPlan plan, Map<String, Double> f) throws IOException {
-    Mesh mesh = ModelReader.mesh(plan.model());
+    Mesh mesh = ModelReader.mesh(Objects.requireNonNull(plan.model()));
     Double unit = plan.options().metresPerUnit();
     f.put("triangles", (double) mesh.triangles());
     String[] names = {"width", "height", "depth"};

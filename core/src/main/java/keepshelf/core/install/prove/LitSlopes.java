@@ -30,6 +30,7 @@ import keepshelf.imaging.convert.Vectors;
 import keepshelf.imaging.io.ImageDecoder;
 import keepshelf.imaging.pixel.Depth;
 import keepshelf.imaging.pixel.Pixels;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Whether relief looks, under a light from the left and one from above, as the item does with its
@@ -62,8 +63,8 @@ final class LitSlopes {
    * @param found what the reader found of it, or null
    * @throws IOException when an original cannot be read
    */
-  static Optional<ProvedInput> compare(InstallPlan plan, int surface, HostReader.Relief found)
-      throws IOException {
+  static Optional<ProvedInput> compare(
+      InstallPlan plan, int surface, HostReader.@Nullable Relief found) throws IOException {
     Optional<PlannedMap> map = relief(plan, surface);
     if (map.isEmpty()) {
       return Optional.empty();
@@ -184,8 +185,7 @@ final class LitSlopes {
   /** Whether green faces down. */
   private boolean faces(MapRecord m) {
     String faces = m.handedness();
-    boolean known = "gl".equals(faces) || "dx".equals(faces);
-    return (known ? faces : plan.profile().handedness()).equals("dx");
+    return "dx".equals(faces) || !"gl".equals(faces) && plan.profile().handedness().equals("dx");
   }
 
   private SmallPlanes.Planes planes(Part part, NormalHealth.State state, boolean dx, float by)
@@ -271,12 +271,12 @@ final class LitSlopes {
     return plan.reliefMetres() > 0 ? plan.reliefMetres() : Relief.assumed(placement.tileMetres());
   }
 
-  private String heightKey(Part part, Finish f) {
+  private String heightKey(Part part, @Nullable Finish f) {
     Finish.Maps how = f == null ? Finish.Maps.NONE : f.others();
     return "height " + part.channel() + " " + how.height() + " " + how.inverted() + overlays();
   }
 
-  private Pixels heights(Part part, Finish finish) throws IOException {
+  private Pixels heights(Part part, @Nullable Finish finish) throws IOException {
     Pixels p = Originals.of(picture(part));
     int channel =
         part.channel() == null

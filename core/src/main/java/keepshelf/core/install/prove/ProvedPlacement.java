@@ -66,7 +66,7 @@ final class ProvedPlacement {
         hexagons ? "in hexagons, " : "");
   }
 
-  private static double number(Object o) {
+  private static double number(@Nullable Object o) {
     return o instanceof Number n ? n.doubleValue() : Double.NaN;
   }
 }

@@ -8,6 +8,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.MapRecord;
@@ -21,6 +22,7 @@ import keepshelf.core.install.document.SceneMaker;
 import keepshelf.core.install.plan.InstallPlan;
 import keepshelf.core.install.plan.PlannedMap;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Compares what an independent reader finds in an installation with what the shelf meant. Expected
@@ -160,7 +162,7 @@ public final class Prover {
     }
   }
 
-  private HostReader.Relief found(int surface) {
+  private HostReader.@Nullable Relief found(int surface) {
     HostReader.Relief named = reading.relief().get(names.get(surface));
     return named == null && names.size() == 1 && reading.relief().size() == 1
         ? reading.relief().values().iterator().next()
@@ -244,7 +246,8 @@ public final class Prover {
   }
 
   /** Of a picture that the reader has decoded, or has not found. */
-  private Contents pixels(PlannedMap m, Use as, HostReader.Input found) throws IOException {
+  private Contents pixels(PlannedMap m, Use as, HostReader.@Nullable Input found)
+      throws IOException {
     ExpectedMap of = meant.map(m, as);
     double[] has =
         found == null
@@ -265,14 +268,14 @@ public final class Prover {
       return expected.endsWith("/" + name) ? expected : name;
     }
     Path base = reading.base() == null ? document.getParent() : Path.of(reading.base());
-    return base.relativize(Path.of(file)).toString().replace('\\', '/');
+    return Objects.requireNonNull(base).relativize(Path.of(file)).toString().replace('\\', '/');
   }
 
   private boolean isGlb() {
     return document.toString().endsWith(".glb");
   }
 
-  private Double scale(PlannedMap m, Use use) {
+  private @Nullable Double scale(PlannedMap m, Use use) {
     return switch (use) {
       case DISPLACEMENT, BUMP -> plan.of(m).reliefMetres() * plan.profile().unitsPerMetre();
       case PANORAMA -> plan.options().brightness();
@@ -301,7 +304,8 @@ public final class Prover {
     return b.toString();
   }
 
-  private String words(String file, Use use, int w, int h, String contents, Double scale) {
+  private String words(
+      String file, Use use, int w, int h, String contents, @Nullable Double scale) {
     String as =
         switch (use) {
           case COLOUR -> "sRGB colour";

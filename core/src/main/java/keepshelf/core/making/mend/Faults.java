@@ -54,7 +54,7 @@ public final class Faults {
     for (MapRecord o : item.maps()) {
       if (o.recipe() != null
           && o.recipe().isMend()
-          && o.recipe().parents().stream().anyMatch(p -> p.sha256().equals(m.sha256()))) {
+          && o.recipe().parents().stream().anyMatch(p -> m.sha256().equals(p.sha256()))) {
         out.addAll(Cure.ofMethod(o.recipe().method()));
       }
     }

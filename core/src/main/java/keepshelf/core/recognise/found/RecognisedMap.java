@@ -1,5 +1,6 @@
 package keepshelf.core.recognise.found;
 
+import java.util.Objects;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.words.Phrase;
@@ -27,14 +28,19 @@ public record RecognisedMap(
     SourceFile file,
     MapRole role,
     @Nullable Channels channels,
-    String resolution,
-    String format,
+    @Nullable String resolution,
+    @Nullable String format,
     @Nullable Handedness handedness,
-    Integer tile,
+    @Nullable Integer tile,
     Verdict verdict,
     @Nullable Verdict handednessVerdict,
     @Nullable MapFacts facts,
     @Nullable String part) {
+
+  /** What was measured on its pixels, which were read. */
+  public MapFacts measured() {
+    return Objects.requireNonNull(facts);
+  }
 
   /** The same map in another role, by a person's word. */
   public RecognisedMap corrected(MapRole newRole) {

@@ -62,7 +62,7 @@ public record Recognition(
   }
 
   /** The same with known sizes. */
-  public Recognition withTile(Double tile, Double range) {
+  public Recognition withTile(@Nullable Double tile, @Nullable Double range) {
     return new Recognition(pack, version, items, loose, problems, tile, range, relief);
   }
 }

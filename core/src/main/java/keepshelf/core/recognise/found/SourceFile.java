@@ -2,6 +2,7 @@ package keepshelf.core.recognise.found;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import keepshelf.imaging.io.ImageInfo;
 import org.jspecify.annotations.Nullable;
@@ -28,6 +29,11 @@ public record SourceFile(
   /** Keeps the parts as they are. */
   public SourceFile {
     parts = List.copyOf(parts);
+  }
+
+  /** Where its bytes are, of one that is not known by its name alone. */
+  public Path there() {
+    return Objects.requireNonNull(onDisk);
   }
 
   /**

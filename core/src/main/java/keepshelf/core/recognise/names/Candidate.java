@@ -3,6 +3,7 @@ package keepshelf.core.recognise.names;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.sets.RoleChooser;
@@ -47,6 +48,16 @@ public final class Candidate {
     this.scope = scope;
     this.readings = NameReadings.of(parts, scope.role(), habits);
     this.plainKey = NameReadings.plainKey(parts);
+  }
+
+  /** The reading that its set decided for. */
+  public NameReading chosen() {
+    return Objects.requireNonNull(chosen);
+  }
+
+  /** The meaning of the chosen reading. */
+  public RoleVocabulary.Sense sense() {
+    return Objects.requireNonNull(sense);
   }
 
   /** Whether its name ends on a word for a mask and says nothing else. */

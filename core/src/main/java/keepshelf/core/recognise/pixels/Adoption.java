@@ -23,6 +23,7 @@ import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.MapFacts;
 import keepshelf.imaging.analyse.NormalHealth;
 import keepshelf.imaging.analyse.PixelCharacter;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds a set for pictures whose pixels say what their names do not: a normal map, whose vectors
@@ -60,7 +61,7 @@ final class Adoption {
   }
 
   /** Whether the pixels of {@code f} can be those of a normal map only. */
-  static boolean proven(MapFacts f) {
+  static boolean proven(@Nullable MapFacts f) {
     if (f == null || f.character() != PixelCharacter.NORMAL || f.normal() == null) {
       return false;
     }
@@ -79,7 +80,7 @@ final class Adoption {
               ? MapRole.NORMAL
               : facts.character() == PixelCharacter.COLOUR ? MapRole.BASE_COLOUR : null;
       int home = role == null ? -1 : home(l.file(), role, true);
-      if (home >= 0) {
+      if (role != null && home >= 0) {
         take(home, l.file(), role);
         loose.remove(l);
       } else if (normal) {
@@ -114,7 +115,7 @@ final class Adoption {
         && proven(facts(i.maps().getFirst().file()));
   }
 
-  private MapFacts facts(SourceFile f) {
+  private @Nullable MapFacts facts(SourceFile f) {
     MapLook look = looks.get(f.path());
     return look == null ? null : look.facts();
   }
@@ -134,7 +135,7 @@ final class Adoption {
   }
 
   /** An item of its own; {@code was} what it was taken for, or null. */
-  private RecognisedItem alone(SourceFile f, RecognisedItem was) {
+  private RecognisedItem alone(SourceFile f, @Nullable RecognisedItem was) {
     String key = was == null ? free(NameReadings.plainKey(NameParts.of(f.stem()))) : was.key();
     RecognisedItem i =
         was != null

@@ -10,6 +10,8 @@ import keepshelf.core.recognise.found.Verdict;
 import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.analyse.HandednessTest;
+import keepshelf.imaging.analyse.Sketch;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Decides which way the normal maps of a set face: by their slopes, by the height map beside them,
@@ -26,41 +28,42 @@ final class FacingByPixels {
     for (int i = 0; i < maps.size(); i++) {
       RecognisedMap m = maps.get(i);
       MapLook look = looks.get(m.file().path());
-      boolean vectors =
-          m.role() == MapRole.NORMAL
-              && look != null
-              && look.facts() != null
-              && look.facts().slopes() != null;
-      if (vectors) {
-        maps.set(i, decided(m, look, height(m, maps, looks)));
+      HandednessTest.Slopes slopes =
+          look == null || look.facts() == null ? null : look.facts().slopes();
+      if (m.role() == MapRole.NORMAL && look != null && slopes != null) {
+        maps.set(i, decided(m, slopes, look.sketch(), height(m, maps, looks)));
       }
     }
   }
 
   /** The height map of the same edition, else any. */
-  private static MapLook height(
+  private static @Nullable Sketch height(
       RecognisedMap normal, List<RecognisedMap> maps, Map<String, MapLook> looks) {
-    MapLook found = null;
+    Sketch found = null;
     for (RecognisedMap m : maps) {
       MapLook l = looks.get(m.file().path());
       boolean usable =
           (m.role() == MapRole.HEIGHT || m.role() == MapRole.BUMP)
-              && l != null
-              && l.sketch() != null
               && java.util.Objects.equals(m.tile(), normal.tile());
-      if (usable && (found == null || String.valueOf(m.resolution()).equals(normal.resolution()))) {
-        found = l;
+      if (l != null
+          && l.sketch() != null
+          && usable
+          && (found == null || String.valueOf(m.resolution()).equals(normal.resolution()))) {
+        found = l.sketch();
       }
     }
     return found;
   }
 
-  private static RecognisedMap decided(RecognisedMap m, MapLook look, MapLook height) {
-    HandednessTest.Slopes slopes = look.facts().slopes();
+  private static RecognisedMap decided(
+      RecognisedMap m,
+      HandednessTest.Slopes slopes,
+      @Nullable Sketch sketch,
+      @Nullable Sketch height) {
     HandednessTest.WithHeight with =
-        height == null
+        height == null || sketch == null
             ? new HandednessTest.WithHeight(Handedness.UNKNOWN, 0, 0)
-            : HandednessTest.withHeight(look.sketch(), height.sketch());
+            : HandednessTest.withHeight(sketch, height);
     boolean certain = Math.min(Math.abs(with.alongX()), Math.abs(with.alongY())) >= CERTAIN;
     Handedness bySlopes = slopes.handedness();
     Handedness byHeight = certain ? with.handedness() : Handedness.UNKNOWN;

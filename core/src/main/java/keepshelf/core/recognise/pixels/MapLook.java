@@ -1,6 +1,7 @@
 package keepshelf.core.recognise.pixels;
 
 import java.io.IOException;
+import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -17,6 +18,7 @@ import keepshelf.imaging.io.ImageInfo;
 import keepshelf.imaging.pixel.PixelMemory;
 import keepshelf.imaging.pixel.Pixels;
 import keepshelf.imaging.rows.RowReader;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One picture decoded once: what was measured, and a small stand-in to compare it with its
@@ -28,12 +30,21 @@ import keepshelf.imaging.rows.RowReader;
  *     null
  * @param trouble why it could not be decoded, or null
  */
-record MapLook(MapFacts facts, Sketch sketch, ReliefBlocks relief, Problem trouble) {
+record MapLook(
+    @Nullable MapFacts facts,
+    @Nullable Sketch sketch,
+    @Nullable ReliefBlocks relief,
+    @Nullable Problem trouble) {
   static final MapLook NOTHING = new MapLook(null, null, null, null);
 
   /** The same without what takes the most room. */
   MapLook withoutRelief() {
     return new MapLook(facts, sketch, null, trouble);
+  }
+
+  /** What was measured, where it could be looked at. */
+  MapFacts measured() {
+    return Objects.requireNonNull(facts);
   }
 
   private static MapLook failed(Problem trouble) {
@@ -43,7 +54,7 @@ record MapLook(MapFacts facts, Sketch sketch, ReliefBlocks relief, Problem troub
   /**
    * Looks at {@code f}, which is meant as {@code role}; {@link #NOTHING} when it is not on disk.
    */
-  static MapLook at(SourceFile f, MapRole role, PixelWitness witness) {
+  static MapLook at(SourceFile f, @Nullable MapRole role, PixelWitness witness) {
     ImageInfo info = f.image();
     if (f.onDisk() == null || info == null || !info.format().readable()) {
       return NOTHING;
@@ -74,13 +85,14 @@ record MapLook(MapFacts facts, Sketch sketch, ReliefBlocks relief, Problem troub
     }
   }
 
-  private static MapLook whole(SourceFile f, ImageInfo info, MapRole role, PixelWitness witness)
+  private static MapLook whole(
+      SourceFile f, ImageInfo info, @Nullable MapRole role, PixelWitness witness)
       throws IOException {
     // The codec's picture, our samples and a plane or two at a time.
     long samples = (long) info.width() * info.height() * Math.max(1, info.channels());
     PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
     try {
-      Pixels p = ImageDecoder.decode(f.onDisk());
+      Pixels p = ImageDecoder.decode(f.there());
       witness.seen(f, p);
       MapFacts facts = MapFacts.of(p, info.format(), meant(role));
       boolean vectors = vectors(p.channels(), role, facts);
@@ -96,8 +108,9 @@ record MapLook(MapFacts facts, Sketch sketch, ReliefBlocks relief, Problem troub
 
   /** Very large pictures pass by once; empty when this is none, or cannot be read so. */
   private static Optional<MapLook> byRows(
-      SourceFile f, ImageInfo info, MapRole role, PixelWitness witness) throws IOException {
-    Optional<LargePicture> large = RowReader.look(f.onDisk(), info);
+      SourceFile f, ImageInfo info, @Nullable MapRole role, PixelWitness witness)
+      throws IOException {
+    Optional<LargePicture> large = RowReader.look(f.there(), info);
     if (large.isEmpty()) {
       return Optional.empty();
     }
@@ -113,15 +126,15 @@ record MapLook(MapFacts facts, Sketch sketch, ReliefBlocks relief, Problem troub
   }
 
   /** Whether it is a height map, or may turn out to be one. */
-  private static boolean rises(int channels, MapRole role) {
+  private static boolean rises(int channels, @Nullable MapRole role) {
     return role == MapRole.HEIGHT || role == MapRole.BUMP || (role == null && channels == 1);
   }
 
-  private static boolean vectors(int channels, MapRole role, MapFacts facts) {
+  private static boolean vectors(int channels, @Nullable MapRole role, MapFacts facts) {
     return channels >= 3 && (role == MapRole.NORMAL || facts.character() == PixelCharacter.NORMAL);
   }
 
-  private static MapFacts.Meant meant(MapRole role) {
+  private static MapFacts.Meant meant(@Nullable MapRole role) {
     return switch (role) {
       case NORMAL -> MapFacts.Meant.NORMAL;
       case HEIGHT, BUMP -> MapFacts.Meant.HEIGHT;

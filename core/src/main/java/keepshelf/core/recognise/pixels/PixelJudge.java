@@ -23,6 +23,7 @@ import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.ReliefPair;
 import keepshelf.core.recognise.found.SourceFile;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Lets the pixels confirm or overrule what names said, set by set and on all cores; each picture is
@@ -115,7 +116,7 @@ public final class PixelJudge {
     return looks;
   }
 
-  private MapLook one(SourceFile f, MapRole role) {
+  private MapLook one(SourceFile f, @Nullable MapRole role) {
     looking.accept(f.name());
     MapLook look = MapLook.at(f, role, witness);
     return look.relief() != null && room.getAndDecrement() <= 0 ? look.withoutRelief() : look;

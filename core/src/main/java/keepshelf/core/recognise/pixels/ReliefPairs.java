@@ -9,6 +9,7 @@ import keepshelf.core.recognise.found.RecognisedItem;
 import keepshelf.core.recognise.found.RecognisedMap;
 import keepshelf.core.recognise.found.ReliefPair;
 import keepshelf.imaging.analyse.NormalHealth;
+import keepshelf.imaging.analyse.ReliefBlocks;
 
 /** Measures the normal and height maps of an item against each other, from looks at them. */
 final class ReliefPairs {
@@ -22,18 +23,17 @@ final class ReliefPairs {
     List<ReliefPair> out = new ArrayList<>();
     for (RecognisedMap n : item.maps()) {
       MapLook normal = looks.getOrDefault(n.file().path(), MapLook.NOTHING);
-      if (n.role() == MapRole.NORMAL && normal.relief() != null && sound(normal)) {
+      ReliefBlocks faces = normal.relief();
+      if (n.role() == MapRole.NORMAL && faces != null && sound(normal)) {
         for (RecognisedMap h : item.maps()) {
           MapLook height = looks.getOrDefault(h.file().path(), MapLook.NOTHING);
-          boolean pair =
-              (h.role() == MapRole.HEIGHT || h.role() == MapRole.BUMP)
-                  && height.relief() != null
-                  && normal.relief().fits(height.relief())
-                  && Objects.equals(n.tile(), h.tile());
-          if (pair) {
-            out.add(
-                new ReliefPair(
-                    n.file().path(), h.file().path(), normal.relief().with(height.relief())));
+          ReliefBlocks raised = height.relief();
+          boolean heights = h.role() == MapRole.HEIGHT || h.role() == MapRole.BUMP;
+          if (heights
+              && raised != null
+              && faces.fits(raised)
+              && Objects.equals(n.tile(), h.tile())) {
+            out.add(new ReliefPair(n.file().path(), h.file().path(), faces.with(raised)));
           }
         }
       }

@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.model.Channels;
 import keepshelf.core.model.ItemKind;
@@ -51,7 +52,7 @@ final class RoleByPixels {
           clearest = c;
         }
       }
-      left.remove(clearest.map());
+      left.remove(Objects.requireNonNull(clearest).map());
       taken.putIfAbsent(clearest.best().role(), clearest.senses());
       out.add(as(clearest.map(), clearest.best()));
     }
@@ -65,7 +66,8 @@ final class RoleByPixels {
     double next = 0;
     for (Sense s : senses) {
       List<Sense> by = taken.get(s.role());
-      double fit = s.weight() * fit(s.role(), m.facts()) * (by != null && by != senses ? 0.2 : 1);
+      double fit =
+          s.weight() * fit(s.role(), m.measured()) * (by != null && by != senses ? 0.2 : 1);
       // What the set decided stays unless the pixels speak clearly against it.
       fit *= s.role() == m.role() ? 1.6 : 1;
       if (fit > most) {
@@ -93,7 +95,7 @@ final class RoleByPixels {
                     "name", best.weight(), Phrase.of("roleByPixels.short-name-can-stand", title)),
                 new Evidence(
                     "pixels",
-                    0.5 * fit(best.role(), m.facts()),
+                    0.5 * fit(best.role(), m.measured()),
                     Phrase.of("roleByPixels.all-can-mean-pixels-fit", title)))));
   }
 
@@ -138,7 +140,7 @@ final class RoleByPixels {
 
   /** {@code m} with the pixels' word for or against its role. */
   static RecognisedMap confirm(RecognisedMap m, ItemKind kind) {
-    MapFacts f = m.facts();
+    MapFacts f = m.measured();
     MapRole role = m.role();
     Verdict v = m.verdict();
     if (f.character() == PixelCharacter.NORMAL) {
@@ -211,7 +213,7 @@ final class RoleByPixels {
 
   private static RecognisedMap notLikeNormals(RecognisedMap m) {
     Verdict v = m.verdict();
-    NormalHealth health = m.facts().normal();
+    NormalHealth health = m.measured().normal();
     boolean stored =
         health != null
             && switch (health.state()) {
@@ -227,7 +229,7 @@ final class RoleByPixels {
                   "pixels", 0.8, Phrase.of("roleByPixels.pixels-vectors-though-stored-wrong"))));
     }
     boolean vectors = health != null && health.unit() > 0.4;
-    if (m.file().info().filter(i -> i.channels() < 3).isPresent() || m.facts().grey()) {
+    if (m.file().info().filter(i -> i.channels() < 3).isPresent() || m.measured().grey()) {
       return m.as(
           MapRole.BUMP,
           null,
@@ -251,7 +253,7 @@ final class RoleByPixels {
   /** Says what the channels of a packed map hold when its name does not. */
   private static RecognisedMap packed(RecognisedMap m) {
     if (m.channels() != null && !m.channels().roles().isEmpty()) {
-      return m.facts().grey()
+      return m.measured().grey()
           ? m.as(
               MapRole.PACKED,
               m.channels(),
@@ -264,7 +266,7 @@ final class RoleByPixels {
           : m;
     }
     Map<String, MapRole> roles = new java.util.LinkedHashMap<>();
-    List<ChannelFacts> of = m.facts().channels();
+    List<ChannelFacts> of = m.measured().channels();
     for (int c = 0; c < of.size(); c++) {
       ChannelFacts f = of.get(c);
       if (f.constant()) {

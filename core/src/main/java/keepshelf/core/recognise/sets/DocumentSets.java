@@ -13,6 +13,7 @@ import keepshelf.core.recognise.names.NameParts;
 import keepshelf.core.recognise.names.NameReading;
 import keepshelf.core.recognise.names.RoleVocabulary.Sense;
 import keepshelf.imaging.analyse.Handedness;
+import org.jspecify.annotations.Nullable;
 
 /** Lets what material documents say decide roles, and bring pictures that no name placed. */
 public final class DocumentSets {
@@ -62,7 +63,7 @@ public final class DocumentSets {
   }
 
   /** The document's word, with the name's own when both agree. */
-  private static NameReading reading(Candidate c, Mention m, String key) {
+  private static @Nullable NameReading reading(Candidate c, Mention m, String key) {
     Sense said = new Sense(m.role(), m.channels(), 0.95);
     Handedness hand = c.chosen == null ? Handedness.UNKNOWN : c.chosen.handedness();
     MapRole named = c.chosen == null ? null : c.chosen.senses().getFirst().role();

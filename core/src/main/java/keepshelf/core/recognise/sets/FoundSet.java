@@ -32,9 +32,9 @@ public final class FoundSet {
     Set<MapRole> roles = new HashSet<>();
     for (Candidate c : members) {
       if (c.sense != null) {
-        roles.add(c.sense.role());
+        roles.add(c.sense().role());
       } else if (c.chosen != null) {
-        roles.add(c.chosen.senses().getFirst().role());
+        roles.add(c.chosen().senses().getFirst().role());
       }
     }
     return roles;
@@ -42,7 +42,7 @@ public final class FoundSet {
 
   /** What tells two maps of one role apart: resolution, format, tile, handedness. */
   static String slot(Candidate c) {
-    MapRole role = c.sense != null ? c.sense.role() : c.chosen.senses().getFirst().role();
+    MapRole role = c.sense != null ? c.sense().role() : c.chosen().senses().getFirst().role();
     return role
         + "|"
         + c.namedResolution()

@@ -105,8 +105,8 @@ public final class ItemMaker {
     Set<MapRole> roles = s.roles();
     for (Candidate c : s.members) {
       maps.add(MapMaker.map(c, roles, udim));
-      if (c.chosen.senses().size() > 1) {
-        alternatives.put(c.file.path(), c.chosen.senses());
+      if (c.chosen().senses().size() > 1) {
+        alternatives.put(c.file.path(), c.chosen().senses());
       }
       if (c.parts.version() != null) {
         versions.add(c.parts.version());

@@ -46,14 +46,15 @@ final class LetterSeries {
       }
     }
     ends.forEach((c, e) -> {
-      Set<String> of = letters.get(e.stem());
+      Set<String> of = letters.getOrDefault(e.stem(), new TreeSet<>());
       boolean ownMaps = spelled.contains(NameParts.folded(c.plainKey));
       boolean counted =
           run(of) && (of.size() >= 3 || !(bare.contains(e.stem()) || spelled.contains(e.stem())));
       boolean ofNumber =
           e.glued()
               && !of.contains("n")
-              && glued.get(e.word()).stream().filter(bare::contains).count() < OFTEN;
+              && glued.getOrDefault(e.word(), Set.of()).stream().filter(bare::contains).count()
+                  < OFTEN;
       if (ownMaps || counted || ofNumber) {
         c.readings = c.readings.stream().filter(r -> !single(r, e)).toList();
       }

@@ -12,6 +12,7 @@ import keepshelf.core.recognise.names.Candidate;
 import keepshelf.core.words.Phrase;
 import keepshelf.imaging.analyse.Handedness;
 import keepshelf.imaging.io.ImageFormat;
+import org.jspecify.annotations.Nullable;
 
 /** Turns a picture whose reading was chosen into a map with its evidence. */
 final class MapMaker {
@@ -20,11 +21,11 @@ final class MapMaker {
   /** The map that {@code c} is, with every reason; {@code udim} when its set has several tiles. */
   static RecognisedMap map(Candidate c, Set<MapRole> setRoles, boolean udim) {
     List<Evidence> why = new ArrayList<>();
-    MapRole role = c.sense.role();
+    MapRole role = c.sense().role();
     Phrase title = role.inSentence();
-    String shown = "“" + c.chosen.phrase() + "”";
-    double weight = c.sense.weight() * c.chosen.place();
-    switch (c.chosen.source()) {
+    String shown = "“" + c.chosen().phrase() + "”";
+    double weight = c.sense().weight() * c.chosen().place();
+    switch (c.chosen().source()) {
       case "folder" ->
           why.add(new Evidence("folder", weight, Phrase.of("mapMaker.folder-named", shown, title)));
       case "bare" ->
@@ -49,7 +50,7 @@ final class MapMaker {
           new Evidence(
               "siblings",
               // Letters are right less often than words, whatever stands beside them.
-              (c.chosen.single() ? 0.7 : 1) * Math.min(0.75, 0.45 + 0.1 * others),
+              (c.chosen().single() ? 0.7 : 1) * Math.min(0.75, 0.45 + 0.1 * others),
               others == 1
                   ? Phrase.of("mapMaker.one-sibling-shares-rest-name")
                   : Phrase.of("mapMaker.siblings-share-rest-name-have", others)));
@@ -92,7 +93,7 @@ final class MapMaker {
     return new RecognisedMap(
         c.file,
         role,
-        c.sense.channels(),
+        c.sense().channels(),
         resolution,
         format,
         named,
@@ -103,7 +104,7 @@ final class MapMaker {
         null);
   }
 
-  private static Integer tile(Candidate c, boolean udim) {
+  private static @Nullable Integer tile(Candidate c, boolean udim) {
     int t = c.parts.tile();
     // 1024 is a tile only among other tiles, else a size.
     return t == 0 || (t == 1024 && !udim) ? null : Integer.valueOf(t);

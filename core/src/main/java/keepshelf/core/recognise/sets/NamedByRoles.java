@@ -41,7 +41,7 @@ final class NamedByRoles {
       }
       boolean others =
           c.readings.stream()
-              .flatMap(r -> under.get(r.folded()).stream())
+              .flatMap(r -> under.getOrDefault(r.folded(), Set.of()).stream())
               .anyMatch(m -> m != c && !maps.contains(m));
       if (!others) {
         maps.forEach(

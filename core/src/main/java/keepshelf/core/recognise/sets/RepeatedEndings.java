@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.regex.Pattern;
 import keepshelf.core.model.MapRole;
@@ -71,7 +72,7 @@ final class RepeatedEndings {
   }
 
   private static void read(Candidate c, String word) {
-    NameEnd e = NameEnd.of(c);
+    NameEnd e = Objects.requireNonNull(NameEnd.of(c));
     List<NameReading> more = new ArrayList<>(c.readings);
     more.add(new NameReading(e.key(), e.stem(), OPEN, 1, word, true, Handedness.UNKNOWN, "name"));
     c.readings = List.copyOf(more);

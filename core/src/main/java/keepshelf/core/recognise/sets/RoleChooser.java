@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.recognise.names.Candidate;
@@ -33,7 +34,10 @@ public final class RoleChooser {
       pack.computeIfAbsent(s.scope.pack(), p -> new Spelling()).add(s);
     }
     for (FoundSet s : sets) {
-      compare(s, beside.get(s.scope.scope()), pack.get(s.scope.pack()));
+      compare(
+          s,
+          beside.getOrDefault(s.scope.scope(), new Spelling()),
+          pack.getOrDefault(s.scope.pack(), new Spelling()));
     }
   }
 
@@ -48,24 +52,25 @@ public final class RoleChooser {
     void add(FoundSet set) {
       Set<MapRole> spelled = EnumSet.noneOf(MapRole.class);
       for (Candidate c : set.members) {
-        if (c.chosen.single()) {
+        if (c.chosen().single()) {
           meant
-              .computeIfAbsent(c.chosen.phrase(), w -> new EnumMap<>(MapRole.class))
-              .computeIfAbsent(c.sense.role(), r -> new HashSet<>())
-              .addAll(others(set, c.chosen.phrase()));
+              .computeIfAbsent(c.chosen().phrase(), w -> new EnumMap<>(MapRole.class))
+              .computeIfAbsent(c.sense().role(), r -> new HashSet<>())
+              .addAll(others(set, c.chosen().phrase()));
         } else {
-          spelled.add(c.sense.role());
+          spelled.add(c.sense().role());
         }
       }
       for (Candidate c : set.members) {
-        with.computeIfAbsent(c.chosen.phrase(), w -> EnumSet.noneOf(MapRole.class)).addAll(spelled);
+        with.computeIfAbsent(c.chosen().phrase(), w -> EnumSet.noneOf(MapRole.class))
+            .addAll(spelled);
       }
     }
   }
 
   private static Set<String> others(FoundSet set, String phrase) {
     Set<String> out = new HashSet<>();
-    set.members.forEach(c -> out.add(c.chosen.phrase()));
+    set.members.forEach(c -> out.add(c.chosen().phrase()));
     out.remove(phrase);
     return out;
   }
@@ -78,18 +83,19 @@ public final class RoleChooser {
   private static void compare(FoundSet set, Spelling beside, Spelling pack) {
     Set<MapRole> own = set.roles();
     for (Candidate c : set.members) {
-      MapRole role = c.sense.role();
-      String letter = c.chosen.phrase();
-      if (!c.chosen.single() || role == MapRole.BASE_COLOUR || role == MapRole.NORMAL) {
+      MapRole role = c.sense().role();
+      String letter = c.chosen().phrase();
+      if (!c.chosen().single() || role == MapRole.BASE_COLOUR || role == MapRole.NORMAL) {
         continue;
       }
       Set<String> others = others(set, letter);
       if (others.isEmpty()) {
         continue;
       }
-      boolean spelled = others.stream().allMatch(o -> beside.with.get(o).contains(role));
-      Map<MapRole, Set<String>> meant = pack.meant.get(letter);
-      c.chosen.senses().stream()
+      boolean spelled =
+          others.stream().allMatch(o -> beside.with.getOrDefault(o, Set.of()).contains(role));
+      Map<MapRole, Set<String>> meant = pack.meant.getOrDefault(letter, Map.of());
+      c.chosen().senses().stream()
           .filter(s -> s.role() != role && !own.contains(s.role()))
           .filter(s -> spelled || meant.getOrDefault(s.role(), Set.of()).containsAll(others))
           .findFirst()
@@ -101,7 +107,7 @@ public final class RoleChooser {
     Map<String, NameReading> words = new HashMap<>();
     for (Candidate c : set.members) {
       if (ambiguous(c)) {
-        words.putIfAbsent(c.chosen.phrase(), c.chosen);
+        words.putIfAbsent(c.chosen().phrase(), c.chosen());
       }
     }
     List<Choice> choices = new ArrayList<>();
@@ -115,22 +121,23 @@ public final class RoleChooser {
     Set<MapRole> taken = EnumSet.noneOf(MapRole.class);
     set.members.stream()
         .filter(c -> !ambiguous(c))
-        .forEach(c -> taken.add(c.chosen.senses().getFirst().role()));
+        .forEach(c -> taken.add(c.chosen().senses().getFirst().role()));
     for (Choice c : choices) {
       if (!meaning.containsKey(c.phrase())
-          && (!taken.contains(c.sense().role()) || words.get(c.phrase()).senses().size() == 1)) {
+          && (!taken.contains(c.sense().role())
+              || Objects.requireNonNull(words.get(c.phrase())).senses().size() == 1)) {
         meaning.put(c.phrase(), c.sense());
         taken.add(c.sense().role());
       }
     }
     for (Candidate c : set.members) {
-      Sense first = c.chosen.senses().getFirst();
-      c.sense = ambiguous(c) ? meaning.getOrDefault(c.chosen.phrase(), first) : first;
+      Sense first = c.chosen().senses().getFirst();
+      c.sense = ambiguous(c) ? meaning.getOrDefault(c.chosen().phrase(), first) : first;
     }
   }
 
   /** Whether the meaning comes from words of the name, and not from a document or a person. */
   private static boolean ambiguous(Candidate c) {
-    return !c.chosen.source().equals("document") && !c.chosen.source().equals("habit");
+    return !c.chosen().source().equals("document") && !c.chosen().source().equals("habit");
   }
 }

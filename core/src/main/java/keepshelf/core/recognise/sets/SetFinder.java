@@ -123,7 +123,7 @@ public final class SetFinder {
 
     /** A picture named like the set itself is its colour when that is missing. */
     private void takeBare(List<Candidate> taken) {
-      boolean coloured = taken.stream().anyMatch(c -> role(c.chosen) == MapRole.BASE_COLOUR);
+      boolean coloured = taken.stream().anyMatch(c -> role(c.chosen()) == MapRole.BASE_COLOUR);
       for (Candidate c : bare) {
         if (!coloured && c.chosen == null && !c.plainKey.isEmpty()) {
           c.chosen =
@@ -149,7 +149,7 @@ public final class SetFinder {
         if (c.chosen == null) {
           c.chosen = r;
           taken.add(c);
-        } else if (taken.contains(c) && r.strength() > c.chosen.strength()) {
+        } else if (taken.contains(c) && r.strength() > c.chosen().strength()) {
           c.chosen = r;
         }
       }
@@ -198,7 +198,7 @@ public final class SetFinder {
       }
       List<Candidate> taken = g.take();
       sets.addAll(
-          byVersion(new FoundSet(taken.getFirst().chosen.key(), taken.getFirst().scope, taken)));
+          byVersion(new FoundSet(taken.getFirst().chosen().key(), taken.getFirst().scope, taken)));
     }
     for (Candidate c : files) {
       if (c.chosen == null) {

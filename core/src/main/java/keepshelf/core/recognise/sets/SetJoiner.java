@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -16,6 +17,7 @@ import keepshelf.core.recognise.names.ColourWords;
 import keepshelf.core.recognise.names.FolderScope;
 import keepshelf.core.recognise.names.NameParts;
 import keepshelf.core.recognise.names.NameReading;
+import org.jspecify.annotations.Nullable;
 
 /** Joins sets that are one: over several folders, and variants of a map beside what they share. */
 final class SetJoiner {
@@ -132,7 +134,8 @@ final class SetJoiner {
     });
   }
 
-  private static FoundSet home(FoundSet s, Map<String, FoundSet> byPlace, boolean variant) {
+  private static @Nullable FoundSet home(
+      FoundSet s, Map<String, FoundSet> byPlace, boolean variant) {
     for (int cut = s.key.lastIndexOf('_'); cut > 0; cut = s.key.lastIndexOf('_', cut - 1)) {
       FoundSet h = byPlace.get(s.scope.scope() + "|" + s.key.substring(0, cut));
       String tail = s.key.substring(cut + 1);
@@ -191,7 +194,7 @@ final class SetJoiner {
       }
       FoundSet home = byPlace.get(place);
       Set<MapRole> roles = EnumSet.noneOf(MapRole.class);
-      files.forEach(c -> roles.add(read.get(c).senses().getFirst().role()));
+      files.forEach(c -> roles.add(Objects.requireNonNull(read.get(c)).senses().getFirst().role()));
       boolean lacks = home != null && roles.stream().noneMatch(home.roles()::contains);
       boolean together = home == null && roles.size() >= 2 && roles.contains(MapRole.NORMAL);
       if (!lacks && !together) {
@@ -199,14 +202,14 @@ final class SetJoiner {
       }
       files.forEach(c -> c.chosen = read.get(c));
       rest.removeAll(files);
-      if (lacks) {
+      if (home != null) {
         home.members.addAll(files);
       } else {
         Candidate shortest =
             files.stream()
-                .min(java.util.Comparator.comparingInt(c -> c.chosen.key().length()))
+                .min(java.util.Comparator.comparingInt(c -> c.chosen().key().length()))
                 .orElseThrow();
-        sets.add(new FoundSet(shortest.chosen.key(), shortest.scope, files));
+        sets.add(new FoundSet(shortest.chosen().key(), shortest.scope, files));
       }
     });
   }
@@ -239,7 +242,7 @@ final class SetJoiner {
     for (FoundSet s : sets) {
       if (s.roles().size() >= 2) {
         s.members.forEach(c ->
-            known.computeIfAbsent(c.scope.scope(), k -> new HashSet<>()).add(c.chosen.phrase()));
+            known.computeIfAbsent(c.scope.scope(), k -> new HashSet<>()).add(c.chosen().phrase()));
       }
     }
     Map<String, Set<String>> stems = new HashMap<>();
@@ -259,7 +262,7 @@ final class SetJoiner {
     spelled.forEach((c, r) -> {
       boolean colours =
           r.senses().getFirst().role() == MapRole.BASE_COLOUR
-              && stems.get(c.scope.scope() + "|" + r.phrase()).size() >= 2;
+              && stems.getOrDefault(c.scope.scope() + "|" + r.phrase(), Set.of()).size() >= 2;
       if (colours || known.getOrDefault(c.scope.scope(), Set.of()).contains(r.phrase())) {
         c.chosen = r;
         alone.computeIfAbsent(c.scope.scope() + "|" + r.folded(), k -> new ArrayList<>()).add(c);
@@ -269,7 +272,7 @@ final class SetJoiner {
         .values()
         .forEach(same -> {
           Candidate first = same.getFirst();
-          sets.add(new FoundSet(first.chosen.key(), first.scope, same));
+          sets.add(new FoundSet(first.chosen().key(), first.scope, same));
           rest.removeAll(same);
         });
   }

@@ -6,6 +6,7 @@ import java.net.URI;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A feed as {@code docs/source-feed.md} describes it; one page of it, or all pages together. What
@@ -20,7 +21,12 @@ import java.util.Optional;
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record Feed(
-    String form, String issued, SourceInfo source, Account account, String next, List<Item> items) {
+    String form,
+    String issued,
+    @Nullable SourceInfo source,
+    @Nullable Account account,
+    @Nullable String next,
+    List<Item> items) {
   /** What a feed calls itself, with the version of the form. */
   public static final String FORM = "keepshelf-source-feed/1";
 
@@ -30,7 +36,7 @@ public record Feed(
   }
 
   /** Without what is not there: JSON may hold null anywhere. */
-  private static <T> List<T> present(List<T> list) {
+  private static <T> List<T> present(@Nullable List<T> list) {
     return list == null ? List.of() : list.stream().filter(Objects::nonNull).toList();
   }
 
@@ -48,7 +54,11 @@ public record Feed(
    * @param support page or address to ask for help
    */
   @JsonInclude(JsonInclude.Include.NON_EMPTY)
-  public record SourceInfo(String name, String creators, String page, String support) {}
+  public record SourceInfo(
+      @Nullable String name,
+      @Nullable String creators,
+      @Nullable String page,
+      @Nullable String support) {}
 
   /**
    * What the token opens.
@@ -61,7 +71,7 @@ public record Feed(
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
   public record Account(
-      String name,
+      @Nullable String name,
       String until,
       @JsonProperty("downloads_left") Integer downloadsLeft,
       String renews,
@@ -83,11 +93,11 @@ public record Feed(
   public record Item(
       String id,
       String name,
-      String creator,
-      String page,
-      Owned owned,
+      @Nullable String creator,
+      @Nullable String page,
+      @Nullable Owned owned,
       Boolean free,
-      String withdrawn,
+      @Nullable String withdrawn,
       List<Version> versions) {
     /** Copies the versions. */
     public Item {
@@ -101,7 +111,7 @@ public record Feed(
 
     /** The version of this name. */
     public Optional<Version> version(String name) {
-      return versions.stream().filter(v -> v.version().equals(name)).findFirst();
+      return versions.stream().filter(v -> name.equals(v.version())).findFirst();
     }
   }
 
@@ -135,11 +145,11 @@ public record Feed(
    */
   @JsonInclude(JsonInclude.Include.NON_EMPTY)
   public record Version(
-      String version,
+      @Nullable String version,
       String date,
-      String notes,
-      Part preview,
-      Terms licence,
+      @Nullable String notes,
+      @Nullable Part preview,
+      @Nullable Terms licence,
       List<Edition> editions) {
     /** Copies the editions. */
     public Version {
@@ -156,7 +166,7 @@ public record Feed(
    * @param text of the terms, plain
    */
   @JsonInclude(JsonInclude.Include.NON_EMPTY)
-  public record Terms(String id, String since, String text) {}
+  public record Terms(@Nullable String id, @Nullable String since, @Nullable String text) {}
 
   /**
    * A version at one resolution and in one format.
@@ -166,7 +176,7 @@ public record Feed(
    * @param files what is fetched; archives or loose files
    */
   @JsonInclude(JsonInclude.Include.NON_EMPTY)
-  public record Edition(String name, String resolution, List<Part> files) {
+  public record Edition(String name, @Nullable String resolution, List<Part> files) {
     /** Copies the files. */
     public Edition {
       files = present(files);

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.problem.ShelfException;
@@ -21,6 +22,7 @@ import keepshelf.core.sources.web.WebAnswer;
 import keepshelf.core.sources.web.WebException;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Asks a source for its feed: all pages, what has not changed only once. A feed that was signed is
@@ -34,7 +36,7 @@ public final class FeedAsking {
   private final Web web;
   private final FeedCache cache;
   private final Home home;
-  private final String pinned;
+  private final @Nullable String pinned;
   private final List<Problem> said = new ArrayList<>();
 
   /**
@@ -42,7 +44,7 @@ public final class FeedAsking {
    *
    * @param pinned the key that signed it when it was first read, or null when none did
    */
-  public FeedAsking(Web web, FeedCache cache, Home home, String pinned) {
+  public FeedAsking(Web web, FeedCache cache, Home home, @Nullable String pinned) {
     this.web = web;
     this.cache = cache;
     this.home = home;
@@ -79,7 +81,7 @@ public final class FeedAsking {
     }
   }
 
-  private ShelfException refused(String why) {
+  private ShelfException refused(@Nullable String why) {
     return new ShelfException(
         Problem.error(
             "feed",
@@ -124,8 +126,9 @@ public final class FeedAsking {
       pages.put(at.toString(), g.page);
       at = f.next() == null ? null : next(g.at, f.next());
     }
-    notOlder(before, first, key);
-    Feed all = new Feed(first.form(), first.issued(), first.source(), first.account(), null, items);
+    Feed now = Objects.requireNonNull(first);
+    notOlder(before, now, key);
+    Feed all = new Feed(now.form(), now.issued(), now.source(), now.account(), null, items);
     FeedCache.Kept kept =
         new FeedCache.Kept(
             Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(), key, all, pages);
@@ -142,31 +145,32 @@ public final class FeedAsking {
   }
 
   /** One who can put an old feed in the place of a new one could hide what was withdrawn. */
-  private static void notOlder(FeedCache.Kept before, Feed now, String key) {
+  private static void notOlder(FeedCache.@Nullable Kept before, Feed now, @Nullable String key) {
     String was = before == null ? null : before.feed().issued();
     Instant then = was == null ? null : FeedReader.instant(was);
     if (then == null || key == null) {
       return;
     }
-    if (now.issued() == null || FeedReader.instant(now.issued()).isBefore(then)) {
+    Instant at = now.issued() == null ? null : FeedReader.instant(now.issued());
+    if (at == null || at.isBefore(then)) {
       throw new IllegalArgumentException(Words.of("feedAsking.older-than-what-was-read", was));
     }
   }
 
-  private Got page(URI at, FeedCache.Page before) throws IOException, ShelfException {
+  private Got page(URI at, FeedCache.@Nullable Page before) throws IOException, ShelfException {
     if (at.getScheme() != null && at.getScheme().equalsIgnoreCase("file")) {
       return file(at);
     }
     Map<String, String> headers = new HashMap<>();
     byte[] kept = before == null ? null : cache.body(before).orElse(null);
-    if (kept != null && before.tag() != null) {
+    if (before != null && kept != null && before.tag() != null) {
       headers.put("If-None-Match", before.tag());
     }
-    if (kept != null && before.modified() != null) {
+    if (before != null && kept != null && before.modified() != null) {
       headers.put("If-Modified-Since", before.modified());
     }
     try (WebAnswer a = web.get(at, home, headers)) {
-      if (a.status() == 304 && kept != null) {
+      if (a.status() == 304 && kept != null && before != null) {
         return new Got(kept, before, a.uri());
       }
       if (a.status() != 200) {
@@ -185,7 +189,7 @@ public final class FeedAsking {
     }
   }
 
-  private byte[] signature(URI page) throws IOException {
+  private byte @Nullable [] signature(URI page) throws IOException {
     URI at = beside(page);
     try (WebAnswer a = web.get(at, home, Map.of())) {
       return a.status() == 200 ? a.all(MOST_SIGNATURE) : null;
@@ -219,7 +223,7 @@ public final class FeedAsking {
     return new Got(bytes, new FeedCache.Page(null, null, cache.keep(bytes), proved(bytes, s)), at);
   }
 
-  private FeedKey.Signed proved(byte[] page, byte[] signature) {
+  private FeedKey.@Nullable Signed proved(byte[] page, byte @Nullable [] signature) {
     if (signature == null) {
       if (pinned != null) {
         throw new IllegalArgumentException(Words.of("feedAsking.not-signed-any-more-as"));

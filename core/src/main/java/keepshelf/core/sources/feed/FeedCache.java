@@ -13,6 +13,7 @@ import keepshelf.core.disk.FileStamp;
 import keepshelf.core.disk.FileTrees;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.json.Json;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 
 /** What a feed said last, kept so that a look at the news needs no line; can be thrown away. */
@@ -26,7 +27,7 @@ public final class FeedCache {
    * @param pages what each page said of itself, by its address
    */
   @JsonInclude(JsonInclude.Include.NON_EMPTY)
-  public record Kept(String asked, String key, Feed feed, Map<String, Page> pages) {
+  public record Kept(String asked, @Nullable String key, Feed feed, Map<String, Page> pages) {
     /** Copies the pages. */
     public Kept {
       pages = pages == null ? Map.of() : Map.copyOf(pages);
@@ -42,7 +43,11 @@ public final class FeedCache {
    * @param signature as read, or null
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  public record Page(String tag, String modified, String body, FeedKey.Signed signature) {}
+  public record Page(
+      @Nullable String tag,
+      @Nullable String modified,
+      String body,
+      FeedKey.@Nullable Signed signature) {}
 
   private final Path folder;
 
@@ -52,7 +57,7 @@ public final class FeedCache {
   }
 
   /** What changes whenever a feed is kept; null when none is. */
-  public FileStamp stamp() {
+  public @Nullable FileStamp stamp() {
     Path f = folder.resolve("feed.json");
     try {
       return Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS) ? FileStamp.of(f) : null;

@@ -17,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import keepshelf.core.archive.ArchiveKind;
 import keepshelf.core.catalogue.Alike;
@@ -37,6 +38,7 @@ import keepshelf.core.recognise.names.NameParts;
 import keepshelf.core.versions.VersionOrder;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Makes a feed of a folder of archives. Archives of one name are one pack; what their names and
@@ -74,10 +76,10 @@ public final class FeedMaker {
   private record Read(
       String name,
       String version,
-      String resolution,
-      String creator,
-      String page,
-      Feed.Terms terms,
+      @Nullable String resolution,
+      @Nullable String creator,
+      @Nullable String page,
+      Feed.@Nullable Terms terms,
       Feed.Part part,
       Path file) {}
 
@@ -135,7 +137,7 @@ public final class FeedMaker {
     return found;
   }
 
-  private Read read(Path p, String licence) throws IOException {
+  private @Nullable Read read(Path p, String licence) throws IOException {
     Path work = TempFolders.create("feed");
     try {
       Arrival a =
@@ -176,7 +178,7 @@ public final class FeedMaker {
   }
 
   /** The resolution of most maps; null when none was read. */
-  private static String resolution(Arrival a) {
+  private static @Nullable String resolution(Arrival a) {
     Map<String, Integer> count = new HashMap<>();
     a.recognition()
         .items()
@@ -192,7 +194,8 @@ public final class FeedMaker {
   }
 
   private String relative(Path p) {
-    String path = out.getParent().relativize(p).toString().replace('\\', '/');
+    String path =
+        Objects.requireNonNull(out.getParent()).relativize(p).toString().replace('\\', '/');
     try {
       return new URI(null, null, "/" + path, null).getRawPath().substring(1);
     } catch (URISyntaxException e) {
@@ -243,7 +246,7 @@ public final class FeedMaker {
     return new Feed.Version(name, day, notes(of), preview(of), r.terms, editions);
   }
 
-  private static String notes(List<Read> of) throws IOException {
+  private static @Nullable String notes(List<Read> of) throws IOException {
     for (Read r : of) {
       Path p = r.file.resolveSibling(stem(r.file) + ".txt");
       if (Files.isRegularFile(p) && Files.size(p) <= MOST_NOTES) {
@@ -253,12 +256,12 @@ public final class FeedMaker {
     return null;
   }
 
-  private Feed.Part preview(List<Read> of) throws IOException {
+  private Feed.@Nullable Part preview(List<Read> of) throws IOException {
     for (Read r : of) {
       for (String ending : PICTURES) {
         Path p = r.file.resolveSibling(stem(r.file) + ending);
         if (Files.isRegularFile(p)) {
-          return new Feed.Part(relative(p), Files.size(p), Hashes.sha256(p), null);
+          return new Feed.Part(relative(p), Files.size(p), Hashes.sha256(p), List.of());
         }
       }
     }

@@ -7,11 +7,13 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.regex.Pattern;
 import keepshelf.core.problem.Problem;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.json.JsonFactory;
@@ -100,7 +102,7 @@ public final class FeedReader {
   }
 
   /** A time of ISO 8601, or null. */
-  static Instant instant(String s) {
+  static @Nullable Instant instant(String s) {
     try {
       return Instant.parse(s);
     } catch (DateTimeException e) {
@@ -108,7 +110,7 @@ public final class FeedReader {
     }
   }
 
-  private static String wrong(Feed.Item i) {
+  private static @Nullable String wrong(Feed.Item i) {
     if (i.id() == null || i.id().isBlank() || i.id().length() > MOST_NAME) {
       return Words.of("feedReader.has-no-identifier");
     }
@@ -127,7 +129,7 @@ public final class FeedReader {
     return null;
   }
 
-  private static String wrong(Feed.Version v) {
+  private static @Nullable String wrong(Feed.Version v) {
     if (!day(v.date()) || v.licence() != null && !day(v.licence().since())) {
       return Words.of("feedReader.day-version-none", v.version());
     }
@@ -148,7 +150,7 @@ public final class FeedReader {
     return null;
   }
 
-  private static String wrong(Feed.Part p) {
+  private static @Nullable String wrong(Feed.Part p) {
     if (p.path() == null || !address(p.path())) {
       return Words.of("feedReader.address-file-none");
     }
@@ -186,7 +188,7 @@ public final class FeedReader {
     }
   }
 
-  private static boolean day(String s) {
+  private static boolean day(@Nullable String s) {
     try {
       return s == null || LocalDate.parse(s) != null;
     } catch (DateTimeException e) {
@@ -195,18 +197,18 @@ public final class FeedReader {
   }
 
   /** Texts are texts: signs that steer a screen are taken out. */
-  private static String shown(String s) {
+  private static @Nullable String shown(@Nullable String s) {
     return s == null ? null : CONTROL.matcher(s).replaceAll("").strip();
   }
 
-  private static Feed.SourceInfo plain(Feed.SourceInfo s) {
+  private static Feed.@Nullable SourceInfo plain(Feed.@Nullable SourceInfo s) {
     return s == null
         ? null
         : new Feed.SourceInfo(
             shown(s.name()), shown(s.creators()), web(s.page()), shown(s.support()));
   }
 
-  private static Feed.Account plain(Feed.Account a) {
+  private static Feed.@Nullable Account plain(Feed.@Nullable Account a) {
     boolean odd =
         a != null
             && (!day(a.until())
@@ -220,7 +222,7 @@ public final class FeedReader {
   private static Feed.Item plain(Feed.Item i) {
     return new Feed.Item(
         i.id(),
-        shown(i.name()),
+        Objects.requireNonNull(shown(i.name())),
         shown(i.creator()),
         web(i.page()),
         i.owned(),
@@ -244,7 +246,7 @@ public final class FeedReader {
   }
 
   /** A page that a browser may be sent to, or null. */
-  private static String web(String s) {
+  private static @Nullable String web(@Nullable String s) {
     return s != null && s.matches("(?i)https?://[^\\s\\p{Cc}]{1,2000}") ? s : null;
   }
 }

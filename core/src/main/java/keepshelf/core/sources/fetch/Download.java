@@ -90,7 +90,8 @@ final class Download {
         }
       }
     } catch (WebException e) {
-      throw new ShelfException(Problem.error("fetch", file.path(), e.getMessage()), e);
+      throw new ShelfException(
+          Problem.error("fetch", file.path(), String.valueOf(e.getMessage())), e);
     } catch (IOException e) {
       if (Thread.currentThread().isInterrupted()) {
         // A channel is closed under whoever is interrupted while writing to it.
@@ -170,13 +171,13 @@ final class Download {
           if (++waits > MOST_WAITS || e.waiting().compareTo(LONGEST_WAIT) > 0) {
             throw e;
           }
-          hearing.waits(e.getMessage());
+          hearing.waits(String.valueOf(e.getMessage()));
           waiting.sleep(e.waiting());
         } else {
           if (++breaks > MOST_BREAKS) {
             throw e;
           }
-          hearing.waits(e.getMessage());
+          hearing.waits(String.valueOf(e.getMessage()));
           waiting.sleep(web.breath().multipliedBy(1L << breaks));
         }
       }

@@ -10,6 +10,7 @@ import keepshelf.core.catalogue.Purchase;
 import keepshelf.core.catalogue.kin.Kinship;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.sources.feed.Feed;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One thing to be fetched: a version of a pack in one edition, or files of it that were lost.
@@ -33,18 +34,18 @@ import keepshelf.core.sources.feed.Feed;
 public record Fetch(
     String id,
     String source,
-    String name,
-    String version,
+    @Nullable String name,
+    @Nullable String version,
     String edition,
-    String licence,
-    String page,
-    Purchase purchase,
+    @Nullable String licence,
+    @Nullable String page,
+    @Nullable Purchase purchase,
     List<Feed.Part> files,
     List<BrokenFile> lost,
     boolean look,
     State state,
-    String said,
-    String pack) {
+    @Nullable String said,
+    @Nullable String pack) {
   /** How far a fetch is. */
   public enum State {
     WAITING,
@@ -79,17 +80,17 @@ public record Fetch(
   /** One that waits. */
   static Fetch waiting(
       String source,
-      String name,
+      @Nullable String name,
       Feed.Version version,
       Feed.Edition edition,
-      String page,
-      Purchase purchase,
+      @Nullable String page,
+      @Nullable Purchase purchase,
       List<BrokenFile> lost) {
     return new Fetch(
         UUID.randomUUID().toString().substring(0, 8),
         source,
         name,
-        version.version().isEmpty() ? null : version.version(),
+        version.version() == null || version.version().isEmpty() ? null : version.version(),
         edition.name(),
         version.licence() == null ? null : version.licence().id(),
         page,
@@ -119,14 +120,14 @@ public record Fetch(
   }
 
   /** The same, so far. */
-  public Fetch now(State newState, String newSaid) {
+  public Fetch now(State newState, @Nullable String newSaid) {
     return new Fetch(
         id, source, name, version, edition, licence, page, purchase, files, lost, look, newState,
         newSaid, pack);
   }
 
   /** The same, filed as this pack. */
-  Fetch filed(String newPack, String newSaid) {
+  Fetch filed(String newPack, @Nullable String newSaid) {
     return new Fetch(
         id,
         source,
@@ -149,7 +150,7 @@ public record Fetch(
    *
    * @param kin what it is to a pack on the shelf, or null
    */
-  public Filing.Wishes filing(Kinship kin) {
+  public Filing.Wishes filing(@Nullable Kinship kin) {
     return new Filing.Wishes(source, licence, version, page, purchase, kin);
   }
 

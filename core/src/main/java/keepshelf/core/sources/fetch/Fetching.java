@@ -32,6 +32,7 @@ import keepshelf.core.sources.web.Home;
 import keepshelf.core.sources.web.Web;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Works through the queue: several at once, of each source never more than it allows. Whatever
@@ -336,7 +337,7 @@ public final class Fetching implements AutoCloseable {
     }
   }
 
-  private void failed(Fetch f, String why) {
+  private void failed(Fetch f, @Nullable String why) {
     if (Thread.currentThread().isInterrupted()) {
       // It was stopped, whatever broke on the way: it waits as the queue says.
       throw new CancellationException();

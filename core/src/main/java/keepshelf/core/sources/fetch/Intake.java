@@ -11,6 +11,7 @@ import keepshelf.core.intake.Arrival;
 import keepshelf.core.intake.ArrivalKin;
 import keepshelf.core.intake.Filing;
 import keepshelf.core.problem.ShelfException;
+import org.jspecify.annotations.Nullable;
 
 /** The way onto the shelf, as everything takes that comes in. */
 public interface Intake {
@@ -18,7 +19,7 @@ public interface Intake {
   Arrival read(Path path, Progress progress);
 
   /** What it is to what is on the shelf, as one of this source and version; null for not known. */
-  Optional<ArrivalKin> kin(Arrival arrival, String source, String version);
+  Optional<ArrivalKin> kin(Arrival arrival, @Nullable String source, @Nullable String version);
 
   /** Files it. */
   Filing.Filed file(Arrival arrival, Filing.Wishes wishes) throws ShelfException;

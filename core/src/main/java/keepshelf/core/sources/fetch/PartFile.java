@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.zip.CRC32C;
 import keepshelf.core.disk.Hashes;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A file that is being fetched, on disk so that it goes on after a break. Beside it stands a
@@ -182,12 +183,12 @@ final class PartFile implements AutoCloseable {
   }
 
   /** What the server called this state of the file when it began; null when it did not. */
-  String tag() throws IOException {
+  @Nullable String tag() throws IOException {
     return Files.isRegularFile(tag, LinkOption.NOFOLLOW_LINKS) ? Files.readString(tag) : null;
   }
 
   /** Keeps what the server calls it. */
-  void tag(String now) throws IOException {
+  void tag(@Nullable String now) throws IOException {
     if (now == null) {
       Files.deleteIfExists(tag);
     } else {

@@ -3,6 +3,7 @@ package keepshelf.core.sources.fetch;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -19,6 +20,7 @@ import keepshelf.core.sources.owned.Entitlement;
 import keepshelf.core.sources.owned.Money;
 import keepshelf.core.words.Phrase;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Makes of what a person wishes to have what has to be fetched. */
 public final class Wishes {
@@ -62,7 +64,7 @@ public final class Wishes {
 
   /** Says that a plan has too few downloads left; {@code before} were wished for already. */
   static Problem noneLeft(SourceNews source, PackNews pack, int before) {
-    String when = source.account().renews();
+    String when = source.account() == null ? null : source.account().renews();
     return Problem.error(
         "no-downloads-left",
         pack.name(),
@@ -89,15 +91,20 @@ public final class Wishes {
             "not-fetched", pack.name(), Phrase.of("wishes.cannot-fetched", pack.name(), why)));
   }
 
-  private static String page(SourceNews source, PackNews pack) {
-    String own = pack.item().page();
-    return own != null ? own : source.source().pageOf(pack.item().id());
+  private static @Nullable String page(SourceNews source, PackNews pack) {
+    Feed.Item i = offered(pack);
+    return i.page() != null ? i.page() : source.source().pageOf(i.id());
+  }
+
+  /** What the feed says of a pack that can be fetched. */
+  private static Feed.Item offered(PackNews pack) {
+    return Objects.requireNonNull(pack.item());
   }
 
   /** How it was got; it hangs on the account's subscription when it is neither free nor paid. */
-  private static Purchase bought(PackNews pack, SourceNews source) {
+  private static @Nullable Purchase bought(PackNews pack, SourceNews source) {
     Entitlement e = pack.owned();
-    Feed.Owned o = pack.item().owned();
+    Feed.Owned o = offered(pack).owned();
     Purchase told =
         o == null
             ? Purchase.NONE
@@ -126,7 +133,7 @@ public final class Wishes {
             null,
             or(noted.seats(), told.seats()),
             noted.until());
-    boolean forGood = Boolean.TRUE.equals(pack.item().free()) || both.price() != null;
+    boolean forGood = Boolean.TRUE.equals(offered(pack).free()) || both.price() != null;
     String until = source.account() == null || forGood ? null : source.account().until();
     Purchase all =
         new Purchase(
@@ -134,7 +141,7 @@ public final class Wishes {
     return all.equals(Purchase.NONE) ? null : all;
   }
 
-  private static <T> T or(T a, T b) {
+  private static <T> @Nullable T or(@Nullable T a, @Nullable T b) {
     return a != null ? a : b;
   }
 
@@ -171,27 +178,28 @@ public final class Wishes {
   private record Held(Feed.Version version, Feed.Edition edition) {}
 
   private static Optional<Held> held(PackNews news, PackRecord pack, List<BrokenFile> broken) {
-    if (news.item() == null) {
+    Feed.Item item = news.item();
+    if (item == null) {
       return Optional.empty();
     }
     Set<String> lost = new HashSet<>();
     broken.forEach(b -> lost.add(b.path()));
     Set<String> hashes = new HashSet<>();
     pack.files().stream().filter(f -> lost.contains(f.path())).forEach(f -> hashes.add(f.sha256()));
-    return news.item().versions().stream()
+    return item.versions().stream()
         .flatMap(v -> v.editions().stream().map(e -> only(v, e, p -> has(p, hashes))))
         .filter(h -> !h.edition.files().isEmpty())
         .findFirst()
         .or(() ->
-            news.item().versions().stream()
+            item.versions().stream()
                 .flatMap(v ->
                     v.editions().stream()
                         .map(e -> only(v, e, p -> p.name().equals(pack.archive()))))
                 .filter(h -> !h.edition.files().isEmpty())
                 .findFirst())
         .or(() ->
-            news.item().versions().stream()
-                .filter(v -> pack.version() == null || v.version().equals(pack.version()))
+            item.versions().stream()
+                .filter(v -> pack.version() == null || pack.version().equals(v.version()))
                 .findFirst()
                 .flatMap(v -> news.usual(v, null).map(e -> new Held(v, e))));
   }

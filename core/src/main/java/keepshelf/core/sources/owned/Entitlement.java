@@ -32,7 +32,7 @@ import org.jspecify.annotations.Nullable;
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record Entitlement(
-    String id,
+    @Nullable String id,
     String source,
     String name,
     @Nullable String version,

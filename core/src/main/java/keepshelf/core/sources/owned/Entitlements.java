@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import keepshelf.core.catalogue.Alike;
@@ -121,7 +122,7 @@ public final class Entitlements {
         e.source(),
         was -> {
           List<Entitlement> out = new ArrayList<>(was);
-          out.removeIf(x -> x.id().equals(e.id()));
+          out.removeIf(x -> Objects.equals(x.id(), e.id()));
           out.add(e);
           return out;
         });

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Objects;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Where a feed lies, and what may be asked for on its behalf.
@@ -16,7 +17,7 @@ import keepshelf.core.words.Words;
  * @param feed its address: {@code https:}, {@code http:} or {@code file:}
  * @param token what opens the account, or null; only ever sent to the feed's own origin
  */
-public record Home(URI feed, String token) {
+public record Home(URI feed, @Nullable String token) {
   /**
    * Refuses an address that a feed or a redirect may not lead to.
    *
@@ -24,7 +25,7 @@ public record Home(URI feed, String token) {
    * @throws WebException when it is of another kind than http(s), drops encryption, or lies in the
    *     local network while the feed does not
    */
-  public void permit(URI to, URI from) throws WebException {
+  public void permit(URI to, @Nullable URI from) throws WebException {
     String scheme = scheme(to);
     if (!scheme.equals("http") && !scheme.equals("https") || to.getHost() == null) {
       throw WebException.refused(to, Words.of("home.feed-leads-which-no-address", shown(to)));
@@ -45,7 +46,10 @@ public record Home(URI feed, String token) {
    */
   public Path beside(URI file) throws WebException {
     try {
-      Path folder = scheme(feed).equals("file") ? Path.of(feed).getParent().toRealPath() : null;
+      Path folder =
+          scheme(feed).equals("file")
+              ? Objects.requireNonNull(Path.of(feed).getParent()).toRealPath()
+              : null;
       Path real = Path.of(file).toRealPath();
       if (folder != null && real.startsWith(folder) && Files.isRegularFile(real)) {
         return real;
@@ -66,7 +70,7 @@ public record Home(URI feed, String token) {
    *
    * @throws WebException when it would be sent unencrypted through a network
    */
-  String tokenFor(URI to) throws WebException {
+  @Nullable String tokenFor(URI to) throws WebException {
     if (token == null || !sameOrigin(to)) {
       return null;
     }
@@ -86,7 +90,7 @@ public record Home(URI feed, String token) {
     return u.getPort() >= 0 ? u.getPort() : scheme(u).equals("https") ? 443 : 80;
   }
 
-  private static String lower(String s) {
+  private static @Nullable String lower(String s) {
     return s == null ? null : s.toLowerCase(Locale.ROOT);
   }
 

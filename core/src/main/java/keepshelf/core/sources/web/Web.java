@@ -20,6 +20,7 @@ import java.util.Set;
 import java.util.concurrent.CancellationException;
 import javax.net.ssl.SSLException;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Asks for addresses. Requests carry the address, a token where there is one, and nothing else; the
@@ -41,7 +42,7 @@ public final class Web implements AutoCloseable {
   private final Duration still;
 
   /** Made when something is asked for first: until then no certificates are read. */
-  private HttpClient client;
+  private @Nullable HttpClient client;
 
   /** With the patience that fits the world. */
   public Web() {
@@ -205,7 +206,7 @@ public final class Web implements AutoCloseable {
   }
 
   /** Seconds or a day and time, RFC 9110 section 10.2.3. */
-  static Duration wait(String text) {
+  static @Nullable Duration wait(String text) {
     String t = text.strip();
     if (t.matches("\\d{1,9}")) {
       return Duration.ofSeconds(Long.parseLong(t));

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.net.URI;
 import java.time.Duration;
 import keepshelf.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** A request that came to nothing; the message is for people. */
 public final class WebException extends IOException {
@@ -22,9 +23,9 @@ public final class WebException extends IOException {
   }
 
   private final Kind kind;
-  private final transient Duration wait;
+  private final transient @Nullable Duration wait;
 
-  WebException(Kind kind, String message, Duration wait, Throwable cause) {
+  WebException(Kind kind, String message, @Nullable Duration wait, @Nullable Throwable cause) {
     super(message, cause);
     this.kind = kind;
     this.wait = wait;
@@ -37,7 +38,7 @@ public final class WebException extends IOException {
   }
 
   /** Something that may work later. */
-  public static WebException later(URI at, String why, Throwable cause) {
+  public static WebException later(URI at, String why, @Nullable Throwable cause) {
     return new WebException(Kind.LATER, Home.shown(at) + " " + why + ".", null, cause);
   }
 
@@ -47,7 +48,7 @@ public final class WebException extends IOException {
   }
 
   /** How long the source asks to wait, or null. */
-  public Duration waiting() {
+  public @Nullable Duration waiting() {
     return wait;
   }
 }
