@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Predicate;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
@@ -216,22 +217,24 @@ class ProjectsPlaceTest extends OnShelfPlace {
     until(() -> said().contains("was kept: 2 uses"));
     act(() -> model.drop(model.uses().getFirst()));
     until(() -> model.uses().size() == 1);
-    robot.clickOn("#project-more");
-    robot.clickOn((Node n) ->
-        n instanceof Labeled l
-            && l.getText() != null
-            && l.getText().startsWith(Words.of("projects.menu.compare", "").strip()));
+    chooseFirst(robot, Words.of("projects.menu.compare", "").strip());
     until(() -> said().contains("Tarred Rope is not used any more."));
-    robot.clickOn("#project-more");
-    robot.clickOn(Words.of("projects.menu.boards"));
-    idle();
+    choose(robot, "projects.menu.boards");
     assertThat(keys()).containsExactly("net_mesh");
   }
 
   private void choose(FxRobot robot, String key) throws Exception {
-    robot.clickOn("#project-more");
-    robot.clickOn(Words.of(key));
+    chooseFirst(robot, Words.of(key));
     idle();
+  }
+
+  /** By the words that a line of the menu begins with, once it is there. */
+  private void chooseFirst(FxRobot robot, String words) throws Exception {
+    robot.clickOn("#project-more");
+    Predicate<Node> line =
+        n -> n instanceof Labeled l && l.getText() != null && l.getText().startsWith(words);
+    until(() -> robot.lookup(line).tryQuery().isPresent());
+    robot.clickOn(line);
   }
 
   private String said() {
