@@ -54,7 +54,7 @@ public record ArrivalTwins(Map<String, ItemTwins> byKey) {
                     .add(
                         new Picture(
                             m.file().path(),
-                            m.file().there(),
+                            m.file().neededOnDisk(),
                             m.file().size(),
                             sha,
                             ARRIVING + i.key(),

@@ -49,7 +49,7 @@ public final class FingerprintKeeper implements PixelWitness, AutoCloseable {
   private void seen(SourceFile file, Supplier<Fingerprint> print, Supplier<OkLab> colour) {
     try {
       String told = file.sha256();
-      String sha = told == null ? Hashes.sha256(file.there()) : told;
+      String sha = told == null ? Hashes.sha256(file.neededOnDisk()) : told;
       hashes.put(file.path(), sha);
       if (catalogue.pictures().fingerprinted(Set.of(sha)).isEmpty()) {
         keep(sha, print.get(), colour.get());

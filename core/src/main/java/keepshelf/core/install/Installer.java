@@ -249,11 +249,12 @@ public final class Installer {
     if (host.isPresent()) {
       HostFolders.refuseUnknown(host.get());
     }
-    Path root = host.map(h -> Path.of(h.folder())).orElse(folder(i));
     try (ShelfLock _ = ShelfLock.take(shelf)) {
       // Another process may have installed it anew since it was asked for.
       InstallationRecord now = catalogue.installation(i.id()).orElse(i);
-      return Removing.remove(shelf, catalogue, now, root);
+      Path document = HostFolders.checked(i.document());
+      Path root = host.isPresent() ? Path.of(host.get().folder()) : document.getParent();
+      return Removing.remove(shelf, catalogue, now, Objects.requireNonNull(root));
     } catch (OutsideShelfException e) {
       throw new ShelfException(e.problem(), e);
     } catch (IOException | StorageException e) {
@@ -283,7 +284,7 @@ public final class Installer {
         if (i.host().equals(host.name())) {
           InstallationRecord there = i.moved(from, to);
           found.add(there);
-          if (!Receipts.isOf(folder(there), i.id())) {
+          if (!stands(there)) {
             lost.add(
                 Problem.warning(
                     "not-there",
@@ -320,8 +321,10 @@ public final class Installer {
     return said;
   }
 
-  private static Path folder(InstallationRecord i) {
-    return Objects.requireNonNull(Path.of(i.document()).getParent());
+  /** Whether its receipt lies beside its document; a record may come from a foreign shelf. */
+  private static boolean stands(InstallationRecord i) {
+    Path folder = Path.of(i.document()).getParent();
+    return folder != null && Receipts.isOf(folder, i.id());
   }
 
   /** Where one's own profiles are kept, with the shelf. */

@@ -53,7 +53,7 @@ record Staged(SourceFile file, String path, String sha256, long bytes) {
       }
       String hash;
       try (OutputStream o = Files.newOutputStream(to, StandardOpenOption.CREATE_NEW)) {
-        hash = Hashes.copy(f.there(), o, progress);
+        hash = Hashes.copy(f.neededOnDisk(), o, progress);
       }
       out.put(f.path(), new Staged(f, relative(into, to), hash, Files.size(to)));
     }

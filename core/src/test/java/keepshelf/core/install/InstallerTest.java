@@ -34,6 +34,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class InstallerTest {
   @TempDir Path dir;
@@ -126,6 +128,28 @@ class InstallerTest {
       assertThat(left.filter(Files::isRegularFile)).containsExactly(own);
     }
     assertThat(shelf.catalogue().installations()).isEmpty();
+  }
+
+  /** A record of a foreign shelf may name anything; its host need not be there. */
+  @ParameterizedTest
+  @ValueSource(strings = {"rope.gltf", "", "/", "/elsewhere/rope.gltf"})
+  void whatLiesInNoFolderOfAHostIsNotTouched(String document) throws Exception {
+    InstallationRecord i = install();
+    InstallationRecord foreign =
+        new InstallationRecord(
+            "foreign",
+            i.item(),
+            "nobody",
+            null,
+            document,
+            i.files(),
+            List.of(),
+            i.installedAt(),
+            null,
+            i.options());
+    assertThatThrownBy(() -> shelf.installer().uninstall(foreign))
+        .isInstanceOf(ShelfException.class);
+    assertThat(shelf.installer().state(i).kind()).isEqualTo(InstallationState.Kind.CURRENT);
   }
 
   @Test

@@ -32,7 +32,7 @@ public record SourceFile(
   }
 
   /** Where its bytes are, of one that is not known by its name alone. */
-  public Path there() {
+  public Path neededOnDisk() {
     return Objects.requireNonNull(onDisk);
   }
 

@@ -1,7 +1,6 @@
 package keepshelf.core.recognise.pixels;
 
 import java.io.IOException;
-import java.util.Objects;
 import java.util.Optional;
 import keepshelf.core.model.MapRole;
 import keepshelf.core.problem.Problem;
@@ -40,11 +39,6 @@ record MapLook(
   /** The same without what takes the most room. */
   MapLook withoutRelief() {
     return new MapLook(facts, sketch, null, trouble);
-  }
-
-  /** What was measured, where it could be looked at. */
-  MapFacts measured() {
-    return Objects.requireNonNull(facts);
   }
 
   private static MapLook failed(Problem trouble) {
@@ -92,7 +86,7 @@ record MapLook(
     long samples = (long) info.width() * info.height() * Math.max(1, info.channels());
     PixelMemory memory = PixelMemory.take(samples * Math.max(1, info.bits() / 8) * 3);
     try {
-      Pixels p = ImageDecoder.decode(f.there());
+      Pixels p = ImageDecoder.decode(f.neededOnDisk());
       witness.seen(f, p);
       MapFacts facts = MapFacts.of(p, info.format(), meant(role));
       boolean vectors = vectors(p.channels(), role, facts);
@@ -110,7 +104,7 @@ record MapLook(
   private static Optional<MapLook> byRows(
       SourceFile f, ImageInfo info, @Nullable MapRole role, PixelWitness witness)
       throws IOException {
-    Optional<LargePicture> large = RowReader.look(f.there(), info);
+    Optional<LargePicture> large = RowReader.look(f.neededOnDisk(), info);
     if (large.isEmpty()) {
       return Optional.empty();
     }
