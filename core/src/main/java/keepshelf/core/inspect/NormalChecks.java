@@ -82,7 +82,10 @@ final class NormalChecks {
               out,
               "normal-not-unit",
               Severity.WARNING,
-              Phrase.of("normalChecks.only-its-vectors-have-length", h.unit() * 100),
+              // One colour all over may be a unit vector, only not one that points outwards.
+              h.unit() > 0.5
+                  ? Phrase.of("normalChecks.all-its-vectors-lean-same-way")
+                  : Phrase.of("normalChecks.only-its-vectors-have-length", h.unit() * 100),
               Phrase.of("normalChecks.check-normal-map-installing-brings"));
       case SOUND -> {
         boolean jpeg = m.file().info().filter(i -> i.format() == ImageFormat.JPEG).isPresent();

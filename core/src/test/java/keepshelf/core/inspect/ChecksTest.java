@@ -213,6 +213,16 @@ class ChecksTest {
   }
 
   @Test
+  void aNormalMapOfOneColourIsNotSaidToHaveTooFewUnitVectors() throws Exception {
+    sound();
+    pictures.put("rope_nor.png", plain(3, 140, 128, 255));
+    assertThat(problems())
+        .filteredOn(p -> p.code().equals("normal-not-unit"))
+        .singleElement()
+        .satisfies(p -> assertThat(p.message()).contains("lean the same way"));
+  }
+
+  @Test
   void aTurnedOverNormalMapIsSeenBesideItsName() throws Exception {
     sound();
     pictures.remove("rope_nor.png");
